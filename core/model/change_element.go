@@ -1,0 +1,233 @@
+package model
+
+// AddElement makes an element that stands for itself. It meets its term by the
+// normal form of its name.
+type AddElement struct {
+	readsNothing
+	ID    ID     `json:"id"`
+	Kind  Kind   `json:"kind"`
+	Name  string `json:"name,omitempty"`
+	Owner ID     `json:"owner,omitempty"`
+	Set   Patch  `json:"set,omitempty"` // of its data
+}
+
+func (c *AddElement) apply(d *draft) error {
+	if err := d.free(c.ID); err != nil {
+		return err
+	}
+	info, ok := elementInfo[c.Kind]
+	if !ok || info.Kind.IsPart() && c.Kind != GeneralizationSet {
+		return Faultf(CodeInvalid, "%q is not a kind of element that can be added", string(c.Kind)).At(c.ID, "kind")
+	}
+	e := &Element{ID: c.ID, Kind: c.Kind, Name: c.Name, Owner: c.Owner, Data: newData(c.Kind)}
+	if c.Kind.IsPart() {
+		e.Order = d.orderBefore(c.Owner, "")
+	}
+	r, err := patched(e, c.Set, dataFields(c.Kind))
+	if err != nil {
+		return err
+	}
+	e = r.(*Element)
+	if c.Kind.IsClassifier() {
+		e.Term = d.termFor(e)
+	}
+	d.put(e)
+	d.bindTypes(e)
+	return nil
+}
+
+// SetName renames an element, a relationship or a diagram.
+type SetName struct {
+	readsNothing
+	ID   ID     `json:"id"`
+	Name string `json:"name"`
+}
+
+func (c *SetName) apply(d *draft) error {
+	switch r := d.Row(c.ID).(type) {
+	case *Element:
+		e := *r
+		e.Name = c.Name
+		if e.Kind.IsClassifier() {
+			e.Term = d.renameTerm(r, c.Name)
+		}
+		d.put(&e)
+		if e.Term != r.Term {
+			d.dropBareTerm(r.Term)
+		}
+		d.bindTypes(&e)
+	case *Relationship:
+		n := *r
+		n.Name = c.Name
+		d.put(&n)
+	case *Diagram:
+		n := *r
+		n.Name = c.Name
+		d.put(&n)
+	default:
+		return missing("element", c.ID)
+	}
+	return nil
+}
+
+// SetDefinition writes a definition where it belongs: on the term of an element
+// that has one, else on the element or relationship itself.
+type SetDefinition struct {
+	readsNothing
+	ID   ID     `json:"id"`
+	Text string `json:"text"`
+}
+
+func (c *SetDefinition) apply(d *draft) error {
+	switch r := d.Row(c.ID).(type) {
+	case *Element:
+		if t := d.Term(r.Term); t != nil {
+			n := *t
+			n.Definition = c.Text
+			d.put(&n)
+			return nil
+		}
+		n := *r
+		n.Definition = c.Text
+		d.put(&n)
+	case *Relationship:
+		n := *r
+		n.Definition = c.Text
+		d.put(&n)
+	default:
+		return missing("element", c.ID)
+	}
+	return nil
+}
+
+// SetClassifier sets what only classifiers have: abstract, final, accessors,
+// stereotypes.
+type SetClassifier struct {
+	readsNothing
+	ID  ID    `json:"id"`
+	Set Patch `json:"set"`
+}
+
+func (c *SetClassifier) apply(d *draft) error {
+	e := d.Element(c.ID)
+	if e == nil || !e.Kind.IsClassifier() {
+		return missing("classifier", c.ID)
+	}
+	r, err := patched(e, c.Set, append(dataFields(e.Kind), "stereotypes"))
+	if err != nil {
+		return err
+	}
+	d.put(r)
+	return nil
+}
+
+// Delete removes an element, a relationship or a diagram from the model, with
+// all that cannot be without it.
+type Delete struct {
+	readsNothing
+	ID ID `json:"id"`
+}
+
+func (c *Delete) apply(d *draft) error {
+	switch r := d.Row(c.ID).(type) {
+	case *Element:
+		if r.Kind == End {
+			return Faultf(CodeRefused, "an end goes only with its association").At(c.ID, "")
+		}
+		d.deleteElement(r)
+	case *Relationship:
+		d.deleteRelationship(r)
+	case *Diagram:
+		for _, p := range d.PlacementsOn(r.ID) {
+			d.drop(p.ID)
+		}
+		d.drop(r.ID)
+	default:
+		return missing("element", c.ID)
+	}
+	return nil
+}
+
+func (d *draft) deleteElement(e *Element) {
+	for _, child := range d.Children(e.ID) {
+		d.deleteElement(child)
+	}
+	for _, r := range d.RelationshipsOf(e.ID) {
+		d.deleteRelationship(r)
+	}
+	for _, u := range d.Uses(e.ID) {
+		switch u := u.(type) {
+		case *Element: // a part typed by it keeps the name as typed
+			d.put(u.withType("", e.Name))
+		case *Relationship:
+			n := *u
+			if n.Class == e.ID {
+				n.Class = ""
+			}
+			if n.Set == e.ID {
+				n.Set = ""
+			}
+			d.put(&n)
+		case *Placement:
+			d.drop(u.ID)
+		}
+	}
+	d.drop(e.ID)
+	if e.Term != "" {
+		d.dropBareTerm(e.Term)
+	}
+}
+
+func (d *draft) deleteRelationship(r *Relationship) {
+	for _, p := range d.PlacementsOf(r.ID) {
+		d.drop(p.ID)
+	}
+	for _, e := range d.Children(r.ID) {
+		d.drop(e.ID)
+	}
+	d.drop(r.ID)
+}
+
+// bindTypes points every part that was typed with the element's name to it,
+// unless the name is ambiguous.
+func (d *draft) bindTypes(e *Element) {
+	if !e.Kind.IsClassifier() || e.Name == "" || len(d.ClassifiersNamed(e.Name)) != 1 {
+		return
+	}
+	for _, p := range d.TypedAs(e.Name) {
+		d.put(p.withType(e.ID, ""))
+	}
+}
+
+// bindType points one typed part to the classifier that bears its type's name.
+func (d *draft) bindType(e *Element) *Element {
+	if name := e.TypeName(); name != "" {
+		if found := d.ClassifiersNamed(name); len(found) == 1 {
+			return e.withType(found[0].ID, "")
+		}
+	}
+	return e
+}
+
+func (d *draft) free(id ID) error {
+	if !id.Valid() {
+		return Faultf(CodeInvalid, "%q is not an id: letters, digits, - and _ only, 64 at most", string(id)).At(id, "id")
+	}
+	if d.Row(id) != nil {
+		return Faultf(CodeExists, "the id %q is taken", string(id)).At(id, "id")
+	}
+	return nil
+}
+
+func missing(what string, id ID) *Fault {
+	return Faultf(CodeMissing, "there is no %s %q any more", what, string(id)).At(id, "")
+}
+
+// dataFields lists the members that belong to a kind's data.
+func dataFields(k Kind) []string {
+	d := newData(k)
+	if d == nil {
+		return []string{}
+	}
+	return structFields(d)
+}

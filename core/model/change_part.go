@@ -1,0 +1,104 @@
+package model
+
+import "slices"
+
+// AddPart adds a part to its owner: an attribute, operation, parameter,
+// literal or unread line. Before names the part it comes before; without it the
+// new part comes last.
+type AddPart struct {
+	readsNothing
+	ID     ID     `json:"id"`
+	Owner  ID     `json:"owner"`
+	Kind   Kind   `json:"kind"`
+	Name   string `json:"name,omitempty"`
+	Before ID     `json:"before,omitempty"`
+	Set    Patch  `json:"set,omitempty"`
+}
+
+func (c *AddPart) apply(d *draft) error {
+	if err := d.free(c.ID); err != nil {
+		return err
+	}
+	if !c.Kind.IsPart() || c.Kind == End {
+		return Faultf(CodeInvalid, "%q is not a kind of part", string(c.Kind)).At(c.ID, "kind")
+	}
+	if d.Row(c.Owner) == nil {
+		return missing("owner", c.Owner)
+	}
+	e := &Element{ID: c.ID, Kind: c.Kind, Owner: c.Owner, Name: c.Name, Data: newData(c.Kind)}
+	e.Order = d.orderBefore(c.Owner, c.Before)
+	r, err := patched(e, c.Set, append(dataFields(c.Kind), "type", "definition", "stereotypes"))
+	if err != nil {
+		return err
+	}
+	d.put(d.bindType(r.(*Element)))
+	return nil
+}
+
+// SetPart sets the name or fields of a part. Setting typeName also clears the
+// type, so that the new name decides.
+type SetPart struct {
+	readsNothing
+	ID  ID    `json:"id"`
+	Set Patch `json:"set"`
+}
+
+func (c *SetPart) apply(d *draft) error {
+	e := d.Element(c.ID)
+	if e == nil || !e.Kind.IsPart() || e.Kind == End {
+		return missing("part", c.ID)
+	}
+	base := e
+	if _, ok := c.Set["typeName"]; ok {
+		base = e.withType("", "")
+	}
+	r, err := patched(base, c.Set, append(dataFields(e.Kind), "name", "definition", "stereotypes"))
+	if err != nil {
+		return err
+	}
+	d.put(d.bindType(r.(*Element)))
+	return nil
+}
+
+// MovePart moves a part before another part of the same owner, or to the end.
+type MovePart struct {
+	readsNothing
+	ID     ID `json:"id"`
+	Before ID `json:"before,omitempty"`
+}
+
+func (c *MovePart) apply(d *draft) error {
+	e := d.Element(c.ID)
+	if e == nil || !e.Kind.IsPart() {
+		return missing("part", c.ID)
+	}
+	if c.Before == c.ID {
+		return nil
+	}
+	n := *e
+	d.drop(e.ID)
+	n.Order = d.orderBefore(e.Owner, c.Before)
+	d.put(&n)
+	return nil
+}
+
+// orderBefore finds an order key before the given part, or at the end where the
+// part is empty or gone.
+func (d *draft) orderBefore(owner, before ID) OrderKey {
+	ids, _ := d.children.get(owner)
+	i := slices.Index(ids, before)
+	if before == "" || i < 0 {
+		if len(ids) == 0 {
+			return Between("", "")
+		}
+		return Between(d.Element(ids[len(ids)-1]).Order, "")
+	}
+	if i == 0 {
+		return Between("", d.Element(ids[0]).Order)
+	}
+	low, high := d.Element(ids[i-1]).Order, d.Element(ids[i]).Order
+	if low == high { // two parts added at once by different windows
+		return high
+	}
+	return Between(low, high)
+}

@@ -1,0 +1,16 @@
+package model
+
+// SetProject sets fields of the project: name, definition.
+type SetProject struct {
+	readsNothing
+	Set Patch `json:"set"`
+}
+
+func (c *SetProject) apply(d *draft) error {
+	r, err := patched(d.Project(), c.Set, []string{"name", "definition"})
+	if err != nil {
+		return err
+	}
+	d.put(r)
+	return nil
+}

@@ -1,0 +1,178 @@
+package model
+
+import (
+	"slices"
+	"strings"
+)
+
+// draft is a model that is being edited. Its read methods are the Model's and
+// see what was written. It keeps the first old row of everything it writes.
+type draft struct {
+	Model
+	rowsD      *shardedDraft[Row]
+	childrenD  *shardedDraft[[]ID]
+	usesD      *shardedDraft[[]ID]
+	namesD     *shardedDraft[[]ID]
+	typeNamesD *shardedDraft[[]ID]
+	termFormsD *shardedDraft[[]ID]
+
+	touched []ID
+	old     map[ID]Row
+}
+
+func (m *Model) draft() *draft {
+	d := &draft{
+		rowsD: m.rows.draft(), childrenD: m.children.draft(), usesD: m.uses.draft(),
+		namesD: m.names.draft(), typeNamesD: m.typeNames.draft(), termFormsD: m.termForms.draft(),
+		old: map[ID]Row{},
+	}
+	d.rows, d.children, d.uses = d.rowsD.freeze(), d.childrenD.freeze(), d.usesD.freeze()
+	d.names, d.typeNames, d.termForms = d.namesD.freeze(), d.typeNamesD.freeze(), d.termFormsD.freeze()
+	return d
+}
+
+func (d *draft) freeze() *Model {
+	return &Model{
+		rows: d.rows, children: d.children, uses: d.uses,
+		names: d.names, typeNames: d.typeNames, termForms: d.termForms,
+	}
+}
+
+// put writes a row, new or changed.
+func (d *draft) put(r Row) {
+	id := r.RowID()
+	d.remember(id)
+	if old := d.Row(id); old != nil {
+		d.unindex(old)
+	}
+	d.rowsD.set(id, r)
+	d.index(r)
+}
+
+// drop removes a row if it is there.
+func (d *draft) drop(id ID) {
+	old := d.Row(id)
+	if old == nil {
+		return
+	}
+	d.remember(id)
+	d.unindex(old)
+	d.rowsD.remove(id)
+}
+
+func (d *draft) remember(id ID) {
+	if _, ok := d.old[id]; !ok {
+		d.old[id] = d.Row(id)
+		d.touched = append(d.touched, id)
+	}
+}
+
+func (d *draft) index(r Row) {
+	r.refs(func(_ string, to ID) { insertSorted(d.usesD, to, r.RowID()) })
+	switch r := r.(type) {
+	case *Element:
+		if r.Owner != "" {
+			d.insertChild(r)
+		}
+		if r.Kind.IsClassifier() {
+			insertSorted(d.namesD, ID(r.Name), r.ID)
+		}
+		if n := r.TypeName(); n != "" {
+			insertSorted(d.typeNamesD, ID(n), r.ID)
+		}
+	case *Term:
+		for _, f := range termForms(r) {
+			insertSorted(d.termFormsD, f, r.ID)
+		}
+	}
+}
+
+func (d *draft) unindex(r Row) {
+	r.refs(func(_ string, to ID) { removeSorted(d.usesD, to, r.RowID()) })
+	switch r := r.(type) {
+	case *Element:
+		if r.Owner != "" {
+			removeFrom(d.childrenD, r.Owner, r.ID)
+		}
+		if r.Kind.IsClassifier() {
+			removeSorted(d.namesD, ID(r.Name), r.ID)
+		}
+		if n := r.TypeName(); n != "" {
+			removeSorted(d.typeNamesD, ID(n), r.ID)
+		}
+	case *Term:
+		for _, f := range termForms(r) {
+			removeSorted(d.termFormsD, f, r.ID)
+		}
+	}
+}
+
+func termForms(t *Term) []ID {
+	forms := []ID{ID(NormalForm(t.Name))}
+	for _, a := range t.Aliases {
+		if f := ID(NormalForm(a)); !slices.Contains(forms, f) {
+			forms = append(forms, f)
+		}
+	}
+	return forms
+}
+
+func (d *draft) insertChild(e *Element) {
+	list, _ := d.children.get(e.Owner)
+	i, _ := slices.BinarySearchFunc(list, e, func(id ID, e *Element) int {
+		return compareParts(d.Element(id), e)
+	})
+	d.childrenD.set(e.Owner, slices.Insert(slices.Clone(list), i, e.ID))
+}
+
+func compareParts(a, b *Element) int {
+	if c := strings.Compare(string(a.Order), string(b.Order)); c != 0 {
+		return c
+	}
+	return strings.Compare(string(a.ID), string(b.ID))
+}
+
+func insertSorted(s *shardedDraft[[]ID], key, id ID) {
+	list, _ := s.get(key)
+	if i, found := slices.BinarySearch(list, id); !found {
+		s.set(key, slices.Insert(slices.Clone(list), i, id))
+	}
+}
+
+func removeSorted(s *shardedDraft[[]ID], key, id ID) {
+	list, _ := s.get(key)
+	if i, found := slices.BinarySearch(list, id); found {
+		setOrRemove(s, key, slices.Delete(slices.Clone(list), i, i+1))
+	}
+}
+
+// removeFrom is for lists that are not sorted by id.
+func removeFrom(s *shardedDraft[[]ID], key, id ID) {
+	list, _ := s.get(key)
+	if i := slices.Index(list, id); i >= 0 {
+		setOrRemove(s, key, slices.Delete(slices.Clone(list), i, i+1))
+	}
+}
+
+func setOrRemove(s *shardedDraft[[]ID], key ID, list []ID) {
+	if len(list) == 0 {
+		s.remove(key)
+	} else {
+		s.set(key, list)
+	}
+}
+
+// delta lists what the draft wrote, in the order of Tables, then by id. Rows
+// written back to what they were are left out.
+func (d *draft) delta() Delta {
+	var out Delta
+	for _, id := range d.touched {
+		was, is := d.old[id], d.Row(id)
+		if EqualRows(was, is) {
+			continue
+		}
+		out = append(out, RowChange{ID: id, Old: was, New: is})
+	}
+	out.sort()
+	return out
+}

@@ -1,0 +1,395 @@
+package model
+
+import (
+	"slices"
+	"strings"
+	"sync"
+)
+
+// Model is the immutable value of one project. The zero value is not usable;
+// start from Empty.
+type Model struct {
+	rows      *sharded[Row]
+	children  *sharded[[]ID] // owner -> parts, by order key
+	uses      *sharded[[]ID] // row -> rows that refer to it, owners' parts excepted; sorted
+	names     *sharded[[]ID] // name of a classifier -> classifiers; sorted
+	typeNames *sharded[[]ID] // type as typed -> typed parts; sorted
+	termForms *sharded[[]ID] // normal form -> terms (by name or alias); sorted
+
+	listsOnce sync.Once
+	lists     map[Table][]ID // every row by table, sorted by id; made on demand
+}
+
+// Empty returns the model of a new project.
+func Empty(name string) *Model {
+	m := &Model{
+		rows: &sharded[Row]{}, children: &sharded[[]ID]{}, uses: &sharded[[]ID]{},
+		names: &sharded[[]ID]{}, typeNames: &sharded[[]ID]{}, termForms: &sharded[[]ID]{},
+	}
+	d := m.draft()
+	d.put(&Project{ID: ProjectID, Name: name})
+	return d.freeze()
+}
+
+// FromRows builds a model from stored rows and verifies every one of them.
+func FromRows(rows []Row) (*Model, error) {
+	d := Empty("").draft()
+	seen := map[ID]bool{}
+	for _, r := range rows {
+		if seen[r.RowID()] {
+			return nil, Faultf(CodeExists, "the id %q is used twice", r.RowID()).At(r.RowID(), "id")
+		}
+		seen[r.RowID()] = true
+		d.put(r)
+	}
+	if err := d.verify(d.delta()); err != nil {
+		return nil, err
+	}
+	return d.freeze(), nil
+}
+
+// Row finds any row by id, nil if there is none.
+func (m *Model) Row(id ID) Row {
+	r, _ := m.rows.get(id)
+	return r
+}
+
+func rowAs[T Row](m *Model, id ID) (none T) {
+	if r, ok := m.rows.get(id); ok {
+		if t, ok := r.(T); ok {
+			return t
+		}
+	}
+	return none
+}
+
+// The following return nil where there is no such row.
+
+func (m *Model) Element(id ID) *Element           { return rowAs[*Element](m, id) }
+func (m *Model) Relationship(id ID) *Relationship { return rowAs[*Relationship](m, id) }
+func (m *Model) Diagram(id ID) *Diagram           { return rowAs[*Diagram](m, id) }
+func (m *Model) Placement(id ID) *Placement       { return rowAs[*Placement](m, id) }
+func (m *Model) Term(id ID) *Term                 { return rowAs[*Term](m, id) }
+func (m *Model) Project() *Project                { return rowAs[*Project](m, ProjectID) }
+
+// Len is the number of rows.
+func (m *Model) Len() int { return m.rows.len() }
+
+// Children lists the parts of an owner, of the given kinds or of all, in order.
+func (m *Model) Children(owner ID, kinds ...Kind) []*Element {
+	ids, _ := m.children.get(owner)
+	out := make([]*Element, 0, len(ids))
+	for _, id := range ids {
+		e := m.Element(id)
+		if len(kinds) == 0 || slices.Contains(kinds, e.Kind) {
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// Ends lists the ends of an association in order.
+func (m *Model) Ends(association ID) []*Element { return m.Children(association, End) }
+
+// Uses lists the rows that refer to id, sorted by id; parts do not count as
+// referring to their owner.
+func (m *Model) Uses(id ID) []Row {
+	ids, _ := m.uses.get(id)
+	out := make([]Row, len(ids))
+	for i, u := range ids {
+		out[i] = m.Row(u)
+	}
+	return out
+}
+
+// RelationshipsOf lists the relationships that an element is an end of, once
+// each, sorted by id.
+func (m *Model) RelationshipsOf(element ID) []*Relationship {
+	ids, _ := m.uses.get(element)
+	var out []*Relationship
+	for _, u := range ids {
+		switch r := m.Row(u).(type) {
+		case *Relationship:
+			if r.Source == element || r.Target == element {
+				out = append(out, r)
+			}
+		case *Element:
+			if r.Kind == End {
+				out = append(out, m.Relationship(r.Owner))
+			}
+		}
+	}
+	slices.SortFunc(out, func(a, b *Relationship) int { return strings.Compare(string(a.ID), string(b.ID)) })
+	return slices.CompactFunc(out, func(a, b *Relationship) bool { return a.ID == b.ID })
+}
+
+// Connected lists the elements that a relationship connects, in the order of
+// its ends or from source to target; a self-relation lists the element twice.
+func (m *Model) Connected(r *Relationship) []ID {
+	if r.Kind != Association {
+		return []ID{r.Source, r.Target}
+	}
+	var out []ID
+	for _, e := range m.Ends(r.ID) {
+		out = append(out, e.Type)
+	}
+	return out
+}
+
+// Generals lists the generalizations of which id is the specific.
+func (m *Model) Generals(id ID) []*Relationship {
+	return m.bySide(id, Generalization, func(r *Relationship) bool { return r.Source == id })
+}
+
+// Specifics lists the generalizations of which id is the general.
+func (m *Model) Specifics(id ID) []*Relationship {
+	return m.bySide(id, Generalization, func(r *Relationship) bool { return r.Target == id })
+}
+
+// Realizes lists the realizations of which id is the realizing one.
+func (m *Model) Realizes(id ID) []*Relationship {
+	return m.bySide(id, Realization, func(r *Relationship) bool { return r.Source == id })
+}
+
+func (m *Model) bySide(id ID, kind Kind, side func(*Relationship) bool) []*Relationship {
+	ids, _ := m.uses.get(id)
+	var out []*Relationship
+	for _, u := range ids {
+		if r := m.Relationship(u); r != nil && r.Kind == kind && side(r) {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// PlacementsOn lists what is placed on a diagram, sorted by id.
+func (m *Model) PlacementsOn(diagram ID) []*Placement {
+	return m.placements(diagram, func(p *Placement) bool { return p.Diagram == diagram })
+}
+
+// PlacementsOf lists where an element or relationship is placed, sorted by id.
+func (m *Model) PlacementsOf(subject ID) []*Placement {
+	return m.placements(subject, func(p *Placement) bool { return p.Subject == subject })
+}
+
+func (m *Model) placements(id ID, match func(*Placement) bool) []*Placement {
+	ids, _ := m.uses.get(id)
+	var out []*Placement
+	for _, u := range ids {
+		if p := m.Placement(u); p != nil && match(p) {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// PlacementOn finds the placement of a subject on a diagram, nil if none.
+func (m *Model) PlacementOn(diagram, subject ID) *Placement {
+	for _, p := range m.PlacementsOf(subject) {
+		if p.Diagram == diagram {
+			return p
+		}
+	}
+	return nil
+}
+
+// Faces lists the elements that point to a term, sorted by id.
+func (m *Model) Faces(term ID) []*Element {
+	ids, _ := m.uses.get(term)
+	var out []*Element
+	for _, u := range ids {
+		if e := m.Element(u); e != nil && e.Term == term {
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// ClassifiersNamed lists the classifiers that bear exactly this name.
+func (m *Model) ClassifiersNamed(name string) []*Element {
+	ids, _ := m.names.get(ID(name))
+	return m.elements(ids)
+}
+
+// ClassifiersByTerm lists the classifiers whose term meets the name in its
+// normal form, aliases included.
+func (m *Model) ClassifiersByTerm(name string) []*Element {
+	var out []*Element
+	for _, t := range m.TermsNamed(name) {
+		for _, e := range m.Faces(t.ID) {
+			if e.Kind.IsClassifier() {
+				out = append(out, e)
+			}
+		}
+	}
+	return out
+}
+
+// TermsNamed lists the terms that a name means by its normal form.
+func (m *Model) TermsNamed(name string) []*Term {
+	ids, _ := m.termForms.get(ID(NormalForm(name)))
+	out := make([]*Term, len(ids))
+	for i, id := range ids {
+		out[i] = m.Term(id)
+	}
+	return out
+}
+
+// TypedAs lists the parts whose type was typed as this name and is not an
+// element of the model.
+func (m *Model) TypedAs(name string) []*Element {
+	ids, _ := m.typeNames.get(ID(name))
+	return m.elements(ids)
+}
+
+func (m *Model) elements(ids []ID) []*Element {
+	out := make([]*Element, len(ids))
+	for i, id := range ids {
+		out[i] = m.Element(id)
+	}
+	return out
+}
+
+// TypeText is the type of a typed part as it is written: the name of the
+// element it points to, or the name as typed.
+func (m *Model) TypeText(e *Element) string {
+	if t := m.Element(e.Type); t != nil {
+		return t.Name
+	}
+	return e.TypeName()
+}
+
+// Definition of an element: its term's where it has one.
+func (m *Model) Definition(e *Element) string {
+	if t := m.Term(e.Term); t != nil {
+		return t.Definition
+	}
+	return e.Definition
+}
+
+// IDs lists the ids of a table, sorted.
+func (m *Model) IDs(t Table) []ID {
+	m.listsOnce.Do(func() {
+		m.lists = map[Table][]ID{}
+		m.rows.each(func(id ID, r Row) {
+			m.lists[r.Table()] = append(m.lists[r.Table()], id)
+		})
+		for _, l := range m.lists {
+			slices.Sort(l)
+		}
+	})
+	return m.lists[t]
+}
+
+// Elements lists the elements of the given kinds, or all, sorted by id.
+func (m *Model) Elements(kinds ...Kind) []*Element {
+	var out []*Element
+	for _, id := range m.IDs(TableElements) {
+		if e := m.Element(id); len(kinds) == 0 || slices.Contains(kinds, e.Kind) {
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// Classifiers lists all classifiers, sorted by id.
+func (m *Model) Classifiers() []*Element {
+	var out []*Element
+	for _, id := range m.IDs(TableElements) {
+		if e := m.Element(id); e.Kind.IsClassifier() {
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// Relationships lists the relationships of the given kinds, or all, sorted by id.
+func (m *Model) Relationships(kinds ...Kind) []*Relationship {
+	var out []*Relationship
+	for _, id := range m.IDs(TableRelationships) {
+		if r := m.Relationship(id); len(kinds) == 0 || slices.Contains(kinds, r.Kind) {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// Diagrams lists the diagrams by name, then id.
+func (m *Model) Diagrams() []*Diagram {
+	var out []*Diagram
+	for _, id := range m.IDs(TableDiagrams) {
+		out = append(out, m.Diagram(id))
+	}
+	slices.SortFunc(out, func(a, b *Diagram) int {
+		if c := strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)); c != 0 {
+			return c
+		}
+		return strings.Compare(string(a.ID), string(b.ID))
+	})
+	return out
+}
+
+// Rows lists every row, by table in the order of Tables, then by id.
+func (m *Model) Rows() []Row {
+	out := make([]Row, 0, m.Len())
+	for _, t := range Tables {
+		for _, id := range m.IDs(t) {
+			out = append(out, m.Row(id))
+		}
+	}
+	return out
+}
+
+// Equal reports whether two models hold the same rows.
+func (m *Model) Equal(o *Model) bool {
+	if m.Len() != o.Len() {
+		return false
+	}
+	same := true
+	m.rows.each(func(id ID, r Row) {
+		if same && !EqualRows(r, o.Row(id)) {
+			same = false
+		}
+	})
+	return same
+}
+
+// Describe names a row for a person: "class Hive", "association delivers".
+func (m *Model) Describe(id ID) string {
+	switch r := m.Row(id).(type) {
+	case *Project:
+		return "the project"
+	case *Term:
+		return "term " + quoteName(r.Name)
+	case *Element:
+		if r.Kind == End {
+			if t := m.Element(r.Type); t != nil {
+				return "the end at " + quoteName(t.Name)
+			}
+		}
+		return r.Kind.Title() + " " + quoteName(r.Name)
+	case *Relationship:
+		if r.Name != "" {
+			return r.Kind.Title() + " " + quoteName(r.Name)
+		}
+		var names []string
+		for _, c := range m.Connected(r) {
+			if e := m.Element(c); e != nil {
+				names = append(names, quoteName(e.Name))
+			}
+		}
+		return r.Kind.Title() + " between " + strings.Join(names, " and ")
+	case *Diagram:
+		return "diagram " + quoteName(r.Name)
+	case *Placement:
+		return m.Describe(r.Subject) + " on " + m.Describe(r.Diagram)
+	}
+	return "something that does not exist"
+}
+
+func quoteName(name string) string {
+	if strings.TrimSpace(name) == "" {
+		return "without a name"
+	}
+	return name
+}

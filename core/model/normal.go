@@ -1,0 +1,122 @@
+package model
+
+import (
+	"strings"
+	"unicode"
+)
+
+// Words splits a name at spaces, punctuation and changes of case:
+// "HoneyLots", "honey lots" and "Honey-Lots" give honey, lots (lower case).
+func Words(name string) []string {
+	var words []string
+	var cur []rune
+	flush := func() {
+		if len(cur) > 0 {
+			words = append(words, strings.ToLower(string(cur)))
+			cur = nil
+		}
+	}
+	runes := []rune(name)
+	for i, r := range runes {
+		switch {
+		case !unicode.IsLetter(r) && !unicode.IsDigit(r) && !unicode.IsMark(r):
+			flush()
+			continue
+		case unicode.IsUpper(r) && i > 0:
+			prevLower := unicode.IsLower(runes[i-1]) || unicode.IsDigit(runes[i-1])
+			nextLower := i+1 < len(runes) && unicode.IsLower(runes[i+1])
+			if prevLower || unicode.IsUpper(runes[i-1]) && nextLower {
+				flush()
+			}
+		}
+		cur = append(cur, r)
+	}
+	flush()
+	return words
+}
+
+// NormalForm is the form in which names meet: lower case words, the last one
+// singular, joined by single spaces. Names without letters or digits keep their
+// own text, so that they do not all meet.
+func NormalForm(name string) string {
+	words := Words(name)
+	if len(words) == 0 {
+		return strings.TrimSpace(name)
+	}
+	words[len(words)-1] = Singular(words[len(words)-1])
+	return strings.Join(words, " ")
+}
+
+var irregularPlurals = map[string]string{
+	"people": "person", "children": "child", "men": "man", "women": "woman",
+	"feet": "foot", "teeth": "tooth", "mice": "mouse", "geese": "goose",
+	"indices": "index", "vertices": "vertex", "matrices": "matrix",
+	"criteria": "criterion", "phenomena": "phenomenon", "analyses": "analysis",
+	"bases": "basis", "axes": "axis", "crises": "crisis", "theses": "thesis",
+	"leaves": "leaf", "halves": "half", "shelves": "shelf", "lives": "life",
+	"knives": "knife", "loaves": "loaf", "data": "data", "series": "series",
+	"species": "species",
+}
+
+var irregularSingulars = func() map[string]string {
+	m := map[string]string{}
+	for p, s := range irregularPlurals {
+		if old, ok := m[s]; !ok || p < old {
+			m[s] = p
+		}
+	}
+	return m
+}()
+
+// Singular gives the singular of an English noun in lower case, or the word
+// itself where it does not look like a plural.
+func Singular(w string) string {
+	if s, ok := irregularPlurals[w]; ok {
+		return s
+	}
+	switch {
+	case len(w) > 4 && strings.HasSuffix(w, "ies"):
+		return w[:len(w)-3] + "y"
+	case hasAnySuffix(w, "sses", "shes", "ches", "xes", "zzes"):
+		return w[:len(w)-2]
+	case hasAnySuffix(w, "ss", "us", "is") || len(w) < 4 || !strings.HasSuffix(w, "s"):
+		return w
+	case strings.HasSuffix(w, "uses") && len(w) > 5: // statuses, but not uses
+		return w[:len(w)-2]
+	}
+	return w[:len(w)-1]
+}
+
+// Plural gives the regular plural of an English noun, keeping the manner of
+// writing of what comes before its last word: "HoneyLot" gives "HoneyLots".
+func Plural(name string) string {
+	words := Words(name)
+	if len(words) == 0 {
+		return name
+	}
+	last := words[len(words)-1]
+	if len(last) > len(name) || !strings.EqualFold(name[len(name)-len(last):], last) {
+		return name
+	}
+	head := name[:len(name)-len(last)]
+	tail := name[len(name)-len(last):]
+	if p, ok := irregularSingulars[last]; ok {
+		return head + tail[:1] + p[1:]
+	}
+	switch {
+	case strings.HasSuffix(last, "y") && len(last) > 1 && !strings.ContainsRune("aeiou", rune(last[len(last)-2])):
+		return head + tail[:len(tail)-1] + "ies"
+	case hasAnySuffix(last, "s", "sh", "ch", "x", "z"):
+		return head + tail + "es"
+	}
+	return head + tail + "s"
+}
+
+func hasAnySuffix(w string, suffixes ...string) bool {
+	for _, s := range suffixes {
+		if strings.HasSuffix(w, s) {
+			return true
+		}
+	}
+	return false
+}

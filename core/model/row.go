@@ -1,0 +1,169 @@
+package model
+
+import "encoding/json"
+
+// Table names the set of rows a row belongs to, in the database as in files.
+type Table string
+
+const (
+	TableProject       Table = "project"
+	TableTerms         Table = "terms"
+	TableElements      Table = "elements"
+	TableRelationships Table = "relationships"
+	TableDiagrams      Table = "diagrams"
+	TablePlacements    Table = "placements"
+)
+
+// Tables lists the tables so that a row refers only to rows of its own or of
+// earlier tables (an association class aside).
+var Tables = []Table{TableProject, TableTerms, TableElements, TableRelationships, TableDiagrams, TablePlacements}
+
+// Row is one stored row. Rows are never changed once they are in a model: to
+// change one, put a changed copy.
+type Row interface {
+	RowID() ID
+	Table() Table
+	// refs calls f for every reference to another row, the owner excepted.
+	refs(f func(field string, to ID))
+	extra() *Extra
+}
+
+// Extra keeps members that this version does not know, as they were read, so
+// that a newer version's file survives an older one.
+type Extra map[string]json.RawMessage
+
+// ProjectID is the id of the only row of TableProject.
+const ProjectID ID = "project"
+
+// Project is the project itself: name and settings.
+type Project struct {
+	ID         ID     `json:"id"`
+	Name       string `json:"name"`
+	Definition string `json:"definition,omitempty"`
+	// File keeps unknown members of the outermost object of a model file.
+	File  Extra `json:"file,omitempty"`
+	Extra Extra `json:"-"`
+}
+
+// Term is one concept of the domain, whatever it is drawn as. The definition is
+// written here once and shown on every element that points to the term.
+type Term struct {
+	ID         ID       `json:"id"`
+	Name       string   `json:"name"`
+	Plural     string   `json:"plural,omitempty"` // only where the regular plural is wrong
+	Definition string   `json:"definition,omitempty"`
+	Aliases    []string `json:"aliases,omitempty"`
+	Rejected   []string `json:"rejected,omitempty"`
+	Extra      Extra    `json:"-"`
+}
+
+// Element is a classifier or a part of one, or an end of an association.
+type Element struct {
+	ID          ID       `json:"id"`
+	Kind        Kind     `json:"kind"`
+	Owner       ID       `json:"owner,omitempty"`
+	Order       OrderKey `json:"order,omitempty"`
+	Name        string   `json:"name,omitempty"`
+	Term        ID       `json:"term,omitempty"`
+	Type        ID       `json:"type,omitempty"` // of an end, attribute, parameter, operation (its result)
+	Stereotypes []string `json:"stereotypes,omitempty"`
+	Definition  string   `json:"definition,omitempty"` // of elements that have no term
+	Data        Data     `json:"-"`
+	Extra       Extra    `json:"-"`
+}
+
+// Relationship connects elements. The ends of an association are elements of
+// kind End owned by it; the other kinds have a source and a target.
+type Relationship struct {
+	ID          ID       `json:"id"`
+	Kind        Kind     `json:"kind"`
+	Name        string   `json:"name,omitempty"`
+	Source      ID       `json:"source,omitempty"` // the specific, the realizing, the dependent
+	Target      ID       `json:"target,omitempty"` // the general, the realized, what is depended upon
+	Class       ID       `json:"class,omitempty"`  // the association class
+	Set         ID       `json:"set,omitempty"`    // the generalization set
+	Stereotypes []string `json:"stereotypes,omitempty"`
+	Definition  string   `json:"definition,omitempty"`
+	Data        Data     `json:"-"`
+	Extra       Extra    `json:"-"`
+}
+
+// Diagram is a view of the model.
+type Diagram struct {
+	ID    ID     `json:"id"`
+	Kind  Kind   `json:"kind"`
+	Name  string `json:"name"`
+	Extra Extra  `json:"-"`
+}
+
+// Placement shows an element or a relationship on a diagram. Lengths are in
+// whole pixels at 100 %; a width or height of 0 means: as large as its content.
+type Placement struct {
+	ID      ID   `json:"id"`
+	Diagram ID   `json:"diagram"`
+	Subject ID   `json:"subject"`
+	X       int  `json:"x,omitempty"`
+	Y       int  `json:"y,omitempty"`
+	W       int  `json:"w,omitempty"`
+	H       int  `json:"h,omitempty"`
+	Line    Line `json:"line,omitempty"` // of a relationship
+	// Bends are the bend points of a relationship as x, y, x, y …
+	Bends []int `json:"bends,omitempty"`
+	Extra Extra `json:"-"`
+}
+
+// Line is the shape of a line.
+type Line string
+
+const (
+	LineRightAngled Line = "" // the default
+	LineStraight    Line = "straight"
+)
+
+func (r *Project) RowID() ID      { return r.ID }
+func (r *Term) RowID() ID         { return r.ID }
+func (r *Element) RowID() ID      { return r.ID }
+func (r *Relationship) RowID() ID { return r.ID }
+func (r *Diagram) RowID() ID      { return r.ID }
+func (r *Placement) RowID() ID    { return r.ID }
+
+func (*Project) Table() Table      { return TableProject }
+func (*Term) Table() Table         { return TableTerms }
+func (*Element) Table() Table      { return TableElements }
+func (*Relationship) Table() Table { return TableRelationships }
+func (*Diagram) Table() Table      { return TableDiagrams }
+func (*Placement) Table() Table    { return TablePlacements }
+
+func (*Project) refs(func(string, ID)) {}
+func (*Term) refs(func(string, ID))    {}
+func (*Diagram) refs(func(string, ID)) {}
+
+func (r *Element) refs(f func(string, ID)) {
+	ref(f, "term", r.Term)
+	ref(f, "type", r.Type)
+}
+
+func (r *Relationship) refs(f func(string, ID)) {
+	ref(f, "source", r.Source)
+	ref(f, "target", r.Target)
+	ref(f, "class", r.Class)
+	ref(f, "set", r.Set)
+}
+
+func (r *Placement) refs(f func(string, ID)) {
+	ref(f, "diagram", r.Diagram)
+	ref(f, "subject", r.Subject)
+}
+
+func ref(f func(string, ID), field string, to ID) {
+	if to != "" {
+		f(field, to)
+	}
+}
+
+func (r *Project) extra() *Extra      { return &r.Extra }
+func (r *Term) extra() *Extra         { return &r.Extra }
+func (r *Element) extra() *Extra      { return &r.Extra }
+func (r *Relationship) extra() *Extra { return &r.Extra }
+func (r *Diagram) extra() *Extra      { return &r.Extra }
+func (r *Placement) extra() *Extra    { return &r.Extra }

@@ -1,0 +1,350 @@
+package model
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+)
+
+// Limits of a model. They keep one project from taking the server down.
+const (
+	MaxNameLength = 200    // characters of a name, type, role, value
+	MaxTextLength = 20_000 // characters of a definition or other long text
+	MaxRows       = 200_000
+	MaxCoordinate = 1_000_000
+	MaxBends      = 100
+	maxListLength = 200
+	maxExtraBytes = 1 << 20
+)
+
+// verify checks the invariants that a delta may have broken: of the rows it
+// wrote, of their owners, and of the rows that refer to what was written or
+// removed.
+func (d *draft) verify(delta Delta) error {
+	if d.Len() > MaxRows {
+		return Faultf(CodeTooLarge, "the model would have %d rows: at most %d are possible", d.Len(), MaxRows)
+	}
+	seen := map[ID]bool{}
+	check := func(r Row) error {
+		if isNil(r) || seen[r.RowID()] {
+			return nil
+		}
+		seen[r.RowID()] = true
+		return d.verifyRow(r)
+	}
+	for _, c := range delta {
+		if c.New != nil {
+			if err := d.verifyTexts(c.New); err != nil {
+				return err
+			}
+			if err := check(c.New); err != nil {
+				return err
+			}
+		}
+		for _, u := range d.Uses(c.ID) {
+			if err := check(u); err != nil {
+				return err
+			}
+		}
+		for _, child := range d.Children(c.ID) {
+			if err := check(child); err != nil {
+				return err
+			}
+		}
+		for _, r := range []Row{c.Old, c.New} {
+			if err := d.verifyAround(r, check); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// verifyAround checks rows whose invariants hang on r without referring to it.
+func (d *draft) verifyAround(r Row, check func(Row) error) error {
+	switch r := r.(type) {
+	case *Element:
+		if r.Kind == End {
+			for _, p := range d.PlacementsOf(r.Owner) {
+				if err := check(p); err != nil {
+					return err
+				}
+			}
+		}
+		if r.Owner != "" {
+			return check(d.Row(r.Owner))
+		}
+	case *Placement:
+		for _, rel := range d.RelationshipsOf(r.Subject) {
+			if p := d.PlacementOn(r.Diagram, rel.ID); p != nil {
+				if err := check(p); err != nil {
+					return err
+				}
+			}
+		}
+	case *Relationship:
+		for _, p := range d.PlacementsOf(r.ID) {
+			if err := check(p); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+func (d *draft) verifyRow(r Row) error {
+	if !r.RowID().Valid() {
+		return Faultf(CodeInvalid, "%q is not an id: letters, digits, - and _ only, 64 at most", string(r.RowID())).At(r.RowID(), "id")
+	}
+	var err error
+	r.refs(func(field string, to ID) {
+		if err == nil && d.Row(to) == nil {
+			err = Faultf(CodeRefused, "%s: its %s points to %q, which does not exist", d.Describe(r.RowID()), field, string(to)).At(r.RowID(), field)
+		}
+	})
+	if err != nil {
+		return err
+	}
+	switch r := r.(type) {
+	case *Project:
+		if r.ID != ProjectID {
+			return Faultf(CodeInvalid, "a project's own row has the id %q", string(ProjectID)).At(r.ID, "id")
+		}
+	case *Term:
+		return nil
+	case *Element:
+		return d.verifyElement(r)
+	case *Relationship:
+		return d.verifyRelationship(r)
+	case *Diagram:
+		if _, ok := diagramInfo[r.Kind]; !ok {
+			return Faultf(CodeInvalid, "%q is not a kind of diagram", string(r.Kind)).At(r.ID, "kind")
+		}
+	case *Placement:
+		return d.verifyPlacement(r)
+	}
+	return nil
+}
+
+func (d *draft) verifyElement(e *Element) error {
+	info, ok := elementInfo[e.Kind]
+	if !ok {
+		return Faultf(CodeInvalid, "%q is not a kind of element", string(e.Kind)).At(e.ID, "kind")
+	}
+	if len(info.Owners) == 0 {
+		if e.Owner != "" {
+			return Faultf(CodeRefused, "%s stands at the root of the project and has no owner", d.Describe(e.ID)).At(e.ID, "owner")
+		}
+	} else {
+		var ownerKind Kind
+		switch o := d.Row(e.Owner).(type) {
+		case *Element:
+			ownerKind = o.Kind
+		case *Relationship:
+			ownerKind = o.Kind
+		}
+		if !slices.Contains(info.Owners, ownerKind) {
+			return Faultf(CodeRefused, "%s cannot belong to %s", d.Describe(e.ID), d.Describe(e.Owner)).At(e.ID, "owner")
+		}
+		if !e.Order.Valid() {
+			return Faultf(CodeInvalid, "%s: %q is not an order key", d.Describe(e.ID), string(e.Order)).At(e.ID, "order")
+		}
+	}
+	if info.Classifier && d.Term(e.Term) == nil {
+		return Faultf(CodeRefused, "%s needs a term", d.Describe(e.ID)).At(e.ID, "term")
+	}
+	if !info.Classifier && e.Term != "" {
+		return Faultf(CodeRefused, "%s cannot have a term", d.Describe(e.ID)).At(e.ID, "term")
+	}
+	if e.Type != "" {
+		if t := d.Element(e.Type); t == nil || !t.Kind.IsClassifier() {
+			return Faultf(CodeRefused, "%s: its type must be a classifier", d.Describe(e.ID)).At(e.ID, "type")
+		}
+	}
+	switch e.Kind {
+	case End:
+		if e.Type == "" {
+			return Faultf(CodeRefused, "an association's end needs an element at it").At(e.ID, "type")
+		}
+		return verifyWords(e.ID, "visibility", string(e.End().Visibility), visibilities, "navigable", string(e.End().Navigable), truths)
+	case Attribute:
+		return verifyWords(e.ID, "visibility", string(e.Attribute().Visibility), visibilities)
+	case Operation:
+		return verifyWords(e.ID, "visibility", string(e.Operation().Visibility), visibilities)
+	case Parameter:
+		return verifyWords(e.ID, "direction", string(e.Parameter().Direction), directions)
+	case GeneralizationSet:
+		s := e.GeneralizationSet()
+		return verifyWords(e.ID, "disjoint", string(s.Disjoint), truths, "complete", string(s.Complete), truths)
+	}
+	return nil
+}
+
+func (d *draft) verifyRelationship(r *Relationship) error {
+	if _, ok := relationshipInfo[r.Kind]; !ok {
+		return Faultf(CodeInvalid, "%q is not a kind of relationship", string(r.Kind)).At(r.ID, "kind")
+	}
+	if r.Class != "" {
+		if c := d.Element(r.Class); r.Kind != Association || c == nil || c.Kind != Class {
+			return Faultf(CodeRefused, "only an association has an association class, and that is a class").At(r.ID, "class")
+		}
+	}
+	if r.Set != "" {
+		if s := d.Element(r.Set); r.Kind != Generalization || s == nil || s.Kind != GeneralizationSet {
+			return Faultf(CodeRefused, "only a generalization belongs to a generalization set").At(r.ID, "set")
+		}
+	}
+	ends := d.Children(r.ID)
+	if r.Kind != Association {
+		if len(ends) > 0 {
+			return Faultf(CodeRefused, "%s has a source and a target, not ends", d.Describe(r.ID)).At(r.ID, "ends")
+		}
+		for _, side := range []struct {
+			field string
+			id    ID
+		}{{"source", r.Source}, {"target", r.Target}} {
+			if e := d.Element(side.id); e == nil || !e.Kind.IsClassifier() {
+				return Faultf(CodeRefused, "a %s needs a classifier as its %s", r.Kind.Title(), side.field).At(r.ID, side.field)
+			}
+		}
+		return nil
+	}
+	if r.Source != "" || r.Target != "" {
+		return Faultf(CodeRefused, "an association has ends, not a source and a target").At(r.ID, "source")
+	}
+	if len(ends) < 2 {
+		return Faultf(CodeRefused, "an association needs at least two ends").At(r.ID, "ends")
+	}
+	a := r.Association()
+	if err := verifyWords(r.ID, "aggregation", string(a.Aggregation), aggregations, "reading", string(a.Reading), readings); err != nil {
+		return err
+	}
+	switch {
+	case a.Aggregation == NoAggregation && a.Whole != "":
+		return Faultf(CodeRefused, "a whole is named, but there is no aggregation").At(r.ID, "whole")
+	case a.Aggregation != NoAggregation && len(ends) != 2:
+		return Faultf(CodeRefused, "only an association with two ends can be an aggregation").At(r.ID, "aggregation")
+	case a.Aggregation != NoAggregation && !slices.ContainsFunc(ends, func(e *Element) bool { return e.ID == a.Whole }):
+		return Faultf(CodeRefused, "an aggregation must say which of its ends is the whole").At(r.ID, "whole")
+	}
+	return nil
+}
+
+func (d *draft) verifyPlacement(p *Placement) error {
+	if d.Diagram(p.Diagram) == nil {
+		return Faultf(CodeRefused, "it must be placed on a diagram").At(p.ID, "diagram")
+	}
+	for _, v := range append([]int{p.X, p.Y, p.W, p.H}, p.Bends...) {
+		if v > MaxCoordinate || v < -MaxCoordinate {
+			return Faultf(CodeInvalid, "%d is off the sheet", v).At(p.ID, "x")
+		}
+	}
+	if p.W < 0 || p.H < 0 {
+		return Faultf(CodeInvalid, "a size cannot be negative").At(p.ID, "w")
+	}
+	if len(p.Bends)%2 != 0 || len(p.Bends) > 2*MaxBends {
+		return Faultf(CodeInvalid, "bends are pairs of x and y, at most %d of them", MaxBends).At(p.ID, "bends")
+	}
+	if err := verifyWords(p.ID, "line", string(p.Line), lines); err != nil {
+		return err
+	}
+	for _, o := range d.PlacementsOf(p.Subject) {
+		if o.ID != p.ID && o.Diagram == p.Diagram {
+			return Faultf(CodeRefused, "%s is on %s already", d.Describe(p.Subject), d.Describe(p.Diagram)).At(p.ID, "subject")
+		}
+	}
+	switch s := d.Row(p.Subject).(type) {
+	case *Element:
+		if !s.Kind.IsClassifier() {
+			return Faultf(CodeRefused, "%s cannot be placed on a diagram", d.Describe(s.ID)).At(p.ID, "subject")
+		}
+	case *Relationship:
+		for _, id := range d.Connected(s) {
+			if d.PlacementOn(p.Diagram, id) == nil {
+				return Faultf(CodeRefused, "%s can be drawn only where %s is", d.Describe(s.ID), d.Describe(id)).At(p.ID, "subject")
+			}
+		}
+	default:
+		return Faultf(CodeRefused, "only elements and relationships are placed on diagrams").At(p.ID, "subject")
+	}
+	return nil
+}
+
+var (
+	visibilities = []string{"", string(Public), string(Private), string(Protected), string(Package)}
+	truths       = []string{"", string(Yes), string(No)}
+	directions   = []string{"", string(Out), string(InOut)}
+	aggregations = []string{"", string(Shared), string(Composite)}
+	readings     = []string{"", string(Backward), string(NoDirection)}
+	lines        = []string{"", string(LineStraight)}
+)
+
+// verifyWords takes triples of field, value and the allowed values.
+func verifyWords(id ID, triples ...any) error {
+	for i := 0; i+2 < len(triples); i += 3 {
+		field, value, allowed := triples[i].(string), triples[i+1].(string), triples[i+2].([]string)
+		if !slices.Contains(allowed, value) {
+			return Faultf(CodeInvalid, "%s: %q is not one of %s", field, value, strings.Join(allowed[1:], ", ")).At(id, field)
+		}
+	}
+	return nil
+}
+
+// longFields may hold line ends and MaxTextLength characters.
+var longFields = []string{"definition", "question"}
+
+// verifyTexts checks every text of a row: valid UTF-8, no control characters,
+// not too long.
+func (d *draft) verifyTexts(r Row) error {
+	var err error
+	long := func(field string) bool { return slices.Contains(longFields, field) }
+	counts := map[string]int{}
+	eachText(r, func(field, text string) {
+		if counts[field]++; err == nil && counts[field] > maxListLength {
+			err = Faultf(CodeTooLarge, "%s has more than %d entries", field, maxListLength).At(r.RowID(), field)
+		}
+		if err == nil {
+			err = verifyText(r.RowID(), field, text, long(field))
+		}
+	})
+	if err != nil {
+		return err
+	}
+	size := 0
+	unknown := []Extra{*r.extra()}
+	if p, ok := r.(*Project); ok {
+		unknown = append(unknown, p.File)
+	}
+	for _, x := range unknown {
+		for k, v := range x {
+			size += len(k) + len(v)
+			if strings.ContainsRune(k, 0) || !utf8.ValidString(k) {
+				return Faultf(CodeInvalid, "%q: the name of a member cannot be kept", k).At(r.RowID(), k)
+			}
+		}
+	}
+	if size > maxExtraBytes {
+		return Faultf(CodeTooLarge, "unknown members of %d bytes: at most %d are kept", size, maxExtraBytes).At(r.RowID(), "")
+	}
+	return nil
+}
+
+func verifyText(id ID, field, text string, long bool) error {
+	limit := MaxNameLength
+	if long {
+		limit = MaxTextLength
+	}
+	if !utf8.ValidString(text) {
+		return Faultf(CodeInvalid, "%s is not valid UTF-8", field).At(id, field)
+	}
+	if n := utf8.RuneCountInString(text); n > limit {
+		return Faultf(CodeTooLarge, "%s has %d characters: at most %d are possible", field, n, limit).At(id, field)
+	}
+	for _, c := range text {
+		if unicode.IsControl(c) && !(long && (c == '\n' || c == '\t')) {
+			return Faultf(CodeInvalid, "%s contains the control character U+%04X", field, c).At(id, field)
+		}
+	}
+	return nil
+}

@@ -1,0 +1,160 @@
+package notation
+
+import (
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// Form is the form of a statement, named as in the grammar.
+type Form string
+
+const (
+	FormAssociation    Form = "assoc"
+	FormWhole          Form = "whole"
+	FormGeneralization Form = "gen"
+	FormRealization    Form = "real"
+	FormDependency     Form = "dep"
+)
+
+// Statement is a relationship written in one line. What it does not carry
+// (visibility, definition, stereotypes, the inverse name, the question and whom
+// to ask) an edit by statement leaves alone. Statements are never stored.
+type Statement struct {
+	Form    Form
+	Ends    [2]StatementEnd // assoc, whole (the whole first); others use only Ref
+	Kind    model.Kind      // of a dependency: dependency or usage
+	Verb    string          // name of an association; "" is unnamed; name of a dependency
+	Reading model.Reading
+	Shared  bool // whole: "brings together"
+	Through Ref  // association class
+	Set     Set  // generalization set
+}
+
+// StatementEnd is one end of a statement.
+type StatementEnd struct {
+	Multiplicity model.Multiplicity
+	Ref          Ref
+	Qualifiers   []string
+	Role         string
+	Props        EndProps
+}
+
+// EndProps are the modifiers that a statement carries for an end.
+type EndProps struct {
+	Ordered, NonUnique, ReadOnly, Derived, InClass bool
+	Navigable                                      model.Truth
+	Subsets, Redefines                             []string
+}
+
+// Ref is a name that stands for an element. ID is empty where no element bears
+// the name; Kind is then the kind the statement implies.
+type Ref struct {
+	Name string
+	Kind model.Kind
+	ID   model.ID
+}
+
+// Set is a generalization set.
+type Set struct {
+	Name     string
+	Disjoint model.Truth
+	Complete model.Truth
+}
+
+// reserved are the words of the grammar, whatever their case: a name that is one
+// of them is written in quotes.
+var reserved = func() map[string]bool {
+	m := map[string]bool{}
+	for _, w := range strings.Fields(`is made of brings together named a kind in realizes uses depends on as sends to
+		the frame writes reads from starts supports takes part includes extends at when provides requires gets passes
+		holds through ordered nonunique readonly derived navigable nonnavigable inclass subsets redefines disjoint
+		overlapping complete incomplete`) {
+		m[w] = true
+	}
+	return m
+}()
+
+func isReserved(word string) bool { return reserved[strings.ToLower(word)] }
+
+// isPlainWord: what may be written without quotes.
+func isPlainWord(name string) bool {
+	if name == "" || isReserved(name) {
+		return false
+	}
+	toks, err := tokenize(name)
+	return err == nil && len(toks) == 1 && toks[0].kind == tokWord && toks[0].text == name && !isNumber(toks[0])
+}
+
+func printName(name string) string {
+	if isPlainWord(name) {
+		return name
+	}
+	return quote(name)
+}
+
+// StatementOf gives the statement of a relationship. ok is false where it cannot
+// be written as one: an association with more than two ends.
+func StatementOf(m *model.Model, r *model.Relationship) (s Statement, ok bool) {
+	ref := func(id model.ID) Ref {
+		e := m.Element(id)
+		return Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}
+	}
+	switch r.Kind {
+	case model.Generalization:
+		s.Form = FormGeneralization
+		if set := m.Element(r.Set); set != nil {
+			d := set.GeneralizationSet()
+			s.Set = Set{Name: set.Name, Disjoint: d.Disjoint, Complete: d.Complete}
+		}
+	case model.Realization:
+		s.Form = FormRealization
+	case model.Dependency, model.Usage:
+		s.Form, s.Kind, s.Verb = FormDependency, r.Kind, r.Name
+	case model.Association:
+		return associationStatement(m, r, ref)
+	}
+	s.Ends[0].Ref, s.Ends[1].Ref = ref(r.Source), ref(r.Target)
+	return s, true
+}
+
+func associationStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
+	ends := m.Ends(r.ID)
+	if len(ends) != 2 {
+		return Statement{}, false
+	}
+	a := r.Association()
+	s := Statement{Form: FormAssociation, Verb: r.Name, Reading: a.Reading}
+	if a.Aggregation != model.NoAggregation {
+		s.Form, s.Shared = FormWhole, a.Aggregation == model.Shared
+		if ends[1].ID == a.Whole {
+			ends[0], ends[1] = ends[1], ends[0]
+			s.Reading = flip(s.Reading)
+		}
+	}
+	if s.Verb == "" {
+		s.Reading = model.Forward // without a name there is nothing to read
+	}
+	for i, e := range ends {
+		d := e.End()
+		s.Ends[i] = StatementEnd{
+			Multiplicity: d.Multiplicity, Ref: ref(e.Type), Qualifiers: d.Qualifiers, Role: e.Name,
+			Props: EndProps{Ordered: d.Ordered, NonUnique: d.NonUnique, ReadOnly: d.ReadOnly, Derived: d.Derived,
+				InClass: d.InClass, Navigable: d.Navigable, Subsets: d.Subsets, Redefines: d.Redefines},
+		}
+	}
+	if r.Class != "" {
+		s.Through = ref(r.Class)
+	}
+	return s, true
+}
+
+func flip(r model.Reading) model.Reading {
+	switch r {
+	case model.Forward:
+		return model.Backward
+	case model.Backward:
+		return model.Forward
+	}
+	return r
+}

@@ -1,0 +1,92 @@
+package notation
+
+import (
+	"fmt"
+
+	"lexeon/core/model"
+)
+
+// StatementChanges gives the changes that make a reading true: the elements it
+// names that do not exist, then the relationship. Ids are derived from seed. It
+// also tells the ids, so that they can be placed.
+func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.Change, elements []model.ID, relationship model.ID) {
+	id := func(key ...string) model.ID { return model.DeriveID(append([]string{"statement", seed}, key...)...) }
+	made := map[string]model.ID{}
+	for _, n := range r.New {
+		made[n.Name] = id("element", n.Name)
+		changes = append(changes, &model.AddElement{ID: made[n.Name], Kind: n.Kind, Name: n.Name})
+	}
+	find := func(ref Ref) model.ID {
+		if ref.ID != "" || ref.Name == "" {
+			return ref.ID
+		}
+		return made[ref.Name]
+	}
+	s := r.Statement
+	relationship = id("relationship")
+	c := &model.Connect{ID: relationship}
+	a, b := find(s.Ends[0].Ref), find(s.Ends[1].Ref)
+	elements = []model.ID{a, b}
+	switch s.Form {
+	case FormAssociation, FormWhole:
+		c.Kind, c.Name, c.Reading, c.Class = model.Association, s.Verb, s.Reading, find(s.Through)
+		if s.Form == FormWhole {
+			c.Aggregation = model.Composite
+			if s.Shared {
+				c.Aggregation = model.Shared
+			}
+		}
+		for i, e := range s.Ends {
+			c.Ends = append(c.Ends, model.NewEnd{ID: id("end", fmt.Sprint(i)), Type: elements[i], Role: e.Role, Set: nonEmpty(endFields(e))})
+		}
+		if c.Class != "" {
+			elements = append(elements, c.Class)
+		}
+	case FormGeneralization:
+		c.Kind, c.Source, c.Target = model.Generalization, a, b
+		var set []model.Change
+		set, c.Set = setChanges(m, s.Set, b, id)
+		changes = append(changes, set...)
+	case FormRealization:
+		c.Kind, c.Source, c.Target = model.Realization, a, b
+	case FormDependency:
+		c.Kind, c.Name, c.Source, c.Target = s.Kind, s.Verb, a, b
+	}
+	return append(changes, c), elements, relationship
+}
+
+// setChanges finds the generalization set of the general by name, or makes it.
+func setChanges(m *model.Model, s Set, general model.ID, id func(...string) model.ID) ([]model.Change, model.ID) {
+	if s.Name == "" {
+		return nil, ""
+	}
+	for _, e := range m.Children(general, model.GeneralizationSet) {
+		if e.Name == s.Name {
+			d := e.GeneralizationSet()
+			if d.Disjoint == s.Disjoint && d.Complete == s.Complete || s.Disjoint == model.Unstated && s.Complete == model.Unstated {
+				return nil, e.ID
+			}
+			return []model.Change{&model.SetPart{ID: e.ID, Set: model.P("disjoint", s.Disjoint, "complete", s.Complete)}}, e.ID
+		}
+	}
+	set := id("set", s.Name)
+	return []model.Change{&model.AddElement{ID: set, Kind: model.GeneralizationSet, Name: s.Name, Owner: general,
+		Set: model.P("disjoint", s.Disjoint, "complete", s.Complete)}}, set
+}
+
+// endFields lists the fields of an end that a statement carries.
+func endFields(e StatementEnd) model.Patch {
+	p := e.Props
+	out := model.P("multiplicity", e.Multiplicity, "ordered", p.Ordered, "nonUnique", p.NonUnique, "readOnly", p.ReadOnly,
+		"derived", p.Derived, "inClass", p.InClass, "navigable", p.Navigable)
+	if len(p.Subsets) > 0 {
+		out["subsets"] = model.P("x", p.Subsets)["x"]
+	}
+	if len(p.Redefines) > 0 {
+		out["redefines"] = model.P("x", p.Redefines)["x"]
+	}
+	if len(e.Qualifiers) > 0 {
+		out["qualifiers"] = model.P("x", e.Qualifiers)["x"]
+	}
+	return out
+}

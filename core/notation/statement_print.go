@@ -1,0 +1,155 @@
+package notation
+
+import (
+	"reflect"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// PrintStatement writes a relationship as a statement: '@' and a kind exactly
+// where a name is not unique in the model. It then reads its own output to be
+// sure; the error says why the relationship cannot be written.
+func PrintStatement(m *model.Model, r *model.Relationship) (string, error) {
+	s, ok := StatementOf(m, r)
+	if !ok {
+		return "", model.Faultf(model.CodeRefused, "an association with more than two ends cannot be written as a statement").At(r.ID, "")
+	}
+	text := printStatement(m, s)
+	back, err := ParseStatement(m, text)
+	if err != nil {
+		return "", model.Faultf(model.CodeRefused, "%s cannot be written as a statement: %v", m.Describe(r.ID), err).At(r.ID, "")
+	}
+	if !reflect.DeepEqual(back, s) {
+		return "", model.Faultf(model.CodeRefused, "%s cannot be written as a statement that means only it", m.Describe(r.ID)).At(r.ID, "")
+	}
+	return text, nil
+}
+
+func printStatement(m *model.Model, s Statement) string {
+	a, b := printEnd(m, s.Ends[0]), printEnd(m, s.Ends[1])
+	switch s.Form {
+	case FormAssociation:
+		out := a + " " + printVerb(s.Verb, s.Reading) + " " + b
+		if s.Through.Name != "" || s.Through.ID != "" {
+			out += " through " + printRef(m, s.Through)
+		}
+		return out
+	case FormWhole:
+		verb := " is made of "
+		if s.Shared {
+			verb = " brings together "
+		}
+		out := a + verb + b
+		if s.Verb != "" {
+			out += " named " + printVerb(s.Verb, s.Reading)
+		}
+		return out
+	case FormGeneralization:
+		out := a + " is a kind of " + b
+		if s.Set.Name != "" {
+			out += " in " + printName(s.Set.Name)
+			if words := setWords(s.Set); len(words) > 0 {
+				out += " {" + strings.Join(words, ", ") + "}"
+			}
+		}
+		return out
+	case FormRealization:
+		return a + " realizes " + b
+	}
+	out := a + " depends on " + b
+	if s.Kind == model.Usage {
+		out = a + " uses " + b
+	}
+	if s.Verb != "" {
+		out += " as " + printName(s.Verb)
+	}
+	return out
+}
+
+func setWords(s Set) []string {
+	var words []string
+	switch s.Disjoint {
+	case model.Yes:
+		words = append(words, "disjoint")
+	case model.No:
+		words = append(words, "overlapping")
+	}
+	switch s.Complete {
+	case model.Yes:
+		words = append(words, "complete")
+	case model.No:
+		words = append(words, "incomplete")
+	}
+	return words
+}
+
+func printVerb(verb string, r model.Reading) string {
+	if verb == "" {
+		return "--"
+	}
+	switch r {
+	case model.Backward:
+		return "<" + printName(verb)
+	case model.NoDirection:
+		return "~" + printName(verb)
+	}
+	return printName(verb)
+}
+
+func printRef(m *model.Model, r Ref) string {
+	out := printName(r.Name)
+	if r.ID != "" && len(m.ClassifiersNamed(r.Name)) > 1 {
+		out += "@" + string(r.Kind)
+	}
+	return out
+}
+
+func printEnd(m *model.Model, e StatementEnd) string {
+	var b strings.Builder
+	if s := e.Multiplicity.String(); s != "" {
+		b.WriteString(s + " ")
+	}
+	b.WriteString(printRef(m, e.Ref))
+	if len(e.Qualifiers) > 0 {
+		b.WriteString(" [" + printNames(e.Qualifiers) + "]")
+	}
+	if e.Role != "" {
+		b.WriteString(" as " + printName(e.Role))
+	}
+	if words := propWords(e.Props); len(words) > 0 {
+		b.WriteString(" {" + strings.Join(words, ", ") + "}")
+	}
+	return b.String()
+}
+
+func printNames(names []string) string {
+	out := make([]string, len(names))
+	for i, n := range names {
+		out[i] = printName(n)
+	}
+	return strings.Join(out, ", ")
+}
+
+func propWords(p EndProps) []string {
+	var words []string
+	add := func(on bool, word string) {
+		if on {
+			words = append(words, word)
+		}
+	}
+	add(p.Ordered, "ordered")
+	add(p.NonUnique, "nonunique")
+	add(p.ReadOnly, "readOnly")
+	add(p.Derived, "derived")
+	add(p.Navigable == model.Yes, "navigable")
+	add(p.Navigable == model.No, "nonnavigable")
+	add(p.InClass, "inClass")
+	for _, s := range p.Subsets {
+		words = append(words, "subsets "+printName(s))
+	}
+	for _, s := range p.Redefines {
+		words = append(words, "redefines "+printName(s))
+	}
+	return words
+}

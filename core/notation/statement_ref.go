@@ -1,0 +1,205 @@
+package notation
+
+import (
+	"strconv"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+const unknownCost = 10
+
+// ref reads a name that stands for an element. Exact names come first, then
+// names that meet in normal form; a name that nobody bears costs most and is
+// read with the kind that the statement implies.
+func (p *parser) ref(i int, implied model.Kind) []parsed[Ref] {
+	if p.forgiving {
+		if w := p.word(i); w == "the" || w == "a" || w == "an" || w == "each" || w == "every" {
+			i++
+		}
+	}
+	key := i*2 + map[bool]int{true: 1}[implied == model.Interface]
+	if found, ok := p.refs[key]; ok {
+		return found
+	}
+	var out []parsed[Ref]
+	longestKnown := 0
+	for _, n := range p.refNames(i) {
+		name, end, kind := n.value, n.end, model.Kind("")
+		if p.mark(end, "@") {
+			kind = kindNamed(p.word(end + 1))
+			if kind == "" {
+				continue
+			}
+			end += 2
+		}
+		found := p.m.ClassifiersNamed(name)
+		if len(found) == 0 && p.forgiving {
+			found = p.m.ClassifiersByTerm(name)
+		}
+		hit := false
+		for _, e := range found {
+			if kind == "" || e.Kind == kind {
+				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, end, 0})
+				hit = true
+			}
+		}
+		if hit {
+			longestKnown = max(longestKnown, end)
+		}
+		if !hit && name != "" {
+			k := kind
+			if k == "" {
+				k = implied
+			}
+			out = append(out, parsed[Ref]{Ref{Name: name, Kind: k}, end, unknownCost + n.cost + oddName(name)})
+		}
+	}
+	p.refs[key] = out
+	return out
+}
+
+// oddName: an unknown name that starts small and goes on with a capital letter
+// ("after Swarm") has most likely swallowed the end of a verb.
+func oddName(name string) int {
+	first, rest, _ := strings.Cut(name, " ")
+	if strings.ToLower(first) == first && strings.ToLower(rest) != rest {
+		return 2
+	}
+	return 0
+}
+
+// refNames reads the names a reference may be. Known names of several words may
+// contain reserved words; unknown ones may not.
+func (p *parser) refNames(i int) []parsed[string] {
+	if i >= len(p.toks) {
+		return nil
+	}
+	if p.toks[i].kind == tokQuoted {
+		return []parsed[string]{{p.toks[i].text, i + 1, 0}}
+	}
+	out := p.names(i)
+	if !p.forgiving {
+		return out
+	}
+	var words []string
+	for n := 0; n < 8 && i+n < len(p.toks) && p.toks[i+n].kind == tokWord; n++ {
+		words = append(words, p.toks[i+n].text)
+		name := strings.Join(words, " ")
+		if n < len(out) && out[n].value == name {
+			continue
+		}
+		if len(p.m.ClassifiersNamed(name)) > 0 || len(p.m.ClassifiersByTerm(name)) > 0 {
+			out = append(out, parsed[string]{name, i + n + 1, n})
+		}
+	}
+	return out
+}
+
+func kindNamed(word string) model.Kind {
+	for _, k := range model.KindsOn(model.ClassDiagram) {
+		if strings.ToLower(string(k.Kind)) == word {
+			return k.Kind
+		}
+	}
+	return ""
+}
+
+var numberByWord = func() map[string]int {
+	m := map[string]int{}
+	for i, w := range numberWords[1:] {
+		m[w] = i + 1
+	}
+	return m
+}()
+
+// multiplicities reads an optional multiplicity, in notation or, forgiving, in
+// words.
+func (p *parser) multiplicities(i int) []parsed[model.Multiplicity] {
+	none := parsed[model.Multiplicity]{end: i}
+	if i >= len(p.toks) {
+		return nil
+	}
+	switch {
+	case p.mark(i, "?"):
+		return []parsed[model.Multiplicity]{{model.Multiplicity{State: model.Undecided}, i + 1, 0}}
+	case p.mark(i, "*"):
+		return []parsed[model.Multiplicity]{{model.Range(0, model.Many), i + 1, 0}}
+	case isNumber(p.toks[i]):
+		text, end := p.toks[i].text, i+1
+		if p.mark(end, "..") && end+1 < len(p.toks) {
+			text += ".." + p.toks[end+1].text
+			end += 2
+		}
+		if mu, err := model.ParseMultiplicity(text); err == nil {
+			out := []parsed[model.Multiplicity]{{mu, end, 0}}
+			if after, ok := p.phrase(end, "or more"); ok && p.forgiving && mu.Lower == mu.Upper {
+				out = append(out, parsed[model.Multiplicity]{model.Range(mu.Lower, model.Many), after, 0})
+			}
+			return out
+		}
+		return nil
+	}
+	out := []parsed[model.Multiplicity]{none}
+	if p.forgiving {
+		if mu, end, ok := p.multiplicityWords(i); ok {
+			// Words that are a multiplicity are hardly ever part of a name.
+			out[0].cost = unknownCost / 2
+			out = append(out, parsed[model.Multiplicity]{mu, end, 0})
+		}
+	}
+	return out
+}
+
+func (p *parser) multiplicityWords(i int) (model.Multiplicity, int, bool) {
+	for _, f := range []struct {
+		words        string
+		lower, upper int
+	}{
+		{"zero or more", 0, model.Many}, {"any number of", 0, model.Many}, {"many", 0, model.Many},
+		{"several", 0, model.Many}, {"zero or one", 0, 1}, {"at most one", 0, 1}, {"up to one", 0, 1}, {"exactly one", 1, 1},
+	} {
+		if end, ok := p.phrase(i, f.words); ok {
+			return model.Range(f.lower, f.upper), end, true
+		}
+	}
+	if end, ok := p.phrase(i, "an undecided number of"); ok {
+		return model.Multiplicity{State: model.Undecided}, end, true
+	}
+	for _, lead := range []string{"at least", "at most", "up to", "exactly", ""} {
+		at, ok := p.phrase(i, lead)
+		if !ok {
+			continue
+		}
+		n, ok := p.number(at)
+		if !ok {
+			continue
+		}
+		if end, ok := p.phrase(at+1, "or more"); ok && lead == "" {
+			return model.Range(n, model.Many), end, true
+		}
+		if up, ok := p.number(at + 2); ok && lead == "" && (p.word(at+1) == "to" || p.word(at+1) == "or") {
+			return model.Range(n, up), at + 3, true
+		}
+		switch lead {
+		case "at least":
+			return model.Range(n, model.Many), at + 1, true
+		case "at most", "up to":
+			return model.Range(0, n), at + 1, true
+		}
+		return model.Range(n, n), at + 1, true
+	}
+	return model.Multiplicity{}, 0, false
+}
+
+func (p *parser) number(i int) (int, bool) {
+	w := p.word(i)
+	if n, ok := numberByWord[w]; ok {
+		return n, true
+	}
+	if w != "" && strings.Trim(w, "0123456789") == "" && len(w) < 9 {
+		n, err := strconv.Atoi(w)
+		return n, err == nil
+	}
+	return 0, false
+}

@@ -1,0 +1,212 @@
+package notation_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+	"lexeon/core/notation"
+)
+
+func heather(t *testing.T) *model.Model {
+	return must(t, model.Empty("T"),
+		&model.AddElement{ID: "bk", Kind: model.Class, Name: "Beekeeper"},
+		&model.AddElement{ID: "lot", Kind: model.Class, Name: "HoneyLot"},
+		&model.AddElement{ID: "ap", Kind: model.Class, Name: "Apiary"},
+		&model.AddElement{ID: "hv", Kind: model.Class, Name: "Hive"},
+		&model.AddElement{ID: "jb", Kind: model.Class, Name: "Jar Batch"},
+		&model.AddElement{ID: "ti", Kind: model.Class, Name: "TraceableItem"},
+		&model.AddElement{ID: "rs", Kind: model.Interface, Name: "ResultSource"},
+		&model.AddElement{ID: "st1", Kind: model.Class, Name: "Status"},
+		&model.AddElement{ID: "st2", Kind: model.Enumeration, Name: "Status"},
+	)
+}
+
+// take makes the statement true and prints the relationship it made.
+func take(t *testing.T, m *model.Model, text string) (string, *model.Model, *model.Relationship) {
+	t.Helper()
+	readings, err := notation.ReadStatement(m, text)
+	require.NoError(t, err, text)
+	require.Len(t, readings, 1, "%q: %+v", text, readings)
+	changes, _, id := notation.StatementChanges(m, readings[0], "seed")
+	next := must(t, m, changes...)
+	printed, err := notation.PrintStatement(next, next.Relationship(id))
+	require.NoError(t, err, text)
+	return printed, next, next.Relationship(id)
+}
+
+func TestStatements(t *testing.T) {
+	cases := []struct{ in, printed string }{
+		// strict: printed as it stands
+		{`1 Beekeeper delivers 0..* HoneyLot`, ``},
+		{`Apiary is made of 1..* Hive`, ``},
+		{`Blend brings together 2..* HoneyLot`, ``},
+		{`"Jar Batch" is a kind of TraceableItem`, ``},
+		{`"Jar Batch" is a kind of TraceableItem in stage {disjoint, incomplete}`, ``},
+		{`LabGateway realizes ResultSource`, ``},
+		{`Settlement uses PriceTable`, ``},
+		{`Settlement depends on PriceTable as tariff`, ``},
+		{`Beekeeper as mentor guides 0..* Beekeeper as novice`, ``},
+		{`? Blend -- ? "Jar Batch"`, ``},
+		{`Blend "includes" 2..* HoneyLot`, ``},
+		{`1 Apiary [number] <keeps ~x`, `?`},
+		{`1 Beekeeper <belongs 0..* HoneyLot {ordered, readOnly, nonnavigable, subsets stock}`, ``},
+		{`1 Beekeeper ~knows 1 Apiary [row, "in"] as home {inClass}`, ``},
+		{`Status@class notes Status@enumeration`, ``},
+		{`Beekeeper joins 1..* Apiary through Membership`, ``},
+		{`Apiary is made of 1..* Hive named <stands`, ``},
+		// forgiving
+		{`an apiary consists of hives`, `Apiary is made of Hive`},
+		{`An apiary consists of one or more hives.`, `Apiary is made of 1..* Hive`},
+		{`Hive is part of apiary`, `Apiary is made of Hive`},
+		{`each beekeeper delivers any number of honey lots`, `Beekeeper delivers 0..* HoneyLot`},
+		{`Jar Batch is a kind of Traceable Item`, `"Jar Batch" is a kind of TraceableItem`},
+		{`jar batch is a traceable item`, `"Jar Batch" is a kind of TraceableItem`},
+		{`exactly one beekeeper looks after at least 2 apiaries`, `1 Beekeeper "looks after" 2..* Apiary`},
+		{`beekeeper keeps two to five hives`, `Beekeeper keeps 2..5 Hive`},
+		{`Lab gateway implements ResultSource`, `"Lab gateway" realizes ResultSource`},
+		{`2 or more beekeepers share an apiary`, `2..* Beekeeper share Apiary`},
+	}
+	for _, c := range cases {
+		t.Run(c.in, func(t *testing.T) {
+			m := heather(t)
+			if c.printed == "?" {
+				_, err := notation.ReadStatement(m, c.in)
+				require.Error(t, err)
+				return
+			}
+			want := c.printed
+			if want == "" {
+				want = c.in
+				_, err := notation.ParseStatement(m, c.in)
+				require.NoError(t, err)
+			}
+			printed, _, _ := take(t, m, c.in)
+			require.Equal(t, want, printed)
+		})
+	}
+}
+
+func TestSeveralReadingsAreOffered(t *testing.T) {
+	m := heather(t)
+	readings, err := notation.ReadStatement(m, "Beekeeper checks Status")
+	require.NoError(t, err)
+	require.Len(t, readings, 2, "Status is a class and an enumeration")
+	_, err = notation.ParseStatement(m, "Beekeeper checks Status")
+	require.ErrorContains(t, err, "2 ways")
+
+	readings, err = notation.ReadStatement(m, "Swarm trap catches wild bees")
+	require.NoError(t, err)
+	require.Greater(t, len(readings), 1, "none of the names is known: where does the verb begin?")
+}
+
+func TestUnreadableStatementsSayWhatWasUnderstood(t *testing.T) {
+	m := heather(t)
+	for in, words := range map[string]string{
+		"":                                    "expected a statement",
+		"Beekeeper":                           `understood "Beekeeper"`,
+		"honey lots":                          `understood "HoneyLot"`,
+		"is made of":                          "not a statement yet",
+		`Beekeeper "delivers`:                 "quotes are not closed",
+		"1.. Beekeeper delivers 1 HoneyLot":   "not a statement yet",
+		"Beekeeper is made of Hive of Apiary": `understood "Beekeeper"`,
+	} {
+		_, err := notation.ReadStatement(m, in)
+		require.ErrorContains(t, err, words, in)
+	}
+}
+
+// Property: what is printed parses to the same relationship, or the printer says
+// that it cannot be written.
+func TestStatementProperty(t *testing.T) {
+	printed, refused := 0, 0
+	for seed := range uint64(60) {
+		m := modeltest.Model(seed, 120)
+		for _, r := range m.Relationships() {
+			text, err := notation.PrintStatement(m, r)
+			if err != nil {
+				require.ErrorContains(t, err, "cannot be written")
+				refused++
+				continue
+			}
+			want, _ := notation.StatementOf(m, r)
+			got, err := notation.ParseStatement(m, text)
+			require.NoError(t, err, text)
+			require.Equal(t, want, got, text)
+			readings, err := notation.ReadStatement(m, text)
+			require.NoError(t, err)
+			require.Equal(t, want, readings[0].Statement, "the forgiving reader agrees: %s", text)
+			changes, _, id := notation.StatementChanges(m, readings[0], "again")
+			next := must(t, m, changes...)
+			again, _ := notation.StatementOf(next, next.Relationship(id))
+			require.Equal(t, want, again, text)
+			printed++
+		}
+	}
+	t.Logf("%d printed, %d refused because two elements share name and kind", printed, refused)
+	require.Greater(t, printed, 200)
+}
+
+func TestReadBack(t *testing.T) {
+	cases := []struct{ statement, forward, back string }{
+		{"Apiary is made of 1..* Hive", "Each Apiary is made of one or more Hives.", "Each Hive belongs to (not stated) Apiaries, and goes with it."},
+		{"1 Apiary is made of 1..* Hive", "Each Apiary is made of one or more Hives.", "Each Hive belongs to exactly one Apiary, and goes with it."},
+		{"0..1 Apiary brings together 2 Hive", "Each Apiary brings together exactly two Hives.", "Each Hive is in at most one Apiary."},
+		{"1 Beekeeper delivers 0..* HoneyLot", "Each Beekeeper delivers any number of HoneyLots.", "For each HoneyLot: exactly one Beekeeper — delivers."},
+		{"0..* HoneyLot <delivers 1 Beekeeper", "Each Beekeeper delivers any number of HoneyLots.", "For each HoneyLot: exactly one Beekeeper — delivers."},
+		{"? HoneyLot ~meets 3..7 Beekeeper", "For each HoneyLot: three to seven Beekeepers — meets.", "For each Beekeeper: an undecided number of HoneyLots — meets."},
+		{"1 Beekeeper as mentor guides 0..3 Beekeeper as novice", "Each Beekeeper (as mentor) guides at most three Beekeepers (as novice).", "For each Beekeeper (as novice): exactly one Beekeeper (as mentor) — guides."},
+		{"Hive -- 1 Apiary", "Each Hive is related to exactly one Apiary.", "Each Apiary is related to (not stated) Hives."},
+		{`"Jar Batch" is a kind of TraceableItem`, "Each Jar Batch is a kind of TraceableItem.", "One kind of TraceableItem is Jar Batch."},
+		{"Apiary uses Hive", "Apiary uses Hive.", "When Hive changes, Apiary may have to change."},
+		{"Apiary realizes ResultSource", "Apiary realizes ResultSource: it offers all of its operations.", "What ResultSource asks for is offered by Apiary."},
+	}
+	for _, c := range cases {
+		_, m, r := take(t, heather(t), c.statement)
+		sentences := notation.ReadBack(m, r)
+		require.Equal(t, c.forward, sentences[0].String(), c.statement)
+		require.Equal(t, c.back, sentences[1].String(), c.statement)
+	}
+	_, m, r := take(t, heather(t), "1 Beekeeper delivers 0..* HoneyLot")
+	ends := m.Ends(r.ID)
+	require.Equal(t, notation.Segment{Text: "any number of", End: ends[1].ID, Value: "0..*"}, notation.ReadBack(m, r)[0][1])
+	m = must(t, m, &model.SetRelationship{ID: r.ID, Set: model.P("inverse", "comes from")})
+	require.Equal(t, "Each HoneyLot comes from exactly one Beekeeper.", notation.ReadBack(m, m.Relationship(r.ID))[1].String())
+}
+
+func FuzzReadStatement(f *testing.F) {
+	for _, s := range []string{"1 Beekeeper delivers 0..* HoneyLot", `a "b" {ordered, subsets x} <c [d, e] f through g`, "each one or more is a", "x in in {disjoint}", "1..2..3 a b c"} {
+		f.Add(s)
+	}
+	m, _, _, err := model.Edit(model.Empty("F"), []model.Change{
+		&model.AddElement{ID: "a", Kind: model.Class, Name: "Beekeeper"},
+		&model.AddElement{ID: "b", Kind: model.Class, Name: "is made of"},
+	})
+	if err != nil {
+		f.Fatal(err)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		readings, err := notation.ReadStatement(m, text)
+		if err != nil {
+			return
+		}
+		for _, r := range readings {
+			changes, _, id := notation.StatementChanges(m, r, "s")
+			next, _, _, err := model.Edit(m, changes)
+			if err != nil {
+				continue // a name that is too long
+			}
+			again, ok := notation.StatementOf(next, next.Relationship(id))
+			require.True(t, ok)
+			printed, err := notation.PrintStatement(next, next.Relationship(id))
+			if err != nil {
+				continue
+			}
+			parsed, err := notation.ParseStatement(next, printed)
+			require.NoError(t, err)
+			require.Equal(t, again, parsed)
+		}
+	})
+}

@@ -1,0 +1,7 @@
+module lexeon
+
+go 1.26.0
+
+require github.com/stretchr/testify v1.12.1
+
+require go.yaml.in/yaml/v3 v3.0.5 // indirect
