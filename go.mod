@@ -2,6 +2,10 @@ module lexeon
 
 go 1.26.0
 
-require github.com/stretchr/testify v1.12.1
+require (
+	github.com/go-text/typesetting v0.3.5
+	github.com/stretchr/testify v1.12.1
+	golang.org/x/image v0.47.0
+)
 
 require go.yaml.in/yaml/v3 v3.0.5 // indirect

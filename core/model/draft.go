@@ -78,7 +78,7 @@ func (d *draft) index(r Row) {
 			insertSorted(d.namesD, ID(r.Name), r.ID)
 		}
 		if n := r.TypeName(); n != "" {
-			insertSorted(d.typeNamesD, ID(n), r.ID)
+			insertSorted(d.typeNamesD, ID(NormalForm(n)), r.ID)
 		}
 	case *Term:
 		for _, f := range termForms(r) {
@@ -98,7 +98,7 @@ func (d *draft) unindex(r Row) {
 			removeSorted(d.namesD, ID(r.Name), r.ID)
 		}
 		if n := r.TypeName(); n != "" {
-			removeSorted(d.typeNamesD, ID(n), r.ID)
+			removeSorted(d.typeNamesD, ID(NormalForm(n)), r.ID)
 		}
 	case *Term:
 		for _, f := range termForms(r) {

@@ -13,7 +13,7 @@ type Model struct {
 	children  *sharded[[]ID] // owner -> parts, by order key
 	uses      *sharded[[]ID] // row -> rows that refer to it, owners' parts excepted; sorted
 	names     *sharded[[]ID] // name of a classifier -> classifiers; sorted
-	typeNames *sharded[[]ID] // type as typed -> typed parts; sorted
+	typeNames *sharded[[]ID] // normal form of a type as typed -> typed parts; sorted
 	termForms *sharded[[]ID] // normal form -> terms (by name or alias); sorted
 
 	listsOnce sync.Once
@@ -31,19 +31,32 @@ func Empty(name string) *Model {
 	return d.freeze()
 }
 
-// FromRows builds a model from stored rows and verifies every one of them.
+// FromRows builds a model from stored rows and verifies every one of them. The
+// error is the first fault.
 func FromRows(rows []Row) (*Model, error) {
+	m, faults := FromRowsAll(rows)
+	if len(faults) > 0 {
+		return nil, faults[0]
+	}
+	return m, nil
+}
+
+// FromRowsAll is FromRows that goes on after a fault and tells them all.
+func FromRowsAll(rows []Row) (*Model, []*Fault) {
+	var faults []*Fault
 	d := Empty("").draft()
 	seen := map[ID]bool{}
 	for _, r := range rows {
 		if seen[r.RowID()] {
-			return nil, Faultf(CodeExists, "the id %q is used twice", r.RowID()).At(r.RowID(), "id")
+			faults = append(faults, Faultf(CodeExists, "the id %q is used twice", r.RowID()).At(r.RowID(), "id"))
+			continue
 		}
 		seen[r.RowID()] = true
 		d.put(r)
 	}
-	if err := d.verify(d.delta()); err != nil {
-		return nil, err
+	d.verifyAll(d.delta(), func(f *Fault) { faults = append(faults, f) })
+	if len(faults) > 0 {
+		return nil, faults
 	}
 	return d.freeze(), nil
 }
@@ -238,7 +251,13 @@ func (m *Model) TermsNamed(name string) []*Term {
 // TypedAs lists the parts whose type was typed as this name and is not an
 // element of the model.
 func (m *Model) TypedAs(name string) []*Element {
-	ids, _ := m.typeNames.get(ID(name))
+	return slices.DeleteFunc(m.TypedNear(name), func(e *Element) bool { return e.TypeName() != name })
+}
+
+// TypedNear lists the parts whose type was typed as a name that meets this one
+// in its normal form.
+func (m *Model) TypedNear(name string) []*Element {
+	ids, _ := m.typeNames.get(ID(NormalForm(name)))
 	return m.elements(ids)
 }
 

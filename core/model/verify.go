@@ -18,79 +18,77 @@ const (
 	maxExtraBytes = 1 << 20
 )
 
-// verify checks the invariants that a delta may have broken: of the rows it
+// verify returns the first fault that verifyAll finds.
+func (d *draft) verify(delta Delta) error {
+	var first error
+	d.verifyAll(delta, func(f *Fault) {
+		if first == nil {
+			first = f
+		}
+	})
+	return first
+}
+
+// verifyAll checks the invariants that a delta may have broken: of the rows it
 // wrote, of their owners, and of the rows that refer to what was written or
 // removed.
-func (d *draft) verify(delta Delta) error {
+func (d *draft) verifyAll(delta Delta, report func(*Fault)) {
 	if d.Len() > MaxRows {
-		return Faultf(CodeTooLarge, "the model would have %d rows: at most %d are possible", d.Len(), MaxRows)
+		report(Faultf(CodeTooLarge, "the model would have %d rows: at most %d are possible", d.Len(), MaxRows))
+		return
+	}
+	tell := func(err error) {
+		if f, ok := AsFault(err); ok {
+			report(f)
+		}
 	}
 	seen := map[ID]bool{}
-	check := func(r Row) error {
-		if isNil(r) || seen[r.RowID()] {
-			return nil
+	check := func(r Row) {
+		if !isNil(r) && !seen[r.RowID()] {
+			seen[r.RowID()] = true
+			tell(d.verifyRow(r))
 		}
-		seen[r.RowID()] = true
-		return d.verifyRow(r)
 	}
 	for _, c := range delta {
 		if c.New != nil {
-			if err := d.verifyTexts(c.New); err != nil {
-				return err
-			}
-			if err := check(c.New); err != nil {
-				return err
-			}
+			tell(d.verifyTexts(c.New))
+			check(c.New)
 		}
 		for _, u := range d.Uses(c.ID) {
-			if err := check(u); err != nil {
-				return err
-			}
+			check(u)
 		}
 		for _, child := range d.Children(c.ID) {
-			if err := check(child); err != nil {
-				return err
-			}
+			check(child)
 		}
 		for _, r := range []Row{c.Old, c.New} {
-			if err := d.verifyAround(r, check); err != nil {
-				return err
-			}
+			d.verifyAround(r, check)
 		}
 	}
-	return nil
 }
 
 // verifyAround checks rows whose invariants hang on r without referring to it.
-func (d *draft) verifyAround(r Row, check func(Row) error) error {
+func (d *draft) verifyAround(r Row, check func(Row)) {
 	switch r := r.(type) {
 	case *Element:
 		if r.Kind == End {
 			for _, p := range d.PlacementsOf(r.Owner) {
-				if err := check(p); err != nil {
-					return err
-				}
+				check(p)
 			}
 		}
 		if r.Owner != "" {
-			return check(d.Row(r.Owner))
+			check(d.Row(r.Owner))
 		}
 	case *Placement:
 		for _, rel := range d.RelationshipsOf(r.Subject) {
 			if p := d.PlacementOn(r.Diagram, rel.ID); p != nil {
-				if err := check(p); err != nil {
-					return err
-				}
+				check(p)
 			}
 		}
 	case *Relationship:
 		for _, p := range d.PlacementsOf(r.ID) {
-			if err := check(p); err != nil {
-				return err
-			}
+			check(p)
 		}
 	}
-	return nil
 }
 
 func (d *draft) verifyRow(r Row) error {

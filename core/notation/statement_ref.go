@@ -13,17 +13,20 @@ const unknownCost = 10
 // names that meet in normal form; a name that nobody bears costs most and is
 // read with the kind that the statement implies.
 func (p *parser) ref(i int, implied model.Kind) []parsed[Ref] {
-	if p.forgiving {
-		if w := p.word(i); w == "the" || w == "a" || w == "an" || w == "each" || w == "every" {
-			i++
-		}
+	if w := p.word(i); p.forgiving && articles[w] {
+		return append(p.refAt(i, implied), p.refAt(i+1, implied)...)
 	}
+	return p.refAt(i, implied)
+}
+
+var articles = map[string]bool{"the": true, "a": true, "an": true, "each": true, "every": true}
+
+func (p *parser) refAt(i int, implied model.Kind) []parsed[Ref] {
 	key := i*2 + map[bool]int{true: 1}[implied == model.Interface]
 	if found, ok := p.refs[key]; ok {
 		return found
 	}
 	var out []parsed[Ref]
-	longestKnown := 0
 	for _, n := range p.refNames(i) {
 		name, end, kind := n.value, n.end, model.Kind("")
 		if p.mark(end, "@") {
@@ -43,9 +46,6 @@ func (p *parser) ref(i int, implied model.Kind) []parsed[Ref] {
 				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, end, 0})
 				hit = true
 			}
-		}
-		if hit {
-			longestKnown = max(longestKnown, end)
 		}
 		if !hit && name != "" {
 			k := kind

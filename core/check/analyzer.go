@@ -1,0 +1,119 @@
+// Package check finds what is inconsistent, doubtful or undecided in a model.
+// Each rule is one Analyzer value that carries its name, reason, source and
+// examples; documentation, help and tests come from that one value. The runner
+// keeps the findings of a model and, after a change, reruns only what its delta
+// reaches.
+package check
+
+import (
+	"lexeon/core/model"
+)
+
+// Severity of a finding.
+type Severity string
+
+const (
+	Error    Severity = "error"    // the model contradicts itself or the standard
+	Warning  Severity = "warning"  // nearly always a mistake
+	Advice   Severity = "advice"   // worth a look
+	Question Severity = "question" // open on purpose: somebody has to be asked
+)
+
+// Severities from the gravest to the lightest.
+var Severities = []Severity{Error, Warning, Advice, Question}
+
+// Rank is 0 for the gravest; an unknown severity ranks last.
+func (s Severity) Rank() int {
+	for i, t := range Severities {
+		if s == t {
+			return i
+		}
+	}
+	return len(Severities)
+}
+
+// Finding says what is wrong, and where.
+type Finding struct {
+	Rule     string     `json:"rule"`
+	Severity Severity   `json:"severity"`
+	Subject  model.ID   `json:"subject"`           // the row it is about
+	Related  []model.ID `json:"related,omitempty"` // further rows it speaks of
+	Key      string     `json:"key,omitempty"`     // tells findings of one rule on one subject apart
+	Message  string     `json:"message"`
+	// Basis is a hash of the facts that the finding states. While it stays the
+	// same, the finding is the same, whatever else was edited.
+	Basis string `json:"basis"`
+	Mends []Mend `json:"mends,omitempty"`
+}
+
+// ID identifies a finding within a project.
+func (f Finding) ID() string { return f.Rule + "|" + string(f.Subject) + "|" + f.Key }
+
+// Mend is a mechanical way out of a finding: a verb phrase, and the changes.
+type Mend struct {
+	Title   string         `json:"title"`
+	Changes []model.Change `json:"-"`
+}
+
+// Analyzer is one rule.
+type Analyzer struct {
+	Name     string // words: family/what
+	Title    string
+	Severity Severity
+	Doc      string // what it finds, and why it matters
+	Source   string // where the rule comes from
+	Finds    string // one example that it finds
+	Leaves   string // one example that it rightly leaves alone
+	Scope    Scope
+}
+
+// Scope decides what a rule is run on and when it runs again. It is one of Each,
+// Group and Whole.
+type Scope interface{ scope() }
+
+// Each runs on every row that Subjects accepts, and again when a row of its
+// neighbourhood was written.
+type Each struct {
+	Subjects func(model.Row) bool
+	// Reach lists the neighbourhoods: from a row that was written to the
+	// subjects whose findings may depend on it.
+	Reach []Neighbourhood
+	Run   func(p *Pass, subject model.Row)
+}
+
+// Group runs on sets of rows that share a key, and again for every key of a row
+// that was written, old and new.
+type Group struct {
+	Key func(m *model.Model, r model.Row) string // "" for rows in no group
+	// Members finds the rows of a group from indexes.
+	Members func(m *model.Model, key string) []model.Row
+	Run     func(p *Pass, key string, members []model.Row)
+}
+
+// Whole runs on the model as a whole, and again when Touched accepts a row that
+// was written.
+type Whole struct {
+	Touched func(model.Row) bool
+	Run     func(p *Pass)
+}
+
+func (Each) scope()  {}
+func (Group) scope() {}
+func (Whole) scope() {}
+
+// Pass is one run of one rule.
+type Pass struct {
+	Model    *model.Model
+	analyzer *Analyzer
+	found    []Finding
+}
+
+// Report adds a finding. Facts are what the finding states; they make its basis.
+func (p *Pass) Report(f Finding, facts ...string) {
+	f.Rule = p.analyzer.Name
+	if f.Severity == "" {
+		f.Severity = p.analyzer.Severity
+	}
+	f.Basis = string(model.DeriveID(append([]string{f.Rule, string(f.Subject), f.Key, f.Message}, facts...)...))
+	p.found = append(p.found, f)
+}

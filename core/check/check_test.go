@@ -1,0 +1,115 @@
+package check_test
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/check"
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+)
+
+// Property: after any changes, checking only what the deltas reach gives the
+// same findings as checking everything.
+func TestIncrementalFindingsAreFullFindings(t *testing.T) {
+	seenRules := map[string]bool{}
+	for seed := range uint64(25) {
+		src := modeltest.NewSource(seed)
+		m := model.Empty("Random")
+		state := check.Run(m, check.All)
+		for step := range 200 {
+			changes := src.Change(m)
+			next, delta, inverse, err := model.Edit(m, changes)
+			if err != nil {
+				continue
+			}
+			updated := state.Update(next, delta)
+			full := check.Run(next, check.All).Findings()
+			require.Equal(t, texts(full), texts(updated.Findings()), "seed %d step %d: %s", seed, step, model.EncodeChanges(changes))
+			if step%7 == 0 { // the way back is a change like any other
+				back, undo, _, err := model.Edit(next, inverse)
+				require.NoError(t, err)
+				require.Equal(t, texts(state.Findings()), texts(updated.Update(back, undo).Findings()), "seed %d step %d: inverse", seed, step)
+			}
+			for _, f := range full {
+				seenRules[f.Rule] = true
+			}
+			m, state = next, updated
+		}
+	}
+	for _, a := range check.All {
+		require.True(t, seenRules[a.Name], "no random model ever broke %s", a.Name)
+	}
+}
+
+// texts tells all of a finding, mends included, on one line each.
+func texts(findings []check.Finding) []string {
+	var out []string
+	for _, f := range findings {
+		line := fmt.Sprintf("%s %s %s %v %s", f.ID(), f.Severity, f.Basis, f.Related, f.Message)
+		for _, mend := range f.Mends {
+			line += " | " + mend.Title + string(model.EncodeChanges(mend.Changes))
+		}
+		out = append(out, line)
+	}
+	return out
+}
+
+// Property: every mend is accepted by the model and makes its finding go away.
+func TestMendsMend(t *testing.T) {
+	mends := map[string]int{}
+	for seed := range uint64(30) {
+		m := modeltest.Model(seed, 180)
+		state := check.Run(m, check.All)
+		for _, f := range state.Findings() {
+			for _, mend := range f.Mends {
+				next, delta, _, err := model.Edit(m, mend.Changes)
+				require.NoError(t, err, "%s: %s", f.Message, mend.Title)
+				_, gone := check.Diff(state.Findings(), state.Update(next, delta).Findings())
+				require.True(t, slices.ContainsFunc(gone, func(g check.Finding) bool { return g.ID() == f.ID() }), "%s: %s", f.Message, mend.Title)
+				mends[f.Rule]++
+			}
+		}
+	}
+	for _, rule := range []string{"class/multiplicity-missing", "class/multiplicity-undecided", "class/multiplicity-range", "class/type-unknown", "class/duplicate-feature", "class/inheritance-cycle"} {
+		require.Positive(t, mends[rule], rule)
+	}
+}
+
+func TestRulesAreDocumented(t *testing.T) {
+	names := map[string]bool{}
+	for _, a := range check.All {
+		require.Regexp(t, `^[a-z]+/[a-z-]+$`, a.Name)
+		require.False(t, names[a.Name], "%s is listed twice", a.Name)
+		names[a.Name] = true
+		for what, text := range map[string]string{"title": a.Title, "doc": a.Doc, "source": a.Source, "finds": a.Finds, "leaves": a.Leaves} {
+			require.NotEmpty(t, text, "%s: %s", a.Name, what)
+		}
+		require.Less(t, a.Severity.Rank(), 4, a.Name)
+		require.Same(t, a, check.ByName(a.Name))
+		require.FileExists(t, "testdata/"+strings.ReplaceAll(a.Name, "/", "-")+".txt")
+	}
+	require.Nil(t, check.ByName("no/such"))
+}
+
+func TestFindingsKeepTheirBasisWhileTheFactsStay(t *testing.T) {
+	m := modeltest.Build(t, "class Hive", "class Frame", "Hive -- Frame")
+	state := check.Run(m, check.All)
+	hive := m.ClassifiersNamed("Hive")[0]
+	next, delta, _, err := model.Edit(m, []model.Change{&model.SetDefinition{ID: hive.ID, Text: "Where bees live."}})
+	require.NoError(t, err)
+	appeared, gone := check.Diff(state.Findings(), state.Update(next, delta).Findings())
+	require.Empty(t, appeared)
+	require.Empty(t, gone)
+	next, delta, _, err = model.Edit(m, []model.Change{&model.SetName{ID: hive.ID, Name: "Box"}})
+	require.NoError(t, err)
+	appeared, gone = check.Diff(state.Findings(), state.Update(next, delta).Findings())
+	require.Len(t, appeared, 3, "what the findings say is different now")
+	require.Len(t, gone, 3)
+	require.Len(t, state.Of(m.Relationships()[0].ID), 3, "the association's own finding and those of its ends")
+	require.Empty(t, state.Of(hive.ID))
+}

@@ -1,0 +1,155 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+var inheritanceCycle = &Analyzer{
+	Name:     "class/inheritance-cycle",
+	Title:    "A class is a kind of itself",
+	Severity: Error,
+	Doc: "Following \"is a kind of\" upwards leads back to the start. Then each of the classes has exactly the instances of the others, " +
+		"and no language can build them.",
+	Source: "UML 2.5.1, 9.2.3: generalization hierarchies are directed and acyclic.",
+	Finds:  "JarBatch is a kind of TraceableItem, TraceableItem is a kind of JarBatch",
+	Leaves: "JarBatch and HoneyLot are both kinds of TraceableItem",
+	Scope: Whole{
+		Touched: func(r model.Row) bool {
+			// A name counts too: the message tells the way round by name.
+			return isKind(model.Generalization)(r) || isClassifier(r)
+		},
+		Run: func(p *Pass) {
+			for _, cycle := range cycles(p.Model) {
+				var names, facts []string
+				for _, id := range cycle {
+					names = append(names, nameOf(p.Model, id))
+					facts = append(facts, string(id))
+				}
+				names = append(names, names[0])
+				related := cycle[1:]
+				f := Finding{Subject: cycle[0], Related: related, Message: "A kind of itself: " + strings.Join(names, " is a kind of ") + "."}
+				for i, id := range cycle {
+					next := cycle[(i+1)%len(cycle)]
+					mend := Mend{Title: fmt.Sprintf("Delete: %s is a kind of %s", nameOf(p.Model, id), nameOf(p.Model, next))}
+					for _, g := range p.Model.Generals(id) {
+						if g.Target == next {
+							mend.Changes = append(mend.Changes, &model.Delete{ID: g.ID})
+							facts = append(facts, string(g.ID))
+						}
+					}
+					f.Mends = append(f.Mends, mend)
+				}
+				p.Report(f, facts...)
+			}
+		},
+	},
+}
+
+// cycles finds one shortest cycle in each strongly connected component of the
+// generalizations, starting at its smallest id. It walks without recursion, so
+// that a chain of any length is safe.
+func cycles(m *model.Model) [][]model.ID {
+	next := map[model.ID][]model.ID{}
+	var nodes []model.ID
+	for _, r := range m.Relationships(model.Generalization) {
+		if _, ok := next[r.Source]; !ok {
+			nodes = append(nodes, r.Source)
+		}
+		next[r.Source] = append(next[r.Source], r.Target)
+	}
+	slices.Sort(nodes)
+	var out [][]model.ID
+	for _, component := range components(nodes, next) {
+		start := slices.Min(component)
+		if cycle := shortestCycle(start, component, next); cycle != nil {
+			out = append(out, cycle)
+		}
+	}
+	return out
+}
+
+// components is Tarjan's algorithm with an explicit stack.
+func components(nodes []model.ID, next map[model.ID][]model.ID) [][]model.ID {
+	type frame struct {
+		node model.ID
+		edge int
+	}
+	index, low, onStack := map[model.ID]int{}, map[model.ID]int{}, map[model.ID]bool{}
+	var stack []model.ID
+	var out [][]model.ID
+	for _, root := range nodes {
+		if _, seen := index[root]; seen {
+			continue
+		}
+		work := []frame{{node: root}}
+		for len(work) > 0 {
+			f := &work[len(work)-1]
+			if f.edge == 0 {
+				index[f.node] = len(index)
+				low[f.node] = index[f.node]
+				stack = append(stack, f.node)
+				onStack[f.node] = true
+			}
+			if f.edge < len(next[f.node]) {
+				to := next[f.node][f.edge]
+				f.edge++
+				if _, seen := index[to]; !seen {
+					work = append(work, frame{node: to})
+				} else if onStack[to] {
+					low[f.node] = min(low[f.node], index[to])
+				}
+				continue
+			}
+			if low[f.node] == index[f.node] {
+				i := slices.Index(stack, f.node)
+				component := slices.Clone(stack[i:])
+				for _, id := range component {
+					onStack[id] = false
+				}
+				stack = stack[:i]
+				out = append(out, component)
+			}
+			done := *f
+			work = work[:len(work)-1]
+			if len(work) > 0 {
+				parent := work[len(work)-1].node
+				low[parent] = min(low[parent], low[done.node])
+			}
+		}
+	}
+	return out
+}
+
+// shortestCycle searches breadth first from start within a component.
+func shortestCycle(start model.ID, component []model.ID, next map[model.ID][]model.ID) []model.ID {
+	inside := map[model.ID]bool{}
+	for _, id := range component {
+		inside[id] = true
+	}
+	from := map[model.ID]model.ID{}
+	queue := []model.ID{start}
+	for len(queue) > 0 {
+		at := queue[0]
+		queue = queue[1:]
+		for _, to := range next[at] {
+			if to == start {
+				cycle := []model.ID{at}
+				for at != start {
+					at = from[at]
+					cycle = append(cycle, at)
+				}
+				slices.Reverse(cycle)
+				return cycle
+			}
+			if _, seen := from[to]; !seen && inside[to] {
+				from[to] = at
+				queue = append(queue, to)
+			}
+		}
+	}
+	return nil
+}

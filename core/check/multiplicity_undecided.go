@@ -1,0 +1,42 @@
+package check
+
+import (
+	"fmt"
+
+	"lexeon/core/model"
+)
+
+var multiplicityUndecided = &Analyzer{
+	Name:     "class/multiplicity-undecided",
+	Title:    "How many is not decided yet",
+	Severity: Question,
+	Doc: "The end is marked as undecided on purpose. It stays on the list of open questions until somebody who knows the rule has decided. " +
+		"Generated code treats it as many and says so.",
+	Source: "Practice of analysis: an open question is written down with the person to ask.",
+	Finds:  "1..* Blend fills ? JarBatch",
+	Leaves: "1..* Blend fills 1 JarBatch",
+	Scope: Each{
+		Subjects: isKind(model.End),
+		Reach:    []Neighbourhood{Self, Opposite, Parts, EndsOfEnds},
+		Run: func(p *Pass, r model.Row) {
+			e := r.(*model.Element)
+			d := e.End()
+			if d.Multiplicity.State != model.Undecided {
+				return
+			}
+			text := d.Question
+			if text == "" {
+				text = fmt.Sprintf("%s: it is not decided how many %s.", relationText(p.Model, e.Owner), pluralOf(p.Model, e.Type))
+			}
+			if d.Ask != "" {
+				text += " Ask " + d.Ask + "."
+			}
+			var mends []Mend
+			for _, choice := range []struct{ value, words string }{{"1", "exactly one"}, {"0..1", "at most one"}, {"1..*", "one or more"}, {"0..*", "any number"}} {
+				mends = append(mends, Mend{Title: "Decide: " + choice.words, Changes: []model.Change{
+					&model.SetEnd{ID: e.ID, Set: model.P("multiplicity", choice.value)}}})
+			}
+			p.Report(Finding{Subject: e.ID, Message: text, Mends: mends})
+		},
+	},
+}

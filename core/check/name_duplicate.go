@@ -1,0 +1,67 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+var nameDuplicate = &Analyzer{
+	Name:     "name/duplicate",
+	Title:    "Two elements of one kind bear the same name",
+	Severity: Error,
+	Doc: "Within a namespace, elements of one kind must be told apart by their names. " +
+		"If both mean the same, one of them is too many; if they mean different things, their readers cannot know which is meant, " +
+		"and no code or table can be generated for both.",
+	Source: "UML 2.5.1, 7.4.3: the members of a namespace are distinguishable within it.",
+	Finds:  "Two classes named Hive.",
+	Leaves: "A class and an interface named Hive, or two associations named delivers.",
+	Scope: Group{
+		Key: func(_ *model.Model, r model.Row) string {
+			if e, ok := r.(*model.Element); ok && e.Kind.IsClassifier() && strings.TrimSpace(e.Name) != "" {
+				return string(e.Kind) + "|" + e.Name
+			}
+			return ""
+		},
+		Members: func(m *model.Model, key string) []model.Row {
+			kind, name, _ := strings.Cut(key, "|")
+			var out []model.Row
+			for _, e := range m.ClassifiersNamed(name) {
+				if string(e.Kind) == kind {
+					out = append(out, e)
+				}
+			}
+			return out
+		},
+		Run: func(p *Pass, key string, members []model.Row) {
+			if len(members) < 2 {
+				return
+			}
+			first := members[0].(*model.Element)
+			var ids []model.ID
+			for _, r := range members[1:] {
+				ids = append(ids, r.RowID())
+			}
+			p.Report(Finding{
+				Subject: first.ID, Related: ids,
+				Message: fmt.Sprintf("%d %s are named %s. Rename or delete all but one.", len(members), kindPlural(first.Kind), first.Name),
+			}, idStrings(ids)...)
+		},
+	},
+}
+
+func kindPlural(k model.Kind) string {
+	info, _ := k.Info()
+	return info.Plural
+}
+
+func idStrings(ids []model.ID) []string {
+	out := make([]string, len(ids))
+	for i, id := range ids {
+		out[i] = string(id)
+	}
+	slices.Sort(out)
+	return out
+}

@@ -1,0 +1,203 @@
+package check
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// State is the findings of one model, immutable like the model.
+type State struct {
+	m         *model.Model
+	analyzers []*Analyzer
+	// found holds the findings of each rule by the unit they came from: the
+	// subject of Each, the key of Group, "" for Whole. Maps are never changed
+	// once the state is made.
+	found []map[string][]Finding
+}
+
+// Run checks a whole model with the given rules.
+func Run(m *model.Model, analyzers []*Analyzer) *State {
+	s := &State{m: m, analyzers: analyzers, found: make([]map[string][]Finding, len(analyzers))}
+	rows := m.Rows()
+	for i, a := range analyzers {
+		s.found[i] = map[string][]Finding{}
+		switch scope := a.Scope.(type) {
+		case Each:
+			for _, r := range rows {
+				if scope.Subjects(r) {
+					s.keep(i, string(r.RowID()), runEach(m, a, scope, r))
+				}
+			}
+		case Group:
+			done := map[string]bool{}
+			for _, r := range rows {
+				if key := scope.Key(m, r); key != "" && !done[key] {
+					done[key] = true
+					s.keep(i, key, runGroup(m, a, scope, key))
+				}
+			}
+		case Whole:
+			s.keep(i, "", runWhole(m, a, scope))
+		}
+	}
+	return s
+}
+
+// Update checks what a delta reaches. s belongs to the model before it, next is
+// the model after it.
+func (s *State) Update(next *model.Model, delta model.Delta) *State {
+	n := &State{m: next, analyzers: s.analyzers, found: slices.Clone(s.found)}
+	for i, a := range s.analyzers {
+		units := reached(s.m, next, a, delta)
+		if len(units) == 0 {
+			continue
+		}
+		n.found[i] = make(map[string][]Finding, len(s.found[i]))
+		for unit, found := range s.found[i] {
+			n.found[i][unit] = found
+		}
+		for unit := range units {
+			delete(n.found[i], unit)
+			switch scope := a.Scope.(type) {
+			case Each:
+				if r := next.Row(model.ID(unit)); r != nil && scope.Subjects(r) {
+					n.keep(i, unit, runEach(next, a, scope, r))
+				}
+			case Group:
+				n.keep(i, unit, runGroup(next, a, scope, unit))
+			case Whole:
+				n.keep(i, unit, runWhole(next, a, scope))
+			}
+		}
+	}
+	return n
+}
+
+func reached(old, next *model.Model, a *Analyzer, delta model.Delta) map[string]bool {
+	units := map[string]bool{}
+	both := func(f func(m *model.Model, r model.Row)) {
+		for _, c := range delta {
+			if c.Old != nil {
+				f(old, c.Old)
+			}
+			if c.New != nil {
+				f(next, c.New)
+			}
+		}
+	}
+	switch scope := a.Scope.(type) {
+	case Each:
+		both(func(m *model.Model, r model.Row) {
+			for _, reach := range scope.Reach {
+				reach(m, r, func(id model.ID) { units[string(id)] = true })
+			}
+		})
+		// A row written may also matter to what refers to it by its new or old
+		// name in the other model.
+		for _, c := range delta {
+			for _, reach := range scope.Reach {
+				if c.Old != nil {
+					reach(next, c.Old, func(id model.ID) { units[string(id)] = true })
+				}
+			}
+		}
+	case Group:
+		both(func(m *model.Model, r model.Row) {
+			if key := scope.Key(m, r); key != "" {
+				units[key] = true
+			}
+		})
+	case Whole:
+		both(func(_ *model.Model, r model.Row) {
+			if scope.Touched(r) {
+				units[""] = true
+			}
+		})
+	}
+	return units
+}
+
+func (s *State) keep(rule int, unit string, found []Finding) {
+	if len(found) > 0 {
+		s.found[rule][unit] = found
+	}
+}
+
+func runEach(m *model.Model, a *Analyzer, scope Each, r model.Row) []Finding {
+	p := &Pass{Model: m, analyzer: a}
+	scope.Run(p, r)
+	return p.found
+}
+
+func runGroup(m *model.Model, a *Analyzer, scope Group, key string) []Finding {
+	p := &Pass{Model: m, analyzer: a}
+	scope.Run(p, key, scope.Members(m, key))
+	return p.found
+}
+
+func runWhole(m *model.Model, a *Analyzer, scope Whole) []Finding {
+	p := &Pass{Model: m, analyzer: a}
+	scope.Run(p)
+	return p.found
+}
+
+// Findings lists all findings, the gravest first, then by rule, subject and key.
+func (s *State) Findings() []Finding {
+	var out []Finding
+	for _, units := range s.found {
+		for _, found := range units {
+			out = append(out, found...)
+		}
+	}
+	slices.SortFunc(out, func(a, b Finding) int {
+		if c := a.Severity.Rank() - b.Severity.Rank(); c != 0 {
+			return c
+		}
+		return strings.Compare(a.ID(), b.ID())
+	})
+	return out
+}
+
+// Of lists the findings about a row: those whose subject it or one of its parts
+// is, or, for a relationship, one of its ends.
+func (s *State) Of(id model.ID) []Finding {
+	var out []Finding
+	for _, f := range s.Findings() {
+		if f.Subject == id || ownedBy(s.m, f.Subject, id) {
+			out = append(out, f)
+		}
+	}
+	return out
+}
+
+func ownedBy(m *model.Model, part, owner model.ID) bool {
+	for e := m.Element(part); e != nil && e.Owner != ""; e = m.Element(e.Owner) {
+		if e.Owner == owner {
+			return true
+		}
+	}
+	return false
+}
+
+// Diff compares two lists of findings by identity and basis.
+func Diff(old, next []Finding) (appeared, disappeared []Finding) {
+	type key struct{ id, basis string }
+	was, is := map[key]bool{}, map[key]bool{}
+	for _, f := range old {
+		was[key{f.ID(), f.Basis}] = true
+	}
+	for _, f := range next {
+		is[key{f.ID(), f.Basis}] = true
+		if !was[key{f.ID(), f.Basis}] {
+			appeared = append(appeared, f)
+		}
+	}
+	for _, f := range old {
+		if !is[key{f.ID(), f.Basis}] {
+			disappeared = append(disappeared, f)
+		}
+	}
+	return appeared, disappeared
+}

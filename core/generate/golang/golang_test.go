@@ -1,0 +1,132 @@
+package golang_test
+
+import (
+	"go/format"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate"
+	"lexeon/core/generate/golang"
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+)
+
+// vet writes the output to a folder of its own and compiles and vets it there.
+func vet(t *testing.T, out generate.Output) {
+	t.Helper()
+	dir := t.TempDir()
+	for _, f := range out.Files {
+		require.True(t, filepath.IsLocal(f.Path), f.Path)
+		require.NotContains(t, f.Path, "/")
+		require.NoError(t, os.WriteFile(filepath.Join(dir, f.Path), []byte(f.Content), 0o644))
+		if strings.HasSuffix(f.Path, ".go") {
+			clean, err := format.Source([]byte(f.Content))
+			require.NoError(t, err)
+			require.Equal(t, string(clean), f.Content, "%s is not gofmt-clean", f.Path)
+		}
+	}
+	cmd := exec.Command("go", "vet", "./...")
+	cmd.Dir = dir
+	cmd.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOWORK=off", "GOPROXY=off")
+	result, err := cmd.CombinedOutput()
+	if err != nil {
+		for _, f := range out.Files {
+			t.Logf("== %s\n%s", f.Path, f.Content)
+		}
+	}
+	require.NoError(t, err, "%s", result)
+}
+
+func fileOf(t *testing.T, out generate.Output, path string) string {
+	t.Helper()
+	for _, f := range out.Files {
+		if f.Path == path {
+			return f.Content
+		}
+	}
+	require.Fail(t, "no file "+path)
+	return ""
+}
+
+func TestGeneratedGoIsWhatTheModelSays(t *testing.T) {
+	m := modeltest.Build(t,
+		"class TraceableItem", "  + number: Identifier {id, readOnly}", "  + trace(depth: Integer): HoneyLot [0..*] {abstract}",
+		"class HoneyLot", "  - mass: Decimal = 0", "  + harvested: Date", "  + source: Text [0..1]", "  /age: Duration", "  count: Integer {static}",
+		"  + grade(result: TestResult, out by: Text): Grade", "  + grade(): Grade", "  + HoneyLot(: Date)", "  - secret()",
+		"class JarBatch", "interface Graded", "  + grade(result: TestResult, out by: Text): Grade",
+		"enumeration Grade", "  table = 1", "  bakery = 2", "  rejected = 9",
+		"class Apiary", "class Hive", "class TestResult",
+		"HoneyLot is a kind of TraceableItem", "JarBatch is a kind of TraceableItem", "HoneyLot realizes Graded",
+		"1 Apiary is made of 1..* Hive", "1 HoneyLot fills ? JarBatch", "0..1 Hive as home houses 0..* Hive as swarms {nonunique}",
+	)
+	abstract := m.ClassifiersNamed("TraceableItem")[0].ID
+	m, _, _, err := model.Edit(m, []model.Change{&model.SetClassifier{ID: abstract, Set: model.P("abstract", true)},
+		&model.SetDefinition{ID: abstract, Text: "What a recall can find.\n*/ //go:build never\n}"}})
+	require.NoError(t, err)
+	out, err := golang.Generate(m)
+	require.NoError(t, err)
+	vet(t, out)
+	item, lot, hive := fileOf(t, out, "traceableitem.go"), fileOf(t, out, "honeylot.go"), fileOf(t, out, "hive.go")
+	require.Contains(t, item, "type TraceableItem interface {")
+	require.Contains(t, item, "type TraceableItemBase struct {")
+	require.Contains(t, item, "// TraceableItemBase: What a recall can find.\n// */ //go:build never\n// }\n")
+	require.NotContains(t, item, "func NewTraceableItem", "nothing is made of an abstract class")
+	require.Contains(t, lot, "\tTraceableItemBase\n")
+	require.Contains(t, lot, "func NewHoneyLot(harvested time.Time) *HoneyLot")
+	require.Contains(t, lot, "big.NewRat(0, 1)")
+	require.Contains(t, lot, "func (it *HoneyLot) Grade(resultValue *TestResult) (_ Grade, _ string, err error)")
+	require.Contains(t, lot, "func (it *HoneyLot) Grade2() (_ Grade, err error)")
+	require.Contains(t, lot, "func (it *HoneyLot) Trace(depth int64) (_ []*HoneyLot, err error)", "an abstract operation becomes a stub")
+	require.Contains(t, lot, "func MakeHoneyLot(value time.Time) (*HoneyLot, error)")
+	require.Contains(t, lot, "var _ Graded = (*HoneyLot)(nil)")
+	require.Contains(t, lot, "var _ TraceableItem = (*HoneyLot)(nil)")
+	require.Contains(t, lot, "// TODO: not decided: how many JarBatches for each HoneyLot?")
+	require.Contains(t, hive, "func NewHive(apiary *Apiary) *Hive")
+	require.Contains(t, hive, "func (it *Hive) AddSwarms(one *Hive) bool")
+	require.Contains(t, fileOf(t, out, "apiary.go"), "slices.Contains(it.hives, one)", "duplicates are refused")
+	require.Contains(t, fileOf(t, out, "grade.go"), "GradeRejected Grade = 9")
+	require.Contains(t, out.Notes[0].Message, "overloaded")
+}
+
+// Whatever a model holds, hostile names included, the code compiles.
+func TestGeneratedGoAlwaysCompiles(t *testing.T) {
+	if testing.Short() {
+		t.Skip("compiles a dozen modules")
+	}
+	for seed := range uint64(10) {
+		out, err := golang.Generate(modeltest.Model(seed, 250))
+		require.NoError(t, err)
+		vet(t, out)
+	}
+}
+
+func TestHostileNames(t *testing.T) {
+	m := model.Empty("Heather & <Fold> 1 ../../etc")
+	var changes []model.Change
+	for i, name := range []string{"type", "func", "../../x", "a\"b`c", "*/ evil /*", "日本", "1st", "_test", "Lot", "lot", "LOT", "windows_amd64", "Error", "String", "new", "nil", "", "ErrNotWritten", "NewLot", "doc", "go"} {
+		id := model.ID("c" + string(rune('a'+i)))
+		changes = append(changes, &model.AddElement{ID: id, Kind: []model.Kind{model.Class, model.Interface, model.Enumeration}[i%3], Name: name})
+		for j, feature := range []string{"type", "String", "Error", "a`\n\"", "it", "len", "append"} {
+			feature = strings.ReplaceAll(feature, "\n", " ")
+			kind := model.Attribute
+			if i%3 == 2 {
+				kind = model.Literal
+			}
+			changes = append(changes, &model.AddPart{ID: model.DeriveID(string(id), "a", string(rune('0'+j))), Owner: id, Kind: kind, Name: feature},
+				&model.AddPart{ID: model.DeriveID(string(id), "o", string(rune('0'+j))), Owner: id, Kind: model.Operation, Name: feature})
+		}
+	}
+	m, _, _, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	out, err := golang.Generate(m)
+	require.NoError(t, err)
+	vet(t, out)
+	again, err := golang.Generate(m)
+	require.NoError(t, err)
+	require.Equal(t, out, again, "the output is decided by the model alone")
+}

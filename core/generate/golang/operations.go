@@ -1,0 +1,144 @@
+package golang
+
+import (
+	"strings"
+
+	"lexeon/core/generate"
+	"lexeon/core/model"
+)
+
+// method is an operation with its Go name and signature.
+type method struct {
+	Name      string
+	Signature string // parameters and results, without the name
+	Zero      string // declaration of the result's zero value, may be empty
+	HasResult bool
+	Doc       string
+	Label     string // as it is told when it is not written
+	Static    bool
+	types     string // the types alone: what Go compares
+	abstract  bool
+	private   bool
+}
+
+// ownMethods names the operations of a type. Go has no overloads: of several
+// operations of one name the later ones are numbered, and that is told.
+func (g *generator) ownMethods(t *generate.Type) []*method {
+	used := names{}
+	var out []*method
+	for _, o := range t.Operations {
+		if o.Data.Constructor {
+			continue
+		}
+		private := o.Data.Visibility == model.Private || o.Data.Visibility == model.Protected || o.Data.Visibility == model.Package
+		want := exported(o.Name, "Operation")
+		if private && t.Kind != model.Interface {
+			want = unexported(o.Name, "operation")
+		}
+		name := used.take(want)
+		if name != want {
+			g.note(t, "%s.%s is overloaded; Go has no overloads, so it became %s", t.Name, o.Name, name)
+		}
+		mt := g.signature(t, o)
+		mt.Name, mt.private = name, private && t.Kind != model.Interface
+		mt.Doc = sentence(name, o.Definition, "is not written yet.")
+		if mt.Static {
+			mt.Name = g.used.take(g.struct_[t] + exported(o.Name, "Operation"))
+			mt.Doc = sentence(mt.Name, o.Definition, "is not written yet.")
+		}
+		out = append(out, mt)
+	}
+	return out
+}
+
+func (g *generator) signature(t *generate.Type, o *generate.Operation) *method {
+	params := names{}
+	var in, inTypes, results []string
+	for _, p := range o.Params {
+		name := params.take(unexported(p.Name, "value"))
+		typ := g.typeOf(p.Type)
+		if p.Direction != model.Out {
+			in, inTypes = append(in, name+" "+typ), append(inTypes, typ)
+		}
+		if p.Direction != model.In {
+			results = append(results, typ)
+		}
+	}
+	if o.HasResult {
+		results = append([]string{g.typeOf(o.Result)}, results...)
+	}
+	mt := &method{Label: t.Name + "." + o.Name, Static: o.Data.Static, abstract: o.Data.Abstract}
+	mt.types = strings.Join(inTypes, ",") + "|" + strings.Join(results, ",")
+	mt.Signature = "(" + strings.Join(in, ", ") + ") error"
+	if len(results) > 0 {
+		mt.HasResult = true
+		named := make([]string, len(results))
+		for i, r := range results {
+			named[i] = "_ " + r
+		}
+		mt.Signature = "(" + strings.Join(in, ", ") + ") (" + strings.Join(append(named, "err error"), ", ") + ")"
+	}
+	return mt
+}
+
+// inherited lists the methods of all generals that a struct does not define
+// itself, nearest first, each name once.
+func (g *generator) inherited(t *generate.Type) []*method {
+	seen := map[string]bool{}
+	for _, mt := range g.methods[t] {
+		seen[mt.Name] = true
+	}
+	var out []*method
+	for _, a := range generate.Ancestors(t) {
+		for _, mt := range g.methods[a] {
+			if !mt.Static && !seen[mt.Name] {
+				seen[mt.Name] = true
+				out = append(out, mt)
+			}
+		}
+	}
+	return out
+}
+
+// missing are the inherited methods that the struct has to define anew: those
+// that are abstract above, and, below several generals, all of them, since Go
+// would find them twice.
+func (g *generator) missing(t *generate.Type) []*method {
+	var out []*method
+	for _, mt := range g.inherited(t) {
+		if mt.abstract && !t.Abstract || len(t.Generals) > 1 && !mt.abstract {
+			c := *mt
+			c.Doc = c.Name + " is not written yet."
+			c.abstract = false
+			out = append(out, &c)
+		}
+	}
+	return out
+}
+
+// offered tells name and types of everything that can be called on a struct.
+func (g *generator) offered(t *generate.Type) map[string]string {
+	out := map[string]string{}
+	for _, mt := range g.inherited(t) {
+		out[mt.Name] = mt.types
+	}
+	for _, mt := range g.methods[t] {
+		if !mt.Static && !(mt.abstract && t.Abstract) {
+			out[mt.Name] = mt.types
+		}
+	}
+	return out
+}
+
+// demanded tells what an interface asks for, its generals included.
+func (g *generator) demanded(t *generate.Type) map[string]string {
+	out := map[string]string{}
+	for _, i := range append([]*generate.Type{t}, generate.Ancestors(t)...) {
+		for _, mt := range g.methods[i] {
+			if _, ok := out[mt.Name]; !ok && !mt.Static {
+				out[mt.Name] = mt.types
+			}
+		}
+	}
+	return out
+}

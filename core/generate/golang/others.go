@@ -1,0 +1,108 @@
+package golang
+
+import (
+	"strconv"
+
+	"lexeon/core/generate"
+)
+
+type constant struct {
+	Name, Value, Text, Doc string
+	First                  bool // the first of its value: only it can stand in a switch
+}
+
+type enumerationFile struct {
+	Package, Name, Doc, Base string
+	Constants                []constant
+	Methods                  []*method
+	Imports                  []string
+}
+
+// enumeration lays out typed constants. If every literal has a coded value that
+// is a whole number, the constants have these; if some have other values, the
+// type is a string; without any values they count from 1.
+func (g *generator) enumeration(t *generate.Type) enumerationFile {
+	im := imports{"fmt": true}
+	f := enumerationFile{Package: g.pkg, Name: g.ref[t], Base: "int"}
+	f.Doc = sentence(f.Name, t.Definition, "is an enumeration of the model.")
+	coded, whole := false, true
+	for _, l := range t.Literals {
+		coded = coded || l.Value != ""
+		if n, err := strconv.ParseInt(l.Value, 10, 32); err != nil || strconv.FormatInt(n, 10) != l.Value {
+			whole = false
+		}
+	}
+	if coded && !whole {
+		f.Base = "string"
+	}
+	seen := map[string]bool{}
+	for i, l := range t.Literals {
+		c := constant{Name: g.used.take(f.Name + exported(l.Name, "Literal")), Text: l.Name, Doc: l.Definition}
+		switch {
+		case f.Base == "string" && l.Value != "":
+			c.Value = strconv.Quote(l.Value)
+		case f.Base == "string":
+			c.Value = strconv.Quote(l.Name)
+		case coded:
+			c.Value = l.Value
+		default:
+			c.Value = strconv.Itoa(i + 1)
+		}
+		c.First = !seen[c.Value]
+		seen[c.Value] = true
+		f.Constants = append(f.Constants, c)
+	}
+	for _, mt := range g.methods[t] {
+		if mt.Static || mt.Name == "String" {
+			continue
+		}
+		im.typ(mt.Signature)
+		f.Methods = append(f.Methods, mt)
+	}
+	f.Imports = im.list()
+	return f
+}
+
+type interfaceFile struct {
+	Package, Name, Doc string
+	Embeds             []string
+	Methods            []*method
+	Imports            []string
+}
+
+func (g *generator) interfaceOf(t *generate.Type) interfaceFile {
+	im := imports{}
+	f := interfaceFile{Package: g.pkg, Name: g.ref[t]}
+	f.Doc = sentence(f.Name, t.Definition, "is an interface of the model.")
+	inherited := map[string]string{}
+	for _, gen := range t.Generals {
+		fits := true
+		for name, signature := range g.demanded(gen) {
+			if s, ok := inherited[name]; ok && s != signature {
+				fits = false
+			}
+		}
+		for _, mt := range g.methods[t] {
+			if s, ok := g.demanded(gen)[mt.Name]; ok && s != mt.types {
+				fits = false
+			}
+		}
+		if !fits || gen.Kind != t.Kind {
+			g.note(t, "%s cannot embed %s: they ask for different operations of one name", t.Name, gen.Name)
+			continue
+		}
+		for name, signature := range g.demanded(gen) {
+			inherited[name] = signature
+		}
+		f.Embeds = append(f.Embeds, g.ref[gen])
+	}
+	for _, mt := range g.methods[t] {
+		if mt.Static {
+			continue
+		}
+		im.typ(mt.Signature)
+		f.Methods = append(f.Methods, mt)
+	}
+	f.Imports = im.list()
+	return f
+}

@@ -1,0 +1,170 @@
+package scene
+
+import (
+	"strings"
+
+	"lexeon/core/model"
+	"lexeon/core/notation"
+	"lexeon/core/typeface"
+)
+
+const (
+	padX         = 10
+	padY         = 6
+	minWidth     = 96
+	nameLimit    = 260 // names wrap beyond this width
+	featureLimit = 420
+	hangIndent   = 16
+)
+
+// textLine is one line of a compartment before it has a place.
+type textLine struct {
+	text      string
+	face      typeface.Face
+	size      int
+	height    int
+	up        int // baseline below the top of the line
+	indent    int
+	centred   bool
+	underline bool
+	role      Role
+}
+
+// classifier draws a classifier as a box with compartments: name, attributes or
+// literals, operations. The box is as large as its content, or larger where a
+// person made it so.
+func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element) Group {
+	head := d.headLines(e)
+	first, operations := notation.FeatureParts(m, e.ID)
+	compartments := [][]textLine{head}
+	if len(first)+len(operations) > 0 {
+		compartments = append(compartments, d.featureLines(m, e, first))
+		if len(operations) > 0 {
+			compartments = append(compartments, d.featureLines(m, e, operations))
+		}
+	}
+	w, h := minWidth, 0
+	heights := make([]int, len(compartments))
+	for i, c := range compartments {
+		heights[i] = 2 * padY
+		for _, l := range c {
+			w = max(w, d.width(l.face, l.size, l.text)+l.indent+2*padX)
+			heights[i] += l.height
+		}
+		if len(c) == 0 {
+			heights[i] = padY * 2
+		}
+		h += heights[i]
+	}
+	w, h = max(w, p.W), max(h, p.H)
+	box := Rect{p.X, p.Y, w, h}
+	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Box: &box, Title: elementTitle(m, e)}
+	g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Rect: &box})
+	y := p.Y
+	for i, c := range compartments {
+		if i > 0 {
+			g.Shapes = append(g.Shapes, Primitive{Role: RoleLine, Path: &Path{Points: []Point{{p.X, y}, {p.X + w, y}}}})
+		}
+		ty := y + padY
+		for _, l := range c {
+			x := p.X + padX + l.indent
+			if l.centred {
+				x = p.X + (w-d.width(l.face, l.size, l.text))/2
+			}
+			t := d.run(x, ty+l.up, l.text, l.face, l.size)
+			t.Underline = l.underline
+			g.Shapes = append(g.Shapes, Primitive{Role: l.role, Text: t})
+			ty += l.height
+		}
+		if i == 0 {
+			g.Slots = append(g.Slots, nameSlot(e, head, Rect{p.X, y, w, heights[0]}))
+		}
+		y += heights[i]
+	}
+	g.Slots = append(g.Slots, Slot{
+		Row: e.ID, Field: "features", Title: "Features of " + displayName(e), Value: notation.FeatureText(m, e),
+		Rect: Rect{p.X, p.Y + heights[0], w, h - heights[0]}, Face: typeface.Regular, Size: textSize,
+	})
+	return g
+}
+
+func nameSlot(e *model.Element, head []textLine, compartment Rect) Slot {
+	top := compartment.Y + padY
+	for _, l := range head {
+		if l.size == smallSize {
+			top += l.height
+		}
+	}
+	face := typeface.Semibold
+	if e.Classifier().Abstract {
+		face = typeface.SemiboldItalic
+	}
+	return Slot{Row: e.ID, Field: "name", Title: "Name of the " + e.Kind.Title(), Value: e.Name,
+		Rect: Rect{compartment.X, top, compartment.W, compartment.Y + compartment.H - padY - top}, Face: face, Size: textSize}
+}
+
+// headLines: keyword and stereotypes above the name, as in UML 2.5.1, 9.2.4.
+func (d *Drawer) headLines(e *model.Element) []textLine {
+	var words []string
+	switch e.Kind {
+	case model.Interface, model.Enumeration, model.DataType:
+		words = append(words, string(e.Kind))
+	}
+	words = append(words, e.Stereotypes...)
+	var out []textLine
+	if len(words) > 0 {
+		for _, l := range d.wrap("«"+strings.Join(words, ", ")+"»", typeface.Regular, smallSize, nameLimit) {
+			out = append(out, textLine{text: l, face: typeface.Regular, size: smallSize, height: smallLine, up: smallUp, centred: true, role: RoleMuted})
+		}
+	}
+	face, role, name := typeface.Semibold, RoleText, e.Name
+	if e.Classifier().Abstract {
+		face = typeface.SemiboldItalic
+	}
+	if strings.TrimSpace(name) == "" {
+		name, face, role = "(no name)", typeface.Italic, RoleMuted
+	}
+	for _, l := range d.wrap(name, face, textSize, nameLimit) {
+		out = append(out, textLine{text: l, face: face, size: textSize, height: lineHeight, up: ascent, centred: true, role: role})
+	}
+	return out
+}
+
+func (d *Drawer) featureLines(m *model.Model, owner *model.Element, parts []*model.Element) []textLine {
+	ctx := notation.ContextOf(m, owner)
+	var out []textLine
+	for _, p := range parts {
+		f := notation.FeatureOf(m, p)
+		face, role := typeface.Regular, RoleText
+		if p.Kind == model.UnreadLine {
+			role = RoleUnread
+		}
+		if p.Operation().Abstract {
+			face = typeface.Italic
+		}
+		for i, l := range d.wrap(notation.PrintFeature(ctx, f, notation.Drawn), face, textSize, featureLimit) {
+			line := textLine{text: l, face: face, size: textSize, height: lineHeight, up: ascent, role: role,
+				underline: p.Attribute().Static || p.Operation().Static}
+			if i > 0 {
+				line.indent = hangIndent
+			}
+			out = append(out, line)
+		}
+	}
+	return out
+}
+
+func displayName(e *model.Element) string {
+	if strings.TrimSpace(e.Name) == "" {
+		return "the unnamed " + e.Kind.Title()
+	}
+	return e.Name
+}
+
+func elementTitle(m *model.Model, e *model.Element) string {
+	title := e.Kind.Title() + " " + displayName(e)
+	if e.Classifier().Abstract {
+		title = "abstract " + title
+	}
+	return title
+}
