@@ -190,10 +190,10 @@ func TestReverseKeepsMultiplicityWithItsElement(t *testing.T) {
 
 func TestDecodeChangesRefuses(t *testing.T) {
 	for raw, words := range map[string]string{
-		`{}`:                     "expected a list",
-		`[1]`:                    "expected an object",
-		`[{"id":"x"}]`:           "expected a type",
-		`[{"type":"explode"}]`:   "explode",
+		`{}`:                      "expected a list",
+		`[1]`:                     "expected an object",
+		`[{"id":"x"}]`:            "expected a type",
+		`[{"type":"explode"}]`:    "explode",
 		`[{"type":"move","z":1}]`: "unknown field",
 	} {
 		_, err := model.DecodeChanges([]byte(raw))

@@ -167,3 +167,9 @@ func (r *Element) extra() *Extra      { return &r.Extra }
 func (r *Relationship) extra() *Extra { return &r.Extra }
 func (r *Diagram) extra() *Extra      { return &r.Extra }
 func (r *Placement) extra() *Extra    { return &r.Extra }
+
+// ExtraOf returns the members of a row that this version does not know.
+func ExtraOf(r Row) Extra { return *r.extra() }
+
+// EncodeExtra writes unknown members as one JSON object with sorted keys.
+func EncodeExtra(x Extra) json.RawMessage { return encodeExtra(x) }

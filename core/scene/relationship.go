@@ -17,8 +17,12 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, boxes 
 		if len(ids) != 2 {
 			continue // associations with more ends get their diamond with the rest of the standard's classes
 		}
-		routes = append(routes, &route{placement: p, rel: r, a: boxes[ids[0]], b: boxes[ids[1]],
-			from: ids[0], to: ids[1]})
+		route := &route{placement: p, rel: r, a: boxes[ids[0]], b: boxes[ids[1]], from: ids[0], to: ids[1], loop: loopSize}
+		for _, e := range m.Ends(r.ID) { // a self-relation goes around its labels
+			label := max(d.width(typeface.Regular, textSize, roleLabel(e)), d.width(typeface.Regular, textSize, e.End().Multiplicity.String()))
+			route.loop = max(route.loop, label+20)
+		}
+		routes = append(routes, route)
 	}
 	routeAll(routes)
 	out := make([]Group, 0, len(routes))
@@ -157,10 +161,14 @@ func (d *Drawer) nameLabel(g *Group, r *route) {
 	if r.rel.Kind == model.Usage {
 		text = strings.TrimSpace("«use» " + text)
 	}
+	mid, along := middle(r.points)
 	if text == "" {
+		if r.rel.Kind == model.Association { // an empty place where a name can be typed
+			g.Slots = append(g.Slots, Slot{Row: r.rel.ID, Field: "name", Title: "Name of the association",
+				Rect: Rect{mid.X - 24, mid.Y - 22, 48, 20}, Face: typeface.Italic, Size: textSize})
+		}
 		return
 	}
-	mid, along := middle(r.points)
 	w := d.width(typeface.Italic, textSize, text)
 	reading := model.NoDirection
 	if r.rel.Kind == model.Association {

@@ -15,6 +15,7 @@ type route struct {
 	from, to  model.ID
 	a, b      Rect
 	points    []Point
+	loop      int // how far a self-relation reaches to the right
 
 	sides  [2]side
 	at     [2]int // position of each end along its side
@@ -53,7 +54,7 @@ func routeAll(routes []*route) {
 	for _, r := range routes {
 		switch {
 		case r.from == r.to:
-			r.points = loop(r.a, loops[r.from])
+			r.points = loop(r.a, r.loop, loops[r.from])
 			loops[r.from]++
 		case len(r.placement.Bends) > 0:
 			r.points = bent(r)
@@ -73,12 +74,13 @@ func routeAll(routes []*route) {
 }
 
 // loop is a self-relation at the upper right corner; further ones lie outside.
-func loop(box Rect, n int) []Point {
+func loop(box Rect, reach, n int) []Point {
 	grow := loopSize + 22*n
+	reach += 22 * n
 	inset := 22 + 18*n
 	return []Point{
-		{box.right(), box.Y + min(inset, box.H-4)}, {box.right() + grow, box.Y + min(inset, box.H-4)},
-		{box.right() + grow, box.Y - grow}, {box.right() - min(inset+16, box.W-4), box.Y - grow},
+		{box.right(), box.Y + min(inset, box.H-4)}, {box.right() + reach, box.Y + min(inset, box.H-4)},
+		{box.right() + reach, box.Y - grow}, {box.right() - min(inset+16, box.W-4), box.Y - grow},
 		{box.right() - min(inset+16, box.W-4), box.Y},
 	}
 }

@@ -1,0 +1,54 @@
+# Two commands are enough: `make demo` and `make test`. Both install what is
+# missing from Debian's packages (as root; otherwise they say what to install).
+
+SHELL := /bin/bash
+export LEXEON_ADDR ?= 127.0.0.1:8380
+PORT ?= 54980
+TEST_PORT ?= 54990
+
+.PHONY: demo demo-reset stop build setup page test test-go test-page bench lint fmt clean
+
+demo: setup build
+	@scripts/demo.sh
+
+demo-reset: stop
+	@scripts/postgres.sh remove .run/postgres
+	@$(MAKE) --no-print-directory demo
+
+stop:
+	@scripts/stop.sh
+
+setup:
+	@scripts/setup.sh
+
+build: bin/lexeon
+
+page: ui/node_modules/.installed
+	@cd ui && npm run --silent build
+
+bin/lexeon: page FORCE
+	@go build -o bin/lexeon ./cmd/lexeon
+FORCE:
+
+ui/node_modules/.installed: ui/package-lock.json
+	@cd ui && npm ci --no-progress --loglevel=error && touch node_modules/.installed
+
+e2e/node_modules/.installed: e2e/package-lock.json
+	@cd e2e && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 npm ci --no-progress --loglevel=error && touch node_modules/.installed
+
+test: setup build e2e/node_modules/.installed lint
+	@scripts/test.sh
+
+lint: ui/node_modules/.installed
+	@test -z "$$(gofmt -l cmd core server store ui)" || { gofmt -l cmd core server store ui; echo "run make fmt"; exit 1; }
+	@go vet ./...
+	@cd ui && npm run --silent lint
+
+fmt:
+	@gofmt -w cmd core server store ui
+
+bench: setup build
+	@scripts/bench.sh
+
+clean: stop
+	@rm -rf bin .run ui/dist/assets ui/dist/index.html

@@ -1,0 +1,107 @@
+package model
+
+import "fmt"
+
+// Summary says in a few words what a list of changes does, for undo and for the
+// history: "Rename Hive to Colony". before is the model they were applied to,
+// after the one they made.
+func Summary(before, after *Model, changes []Change) string {
+	if len(changes) == 0 {
+		return "Nothing"
+	}
+	main := changes[0]
+	for _, c := range changes {
+		if weight(c) > weight(main) {
+			main = c
+		}
+	}
+	text := summaryOf(before, after, main)
+	return truncate(text, 160)
+}
+
+// weight: what a list of changes is named for. Making a class and placing it is
+// named for the class; pasting many lines for the first.
+func weight(c Change) int {
+	switch c.(type) {
+	case *Delete, *Connect, *Restore, *Reverse:
+		return 4
+	case *AddElement, *AddDiagram:
+		return 3
+	case *SetName, *SetDefinition, *SetEnd, *SetRelationship, *SetClassifier, *SetProject, *SetTerm, *Unplace:
+		return 2
+	case *AddPart, *SetPart, *MovePart:
+		return 1
+	}
+	return 0
+}
+
+func summaryOf(before, after *Model, change Change) string {
+	switch c := change.(type) {
+	case *SetProject:
+		return "Change the project"
+	case *AddElement:
+		return "Add " + after.Describe(c.ID)
+	case *SetName:
+		return fmt.Sprintf("Rename %s to %s", before.Describe(c.ID), quoteName(c.Name))
+	case *SetDefinition:
+		return "Define " + after.Describe(c.ID)
+	case *SetClassifier:
+		return "Change " + after.Describe(c.ID)
+	case *SetTerm:
+		return "Change " + after.Describe(c.ID)
+	case *Delete:
+		return "Delete " + before.Describe(c.ID)
+	case *AddPart:
+		return "Edit the features of " + after.Describe(c.Owner)
+	case *SetPart:
+		return "Edit " + describePart(after, before, c.ID)
+	case *MovePart:
+		return "Reorder " + describePart(after, before, c.ID)
+	case *Connect:
+		return "Add " + after.Describe(c.ID)
+	case *SetEnd:
+		return "Change " + after.Describe(c.ID)
+	case *SetRelationship:
+		return "Change " + after.Describe(c.ID)
+	case *Reverse:
+		return "Reverse " + before.Describe(c.ID)
+	case *AddDiagram:
+		return "Add " + after.Describe(c.ID)
+	case *Place:
+		return "Show " + after.Describe(c.ID)
+	case *Move:
+		return "Move " + describePlaced(after, c.ID)
+	case *Resize:
+		return "Resize " + describePlaced(after, c.ID)
+	case *SetLine:
+		return "Bend " + describePlaced(after, c.ID)
+	case *Unplace:
+		return "Remove " + before.Describe(c.ID)
+	case *Restore:
+		return "Restore what was there"
+	}
+	return "Change the model"
+}
+
+func describePart(after, before *Model, id ID) string {
+	for _, m := range []*Model{after, before} {
+		if e := m.Element(id); e != nil {
+			return m.Describe(e.Owner)
+		}
+	}
+	return "a part"
+}
+
+func describePlaced(m *Model, placement ID) string {
+	if p := m.Placement(placement); p != nil {
+		return m.Describe(p.Subject)
+	}
+	return "something"
+}
+
+func truncate(s string, n int) string {
+	if r := []rune(s); len(r) > n {
+		return string(r[:n-1]) + "…"
+	}
+	return s
+}

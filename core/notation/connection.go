@@ -1,0 +1,64 @@
+package notation
+
+import (
+	"lexeon/core/model"
+)
+
+// Connection is one way to connect two elements, told as a sentence, with the
+// statement that it would be.
+type Connection struct {
+	Title     string
+	Statement Statement
+}
+
+// Connections lists what is legal from one element to another, in sentences
+// that answer which way to draw. The names of new elements may be given by refs
+// without an id.
+func Connections(m *model.Model, from, to Ref) []Connection {
+	plural := to.Name
+	if e := m.Element(to.ID); e != nil {
+		if t := m.Term(e.Term); t != nil && t.Plural != "" {
+			plural = t.Plural
+		} else {
+			plural = model.Plural(e.Name)
+		}
+	} else {
+		plural = model.Plural(plural)
+	}
+	name := func(r Ref) string {
+		if r.Name == "" {
+			return "(unnamed)"
+		}
+		return r.Name
+	}
+	a, b := name(from), name(to)
+	ends := [2]StatementEnd{{Ref: from}, {Ref: to}}
+	bare := ends
+	structural := func(k model.Kind) bool { return k == model.Class || k == model.DataType || k == model.Interface }
+	var out []Connection
+	add := func(title string, s Statement) { out = append(out, Connection{title, s}) }
+	add(a+" … "+b+" (association, to be named)", Statement{Form: FormAssociation, Ends: ends})
+	if structural(from.Kind) && from.Kind != model.Interface && structural(to.Kind) {
+		whole := ends
+		add(a+" is made of "+plural+" (a part goes with its whole)", Statement{Form: FormWhole, Ends: whole})
+		add(a+" brings "+plural+" together (they can be without it)", Statement{Form: FormWhole, Shared: true, Ends: ends})
+	}
+	if from.Kind == to.Kind && from.ID != to.ID {
+		add("Each "+a+" is a kind of "+b, Statement{Form: FormGeneralization, Ends: bare})
+	}
+	if to.Kind == model.Interface && (from.Kind == model.Class || from.Kind == model.DataType || from.Kind == model.Enumeration) {
+		add(a+" realizes "+b+" (offers its operations)", Statement{Form: FormRealization, Ends: bare})
+	}
+	if from.ID != to.ID || from.ID == "" {
+		add(a+" uses "+b, Statement{Form: FormDependency, Kind: model.Usage, Ends: bare})
+		add(a+" depends on "+b, Statement{Form: FormDependency, Kind: model.Dependency, Ends: bare})
+	}
+	return out
+}
+
+// NewReading makes a reading of a statement: what it names and is not there is
+// to be created.
+func NewReading(s Statement) Reading { return (&parser{}).reading(s, 0) }
+
+// Text writes the statement of a reading.
+func (r Reading) Text(m *model.Model) string { return printStatement(m, r.Statement) }

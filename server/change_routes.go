@@ -1,0 +1,148 @@
+package server
+
+import (
+	"encoding/json"
+	"errors"
+	"io"
+	"net/http"
+	"strings"
+	"unicode/utf8"
+
+	"github.com/labstack/echo/v5"
+
+	"lexeon/core/check"
+	"lexeon/core/model"
+	"lexeon/store"
+)
+
+type changeRequest struct {
+	ClientID string          `json:"clientId"`
+	Author   store.Author    `json:"author"`
+	Base     int64           `json:"base"`
+	Changes  json.RawMessage `json:"changes"`
+	Diagram  string          `json:"diagram"` // the one that is open
+	Skip     []int64         `json:"skip"`
+}
+
+type changedRow struct {
+	Table   model.Table `json:"table"`
+	ID      model.ID    `json:"id"`
+	Removed bool        `json:"removed,omitempty"`
+}
+
+type changeReply struct {
+	Revision    int64         `json:"revision"`
+	Summary     string        `json:"summary"`
+	Again       bool          `json:"again,omitempty"`
+	Changed     []changedRow  `json:"changed"`
+	Appeared    []FindingView `json:"appeared"`
+	Disappeared []FindingView `json:"disappeared"`
+	Findings    Counts        `json:"findings"`
+	Scene       *ScenePatch   `json:"scene,omitempty"`
+	Undo        string        `json:"undo"`
+	Redo        string        `json:"redo"`
+}
+
+func readJSON(c *echo.Context, into any) error {
+	data, err := io.ReadAll(c.Request().Body)
+	if err != nil {
+		return err
+	}
+	dec := json.NewDecoder(strings.NewReader(string(data)))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(into); err != nil {
+		return problem(http.StatusBadRequest, "syntax", "The request cannot be read: %v", err)
+	}
+	return nil
+}
+
+func (s *Server) readChange(c *echo.Context) (changeRequest, error) {
+	var req changeRequest
+	if err := readJSON(c, &req); err != nil {
+		return req, err
+	}
+	if !model.ID(req.Author.ID).Valid() {
+		return req, problem(http.StatusUnprocessableEntity, "invalid", "A change needs an author with an id.")
+	}
+	req.Author.Name = strings.Map(func(r rune) rune {
+		if r < ' ' {
+			return -1
+		}
+		return r
+	}, req.Author.Name)
+	if !utf8.ValidString(req.Author.Name) || utf8.RuneCountInString(req.Author.Name) > 80 {
+		return req, problem(http.StatusUnprocessableEntity, "invalid", "An author's name has at most 80 characters.")
+	}
+	if strings.TrimSpace(req.Author.Name) == "" {
+		req.Author.Name = "Somebody"
+	}
+	return req, nil
+}
+
+func (s *Server) change(c *echo.Context) error {
+	req, err := s.readChange(c)
+	if err != nil {
+		return err
+	}
+	changes, err := model.DecodeChanges(req.Changes)
+	if err != nil {
+		return err
+	}
+	for _, ch := range changes {
+		if _, raw := ch.(*model.Restore); raw {
+			return problem(http.StatusUnprocessableEntity, "invalid", "rows are restored by undo only")
+		}
+	}
+	return s.reply(c, req, func(id string) (*store.Result, error) {
+		return s.store.Change(c.Request().Context(), id, store.Request{ClientID: req.ClientID, Author: req.Author, Base: req.Base, Changes: changes})
+	})
+}
+
+func (s *Server) undo(c *echo.Context) error { return s.takeBack(c, false) }
+func (s *Server) redo(c *echo.Context) error { return s.takeBack(c, true) }
+
+func (s *Server) takeBack(c *echo.Context, redo bool) error {
+	req, err := s.readChange(c)
+	if err != nil {
+		return err
+	}
+	return s.reply(c, req, func(id string) (*store.Result, error) {
+		return s.store.Undo(c.Request().Context(), id, store.UndoRequest{ClientID: req.ClientID, Author: req.Author, Redo: redo, Skip: req.Skip})
+	})
+}
+
+// reply applies a change and tells what came of it: the revision, the rows, the
+// findings that appeared and disappeared, and of the open diagram the groups
+// that look different now. A page whose base is not the revision before gets
+// the diagram whole.
+func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string) (*store.Result, error)) error {
+	id := c.Param("project")
+	before, hadScene := s.drawnBefore(id, req.Diagram)
+	r, err := apply(id)
+	if err != nil {
+		return err
+	}
+	out := changeReply{Revision: r.After.Revision, Summary: r.Summary, Again: r.Again, Changed: []changedRow{}}
+	for _, ch := range r.Delta {
+		out.Changed = append(out.Changed, changedRow{ch.Table(), ch.ID, ch.New == nil})
+	}
+	old := s.checksOf(id, r.Before, nil).Findings()
+	now := s.checksOf(id, r.After, r).Findings()
+	appeared, disappeared := check.Diff(old, now)
+	out.Appeared, out.Disappeared = viewFindings(r.After.Model, appeared), viewFindings(r.Before.Model, disappeared)
+	out.Findings = countFindings(now)
+	if req.Diagram != "" {
+		if sc := s.draw(id, r.After, req.Diagram); sc != nil {
+			if hadScene && before.revision == req.Base && req.Base == r.Before.Revision && !r.Again {
+				out.Scene = patchScene(before.scene, sc, r.After.Revision)
+			} else {
+				out.Scene = fullScene(sc, r.After.Revision)
+			}
+		}
+	}
+	out.Undo, out.Redo, err = s.store.Pending(c.Request().Context(), id, req.Author.ID)
+	if err != nil && !errors.Is(err, store.ErrUnavailable) {
+		return err // the change is applied; a database that is gone by now does not take that back
+	}
+	return c.JSON(http.StatusOK, out)
+}

@@ -1,0 +1,77 @@
+package server
+
+import (
+	"crypto/subtle"
+	"net"
+	"net/http"
+	"net/url"
+	"slices"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+)
+
+const tokenCookie = "lexeon_token"
+
+// guard refuses requests under a foreign host name (a page elsewhere whose name
+// was made to point here), requests that a foreign page sends, and, where a
+// token is set, requests without it. It also sets the headers that every
+// answer bears.
+func (s *Server) guard(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		h := c.Response().Header()
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "same-origin")
+		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		h.Set("Cross-Origin-Resource-Policy", "same-origin")
+		h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
+		r := c.Request()
+		if !s.hostAllowed(r.Host) {
+			return problem(http.StatusForbidden, "host", "this server does not answer under the name %q", r.Host)
+		}
+		if origin := r.Header.Get("Origin"); origin != "" {
+			if u, err := url.Parse(origin); err != nil || u.Host != r.Host {
+				return problem(http.StatusForbidden, "origin", "requests from %q are refused", origin)
+			}
+		}
+		if site := r.Header.Get("Sec-Fetch-Site"); site == "cross-site" && r.Method != http.MethodGet {
+			return problem(http.StatusForbidden, "origin", "requests from another site are refused")
+		}
+		if s.opts.Token != "" && !s.authorized(c) {
+			return problem(http.StatusUnauthorized, "token", "this server asks for its token: open the address that it printed when it started")
+		}
+		return next(c)
+	}
+}
+
+func (s *Server) hostAllowed(host string) bool {
+	name := host
+	if h, _, err := net.SplitHostPort(host); err == nil {
+		name = h
+	}
+	name = strings.ToLower(strings.Trim(name, "[]"))
+	if name == "localhost" {
+		return true
+	}
+	if ip := net.ParseIP(name); ip != nil && ip.IsLoopback() {
+		return true
+	}
+	return slices.Contains(s.opts.AllowedHosts, name)
+}
+
+// authorized accepts the token as a bearer token, as a cookie, or once in the
+// query, which sets the cookie.
+func (s *Server) authorized(c *echo.Context) bool {
+	same := func(v string) bool { return subtle.ConstantTimeCompare([]byte(v), []byte(s.opts.Token)) == 1 }
+	if bearer, ok := strings.CutPrefix(c.Request().Header.Get("Authorization"), "Bearer "); ok && same(bearer) {
+		return true
+	}
+	if cookie, err := c.Cookie(tokenCookie); err == nil && same(cookie.Value) {
+		return true
+	}
+	if same(c.QueryParam("token")) && c.Request().Method == http.MethodGet {
+		c.SetCookie(&http.Cookie{Name: tokenCookie, Value: s.opts.Token, Path: "/", HttpOnly: true, SameSite: http.SameSiteStrictMode})
+		return true
+	}
+	return false
+}

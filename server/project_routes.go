@@ -1,0 +1,363 @@
+package server
+
+import (
+	"io"
+	"mime"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+
+	"lexeon/core/check"
+	"lexeon/core/interchange"
+	"lexeon/core/model"
+	"lexeon/core/notation"
+	"lexeon/core/render"
+	"lexeon/store"
+)
+
+func (s *Server) health(c *echo.Context) error {
+	if err := s.store.Ping(c.Request().Context()); err != nil {
+		return problem(http.StatusServiceUnavailable, "unavailable", "The database does not answer.")
+	}
+	return c.JSON(http.StatusOK, map[string]bool{"ok": true})
+}
+
+type ruleView struct {
+	Name     string         `json:"name"`
+	Title    string         `json:"title"`
+	Severity check.Severity `json:"severity"`
+	Doc      string         `json:"doc"`
+	Source   string         `json:"source"`
+	Finds    string         `json:"finds"`
+	Leaves   string         `json:"leaves"`
+}
+
+func (s *Server) rules(c *echo.Context) error {
+	out := make([]ruleView, 0, len(check.All))
+	for _, a := range check.All {
+		out = append(out, ruleView{a.Name, a.Title, a.Severity, a.Doc, a.Source, a.Finds, a.Leaves})
+	}
+	return c.JSON(http.StatusOK, out)
+}
+
+func (s *Server) listProjects(c *echo.Context) error {
+	list, err := s.store.Projects(c.Request().Context())
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, list)
+}
+
+func (s *Server) createProject(c *echo.Context) error {
+	var req struct {
+		ID   string `json:"id"`
+		Name string `json:"name"`
+	}
+	if err := readJSON(c, &req); err != nil {
+		return err
+	}
+	if strings.TrimSpace(req.Name) == "" {
+		return model.Faultf(model.CodeInvalid, "A project needs a name.").At("", "name")
+	}
+	m, _, _, err := model.Edit(model.Empty(""), []model.Change{&model.SetProject{Set: model.P("name", req.Name)}})
+	if err != nil {
+		return err
+	}
+	if err := s.store.Create(c.Request().Context(), req.ID, "", m); err != nil {
+		return err
+	}
+	return c.JSON(http.StatusCreated, map[string]string{"id": req.ID})
+}
+
+// importProject makes a new project of a model file.
+func (s *Server) importProject(c *echo.Context) error {
+	data, err := io.ReadAll(c.Request().Body)
+	if err != nil {
+		return err
+	}
+	m, err := interchange.ReadFile(data)
+	if err != nil {
+		return err
+	}
+	id := c.QueryParam("id")
+	if err := s.store.Create(c.Request().Context(), id, "", m); err != nil {
+		return err
+	}
+	return c.JSON(http.StatusCreated, map[string]string{"id": id})
+}
+
+func (s *Server) deleteProject(c *echo.Context) error {
+	id := c.Param("project")
+	if err := s.store.Delete(c.Request().Context(), id); err != nil {
+		return err
+	}
+	s.mu.Lock()
+	delete(s.checks, id)
+	delete(s.scenes, id)
+	s.mu.Unlock()
+	return c.NoContent(http.StatusNoContent)
+}
+
+func (s *Server) current(c *echo.Context) (string, *store.Version, error) {
+	id := c.Param("project")
+	v, err := s.store.Current(c.Request().Context(), id)
+	return id, v, err
+}
+
+type diagramView struct {
+	ID       model.ID `json:"id"`
+	Kind     string   `json:"kind"`
+	Name     string   `json:"name"`
+	Elements int      `json:"elements"`
+}
+
+type kindView struct {
+	Kind   model.Kind `json:"kind"`
+	Title  string     `json:"title"`
+	Letter string     `json:"letter"`
+}
+
+type overviewView struct {
+	ID       string        `json:"id"`
+	Name     string        `json:"name"`
+	Revision int64         `json:"revision"`
+	Diagrams []diagramView `json:"diagrams"`
+	Kinds    []kindView    `json:"kinds"`
+	Findings Counts        `json:"findings"`
+	Classes  int           `json:"classifiers"`
+	Undo     string        `json:"undo"`
+	Redo     string        `json:"redo"`
+}
+
+func (s *Server) overview(c *echo.Context) error {
+	id, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	out, err := s.overviewOf(c, id, v, c.QueryParam("author"))
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, out)
+}
+
+func (s *Server) overviewOf(c *echo.Context, id string, v *store.Version, author string) (*overviewView, error) {
+	out := &overviewView{ID: id, Name: v.Model.Project().Name, Revision: v.Revision, Diagrams: []diagramView{}, Classes: len(v.Model.Classifiers())}
+	for _, d := range v.Model.Diagrams() {
+		n := 0
+		for _, p := range v.Model.PlacementsOn(d.ID) {
+			if v.Model.Element(p.Subject) != nil {
+				n++
+			}
+		}
+		out.Diagrams = append(out.Diagrams, diagramView{d.ID, string(d.Kind), d.Name, n})
+	}
+	for _, k := range model.KindsOn(model.ClassDiagram) {
+		out.Kinds = append(out.Kinds, kindView{k.Kind, k.Title, k.Letter})
+	}
+	out.Findings = countFindings(s.checksOf(id, v, nil).Findings())
+	var err error
+	out.Undo, out.Redo, err = s.store.Pending(c.Request().Context(), id, author)
+	return out, err
+}
+
+type faceView struct {
+	ID       model.ID   `json:"id"`
+	Kind     string     `json:"kind"`
+	Name     string     `json:"name"`
+	Diagrams []model.ID `json:"diagrams"`
+}
+
+type termView struct {
+	ID         model.ID   `json:"id"`
+	Name       string     `json:"name"`
+	Definition string     `json:"definition"`
+	Aliases    []string   `json:"aliases"`
+	Faces      []faceView `json:"faces"`
+}
+
+func (s *Server) terms(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	out := []termView{}
+	for _, id := range v.Model.IDs(model.TableTerms) {
+		t := v.Model.Term(id)
+		tv := termView{ID: t.ID, Name: t.Name, Definition: t.Definition, Aliases: t.Aliases, Faces: []faceView{}}
+		for _, e := range v.Model.Faces(id) {
+			f := faceView{ID: e.ID, Kind: e.Kind.Title(), Name: e.Name, Diagrams: []model.ID{}}
+			for _, p := range v.Model.PlacementsOf(e.ID) {
+				f.Diagrams = append(f.Diagrams, p.Diagram)
+			}
+			tv.Faces = append(tv.Faces, f)
+		}
+		out = append(out, tv)
+	}
+	slices.SortFunc(out, func(a, b termView) int {
+		if d := strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)); d != 0 {
+			return d
+		}
+		return strings.Compare(string(a.ID), string(b.ID))
+	})
+	return c.JSON(http.StatusOK, out)
+}
+
+func (s *Server) findings(c *echo.Context) error {
+	id, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, viewFindings(v.Model, s.checksOf(id, v, nil).Findings()))
+}
+
+func (s *Server) history(c *echo.Context) error {
+	list, err := s.store.History(c.Request().Context(), c.Param("project"), 200)
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, list)
+}
+
+func (s *Server) exportFile(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	attach(c, v.Model.Project().Name, ".lexeon.json")
+	return c.Blob(http.StatusOK, "application/json", interchange.WriteFile(v.Model))
+}
+
+// attach names a download after something in the model, made harmless.
+func attach(c *echo.Context, name, ending string) {
+	c.Response().Header().Set("Content-Disposition", mime.FormatMediaType("attachment", map[string]string{"filename": safeName(name) + ending}))
+}
+
+func safeName(name string) string {
+	out := strings.Map(func(r rune) rune {
+		if r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9' || r == '-' || r == '_' {
+			return r
+		}
+		if r == ' ' {
+			return '-'
+		}
+		return -1
+	}, name)
+	if len(out) > 80 {
+		out = out[:80]
+	}
+	if out == "" {
+		return "lexeon"
+	}
+	return out
+}
+
+func (s *Server) scene(c *echo.Context) error {
+	id, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	sc := s.draw(id, v, c.Param("diagram"))
+	if sc == nil {
+		return problem(http.StatusNotFound, "missing", "There is no such diagram any more.")
+	}
+	return c.JSON(http.StatusOK, fullScene(sc, v.Revision))
+}
+
+func (s *Server) svg(c *echo.Context) error {
+	id, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	sc := s.draw(id, v, c.Param("diagram"))
+	if sc == nil {
+		return problem(http.StatusNotFound, "missing", "There is no such diagram any more.")
+	}
+	data, err := render.SVG(sc)
+	if err != nil {
+		return err
+	}
+	attach(c, v.Model.Diagram(sc.Diagram).Name, ".svg")
+	// Opened on its own it may use its fonts and its style, and nothing else.
+	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; font-src data:; frame-ancestors 'none'; sandbox")
+	return c.Blob(http.StatusOK, "image/svg+xml", data)
+}
+
+// sentences reads back the relationships that a diagram shows.
+func (s *Server) sentences(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	diagram := model.ID(c.Param("diagram"))
+	out := []RelationView{}
+	for _, r := range v.Model.Relationships() {
+		if v.Model.PlacementOn(diagram, r.ID) != nil {
+			out = append(out, viewRelation(v.Model, r))
+		}
+	}
+	slices.SortStableFunc(out, func(a, b RelationView) int {
+		return strings.Compare(strings.ToLower(a.Sentences[0].String()), strings.ToLower(b.Sentences[0].String()))
+	})
+	return c.JSON(http.StatusOK, out)
+}
+
+type entryView struct {
+	ID          model.ID       `json:"id"`
+	Kind        model.Kind     `json:"kind"`
+	KindTitle   string         `json:"kindTitle"`
+	Name        string         `json:"name"`
+	Definition  string         `json:"definition"`
+	Stereotypes []string       `json:"stereotypes"`
+	Abstract    bool           `json:"abstract"`
+	Accessors   bool           `json:"accessors"`
+	Classifier  bool           `json:"classifier"`
+	Features    string         `json:"features"`
+	Term        *termView      `json:"term,omitempty"`
+	Appears     []diagramView  `json:"appears"`
+	Relations   []RelationView `json:"relations"`
+	Findings    []FindingView  `json:"findings"`
+	Revision    int64          `json:"revision"`
+}
+
+// entry is the dictionary entry of an element or a relationship.
+func (s *Server) entry(c *echo.Context) error {
+	id, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	m := v.Model
+	row := model.ID(c.Param("row"))
+	out := entryView{ID: row, Appears: []diagramView{}, Relations: []RelationView{}, Revision: v.Revision, Stereotypes: []string{}}
+	state := s.checksOf(id, v, nil)
+	out.Findings = viewFindings(m, state.Of(row))
+	switch r := m.Row(row).(type) {
+	case *model.Element:
+		d := r.Classifier()
+		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, m.Definition(r)
+		out.Classifier, out.Abstract, out.Accessors, out.Features = r.Kind.IsClassifier(), d.Abstract, d.Accessors, notation.FeatureText(m, r)
+		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
+		if t := m.Term(r.Term); t != nil {
+			out.Term = &termView{ID: t.ID, Name: t.Name, Definition: t.Definition, Aliases: t.Aliases}
+			for _, f := range m.Faces(t.ID) {
+				out.Term.Faces = append(out.Term.Faces, faceView{ID: f.ID, Kind: f.Kind.Title(), Name: f.Name})
+			}
+		}
+		for _, rel := range m.RelationshipsOf(r.ID) {
+			out.Relations = append(out.Relations, viewRelation(m, rel))
+		}
+	case *model.Relationship:
+		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, r.Definition
+		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
+		out.Relations = append(out.Relations, viewRelation(m, r))
+	default:
+		return problem(http.StatusNotFound, "missing", "It does not exist any more.")
+	}
+	for _, p := range m.PlacementsOf(row) {
+		d := m.Diagram(p.Diagram)
+		out.Appears = append(out.Appears, diagramView{ID: d.ID, Kind: string(d.Kind), Name: d.Name})
+	}
+	return c.JSON(http.StatusOK, out)
+}

@@ -1,0 +1,298 @@
+package server
+
+import (
+	"encoding/json"
+	"net/http"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+
+	"lexeon/core/model"
+	"lexeon/core/notation"
+	"lexeon/core/scene"
+)
+
+type readingView struct {
+	Statement string              `json:"statement"`
+	Title     string              `json:"title,omitempty"`
+	Form      string              `json:"form"` // what kind of statement it is
+	Sentences []notation.Sentence `json:"sentences"`
+	New       []newElement        `json:"new"`
+	Changes   json.RawMessage     `json:"changes"`
+	Row       model.ID            `json:"row"` // the relationship that it makes
+}
+
+type newElement struct {
+	Name string `json:"name"`
+	Kind string `json:"kind"`
+}
+
+type jumpView struct {
+	ID      model.ID `json:"id"`
+	Title   string   `json:"title"`
+	Diagram model.ID `json:"diagram,omitempty"`
+	IsSheet bool     `json:"isDiagram,omitempty"`
+}
+
+type statementReply struct {
+	Readings []readingView `json:"readings"`
+	Jumps    []jumpView    `json:"jumps"`
+	Problem  string        `json:"problem,omitempty"`
+}
+
+// readStatement tells how a text can be understood, with the changes that each
+// reading would make, and what it could be the name of. It changes nothing.
+func (s *Server) readStatement(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	var req struct {
+		Text    string   `json:"text"`
+		Diagram model.ID `json:"diagram"`
+		Near    model.ID `json:"near"`
+		Seed    string   `json:"seed"`
+	}
+	if err := readJSON(c, &req); err != nil {
+		return err
+	}
+	out := statementReply{Readings: []readingView{}, Jumps: s.jumps(v.Model, req.Text)}
+	readings, err := notation.ReadStatement(v.Model, req.Text)
+	if f, ok := model.AsFault(err); ok {
+		out.Problem = f.Message
+	} else if err != nil {
+		return err
+	}
+	for _, r := range readings {
+		view, err := s.viewReading(v.Model, r, req.Diagram, req.Near, nil, req.Seed)
+		if err != nil {
+			out.Problem = err.Error()
+			continue
+		}
+		out.Readings = append(out.Readings, view)
+	}
+	return c.JSON(http.StatusOK, out)
+}
+
+// viewReading previews a reading on a draft that is dropped: the sentences are
+// those of the model as it would be.
+func (s *Server) viewReading(m *model.Model, r notation.Reading, diagram, near model.ID, at *scene.Point, seed string) (readingView, error) {
+	changes, elements, rel := notation.StatementChanges(m, r, seed)
+	changes = append(changes, s.placing(m, r, diagram, near, at, elements, rel, seed)...)
+	next, _, _, err := model.Edit(m, changes)
+	if err != nil {
+		return readingView{}, err
+	}
+	view := readingView{Statement: r.Text(m), Form: formOf(r.Statement), Sentences: notation.ReadBack(next, next.Relationship(rel)), New: []newElement{}, Changes: model.EncodeChanges(changes), Row: rel}
+	for _, n := range r.New {
+		view.New = append(view.New, newElement{n.Name, n.Kind.Title()})
+	}
+	return view, nil
+}
+
+// placing shows what a statement speaks of on the open diagram: elements that
+// are not there yet find a free place.
+func (s *Server) placing(m *model.Model, r notation.Reading, diagram, near model.ID, at *scene.Point, elements []model.ID, rel model.ID, seed string) []model.Change {
+	if m.Diagram(diagram) == nil {
+		return nil
+	}
+	var out []model.Change
+	draft := m
+	refs := []notation.Ref{r.Statement.Ends[0].Ref, r.Statement.Ends[1].Ref, r.Statement.Through}
+	placed := map[model.ID]bool{}
+	for i, id := range elements {
+		if placed[id] || m.PlacementOn(diagram, id) != nil {
+			near = id
+			continue
+		}
+		placed[id] = true
+		w, h := s.drawer.SizeOf(m, refs[i].Kind, refs[i].Name)
+		p := s.drawer.FreePlace(draft, diagram, near, w, h)
+		if at != nil {
+			p = scene.Point{X: at.X - w/2, Y: at.Y - h/2}
+		}
+		place := &model.Place{ID: model.DeriveID("place", seed, string(id)), Diagram: diagram, Subject: id, X: p.X, Y: p.Y}
+		out = append(out, place)
+		// The next one must not take the same place.
+		steps := []model.Change{place}
+		if m.Element(id) == nil {
+			steps = []model.Change{&model.AddElement{ID: id, Kind: refs[i].Kind, Name: refs[i].Name}, place}
+		}
+		if next, _, _, err := model.Edit(draft, steps); err == nil {
+			draft = next
+		}
+		near = id
+	}
+	return append(out, &model.Place{ID: model.DeriveID("place", seed, string(rel)), Diagram: diagram, Subject: rel})
+}
+
+// jumps finds what a text may be the name of.
+func (s *Server) jumps(m *model.Model, text string) []jumpView {
+	out := []jumpView{}
+	form := strings.ToLower(strings.TrimSpace(text))
+	if form == "" {
+		return out
+	}
+	matches := func(name string) bool { return strings.Contains(strings.ToLower(name), form) }
+	for _, d := range m.Diagrams() {
+		if matches(d.Name) {
+			out = append(out, jumpView{ID: d.ID, Title: d.Kind.Title() + " " + d.Name, Diagram: d.ID, IsSheet: true})
+		}
+	}
+	for _, e := range m.Classifiers() {
+		if len(out) >= 8 {
+			break
+		}
+		if matches(e.Name) {
+			j := jumpView{ID: e.ID, Title: e.Kind.Title() + " " + e.Name}
+			if p := m.PlacementsOf(e.ID); len(p) > 0 {
+				j.Diagram = p[0].Diagram
+			}
+			out = append(out, j)
+		}
+	}
+	return out
+}
+
+type lineProblem struct {
+	Line    string `json:"line"`
+	Problem string `json:"problem"`
+}
+
+// readFeatures tells the changes that a text of features would make.
+func (s *Server) readFeatures(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	var req struct {
+		Element model.ID `json:"element"`
+		Text    string   `json:"text"`
+		Seed    string   `json:"seed"`
+	}
+	if err := readJSON(c, &req); err != nil {
+		return err
+	}
+	e := v.Model.Element(req.Element)
+	if e == nil || !e.Kind.IsClassifier() {
+		return problem(http.StatusNotFound, "missing", "It does not exist any more.")
+	}
+	changes := notation.EditFeatures(v.Model, e, req.Text, req.Seed)
+	if _, _, _, err := model.Edit(v.Model, changes); err != nil {
+		return err
+	}
+	problems := []lineProblem{}
+	for _, f := range notation.ReadFeatures(notation.ContextOf(v.Model, e), req.Text) {
+		if f.Problem != "" {
+			problems = append(problems, lineProblem{f.Text, f.Problem})
+		}
+	}
+	return c.JSON(http.StatusOK, map[string]any{"changes": model.EncodeChanges(changes), "problems": problems, "revision": v.Revision})
+}
+
+// readConnection lists, as sentences, how two elements can be connected. Without
+// a second element a new class at the given place is meant.
+func (s *Server) readConnection(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	var req struct {
+		From    model.ID `json:"from"`
+		To      model.ID `json:"to"`
+		Name    string   `json:"name"`
+		X       int      `json:"x"`
+		Y       int      `json:"y"`
+		Diagram model.ID `json:"diagram"`
+		Seed    string   `json:"seed"`
+	}
+	if err := readJSON(c, &req); err != nil {
+		return err
+	}
+	from := v.Model.Element(req.From)
+	if from == nil {
+		return problem(http.StatusNotFound, "missing", "It does not exist any more.")
+	}
+	a := notation.Ref{Name: from.Name, Kind: from.Kind, ID: from.ID}
+	b := notation.Ref{Name: req.Name, Kind: model.Class}
+	var at *scene.Point
+	if to := v.Model.Element(req.To); to != nil {
+		b = notation.Ref{Name: to.Name, Kind: to.Kind, ID: to.ID}
+	} else {
+		at = &scene.Point{X: req.X, Y: req.Y}
+		if b.Name == "" {
+			b.Name = freeName(v.Model)
+		}
+	}
+	out := []readingView{}
+	for _, o := range notation.Connections(v.Model, a, b) {
+		view, err := s.viewReading(v.Model, notation.NewReading(o.Statement), req.Diagram, req.From, at, req.Seed)
+		if err != nil {
+			return err
+		}
+		view.Title = o.Title
+		out = append(out, view)
+	}
+	return c.JSON(http.StatusOK, out)
+}
+
+// freeName is the name of a class that is to be named right away.
+func freeName(m *model.Model) string {
+	name := "New class"
+	for i := 2; len(m.ClassifiersNamed(name)) > 0; i++ {
+		name = "New class " + itoa(i)
+	}
+	return name
+}
+
+// readPlacement tells the changes that place a new element: beside another, or
+// with its middle at a point.
+func (s *Server) readPlacement(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	var req struct {
+		Kind    model.Kind `json:"kind"`
+		Name    string     `json:"name"`
+		Subject model.ID   `json:"subject"` // an element that exists, instead of a new one
+		Diagram model.ID   `json:"diagram"`
+		Beside  model.ID   `json:"beside"`
+		X       *int       `json:"x"`
+		Y       *int       `json:"y"`
+		Seed    string     `json:"seed"`
+	}
+	if err := readJSON(c, &req); err != nil {
+		return err
+	}
+	var changes []model.Change
+	subject, kind, name := req.Subject, req.Kind, req.Name
+	if e := v.Model.Element(subject); e != nil {
+		kind, name = e.Kind, e.Name
+	} else {
+		subject = model.DeriveID("new", req.Seed)
+		changes = append(changes, &model.AddElement{ID: subject, Kind: kind, Name: name})
+	}
+	w, h := s.drawer.SizeOf(v.Model, kind, name)
+	p := s.drawer.FreePlace(v.Model, req.Diagram, req.Beside, w, h)
+	if req.X != nil && req.Y != nil {
+		p = scene.Point{X: *req.X - w/2, Y: *req.Y - h/2}
+	}
+	changes = append(changes, &model.Place{ID: model.DeriveID("place", req.Seed), Diagram: req.Diagram, Subject: subject, X: p.X, Y: p.Y})
+	if _, _, _, err := model.Edit(v.Model, changes); err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, map[string]any{"changes": model.EncodeChanges(changes), "element": subject})
+}
+
+// formOf tells the kinds of statements apart, as the page remembers which one
+// was used last.
+func formOf(st notation.Statement) string {
+	switch {
+	case st.Form == notation.FormWhole && st.Shared:
+		return "shared"
+	case st.Form == notation.FormDependency:
+		return string(st.Kind)
+	}
+	return string(st.Form)
+}

@@ -1,0 +1,75 @@
+package server
+
+import (
+	"bytes"
+	"crypto/rand"
+	"encoding/base64"
+	"errors"
+	"io/fs"
+	"mime"
+	"net/http"
+	"path"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+
+	"lexeon/core/typeface"
+	"lexeon/ui"
+)
+
+// nonceMark stands in the page where its nonce goes.
+const nonceMark = "__NONCE__"
+
+const notBuilt = `<!doctype html><html lang="en"><title>Lexeon</title><p>The page is not built. Run <code>make build</code>.</p></html>`
+
+func (s *Server) static() {
+	s.echo.GET("/fonts/:file", func(c *echo.Context) error {
+		name, ok := strings.CutSuffix(path.Base(c.Param("file")), ".woff2")
+		data, err := typeface.WebFile(name)
+		if !ok || err != nil {
+			return problem(http.StatusNotFound, "missing", "there is no such font")
+		}
+		c.Response().Header().Set("Cache-Control", "public, max-age=86400")
+		return c.Blob(http.StatusOK, "font/woff2", data)
+	})
+	s.echo.GET("/assets/*", func(c *echo.Context) error {
+		name := path.Clean("assets/" + c.Param("*"))
+		data, err := fs.ReadFile(ui.Files(), name)
+		if err != nil || !strings.HasPrefix(name, "assets/") {
+			return problem(http.StatusNotFound, "missing", "there is no such file")
+		}
+		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+		return c.Blob(http.StatusOK, mime.TypeByExtension(path.Ext(name)), data)
+	})
+	s.echo.GET("/favicon.svg", func(c *echo.Context) error {
+		data, err := fs.ReadFile(ui.Files(), "favicon.svg")
+		if err != nil {
+			return problem(http.StatusNotFound, "missing", "there is no such file")
+		}
+		return c.Blob(http.StatusOK, "image/svg+xml", data)
+	})
+	s.echo.GET("/api/*", func(*echo.Context) error {
+		return problem(http.StatusNotFound, "missing", "there is nothing at this address")
+	})
+	s.echo.GET("/*", s.page)
+}
+
+// page serves the one page under every address that is not a file, with a
+// policy that lets nothing in from elsewhere.
+func (s *Server) page(c *echo.Context) error {
+	index, err := fs.ReadFile(ui.Files(), "index.html")
+	if errors.Is(err, fs.ErrNotExist) {
+		index = []byte(notBuilt)
+	} else if err != nil {
+		return err
+	}
+	raw := make([]byte, 16)
+	if _, err := rand.Read(raw); err != nil {
+		return err
+	}
+	nonce := base64.RawStdEncoding.EncodeToString(raw)
+	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; script-src 'self' 'nonce-"+nonce+"'; style-src 'self' 'nonce-"+nonce+
+		"'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
+	c.Response().Header().Set("Cache-Control", "no-store")
+	return c.HTMLBlob(http.StatusOK, bytes.ReplaceAll(index, []byte(nonceMark), []byte(nonce)))
+}

@@ -1,0 +1,192 @@
+package server
+
+import (
+	"encoding/json"
+
+	"lexeon/core/check"
+	"lexeon/core/model"
+	"lexeon/core/notation"
+	"lexeon/core/scene"
+	"lexeon/store"
+)
+
+// checksOf gives the findings of a version. It goes on from the last version it
+// checked where the result says what came between.
+func (s *Server) checksOf(project string, v *store.Version, r *store.Result) *check.State {
+	s.mu.Lock()
+	last, ok := s.checks[project]
+	s.mu.Unlock()
+	var state *check.State
+	switch {
+	case ok && last.revision == v.Revision:
+		return last.state
+	case ok && r != nil && !r.Again && last.revision == r.Before.Revision && v.Revision == r.After.Revision:
+		state = last.state.Update(v.Model, r.Delta)
+	default:
+		state = check.Run(v.Model, check.All)
+	}
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if now, ok := s.checks[project]; !ok || now.revision < v.Revision {
+		if len(s.checks) > maxCached {
+			clear(s.checks)
+		}
+		s.checks[project] = checked{v.Revision, state}
+	}
+	return state
+}
+
+const maxCached = 32
+
+// drawnBefore is the scene that was last drawn of a diagram.
+func (s *Server) drawnBefore(project, diagram string) (drawn, bool) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	d, ok := s.scenes[project][diagram]
+	return d, ok
+}
+
+func (s *Server) draw(project string, v *store.Version, diagram string) *scene.Scene {
+	if d, ok := s.drawnBefore(project, diagram); ok && d.revision == v.Revision {
+		return d.scene
+	}
+	sc := s.drawer.Of(v.Model, model.ID(diagram))
+	if sc == nil {
+		return nil
+	}
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if len(s.scenes) > maxCached || len(s.scenes[project]) > maxCached {
+		clear(s.scenes)
+	}
+	if s.scenes[project] == nil {
+		s.scenes[project] = map[string]drawn{}
+	}
+	if now, ok := s.scenes[project][diagram]; !ok || now.revision < v.Revision {
+		s.scenes[project][diagram] = drawn{v.Revision, sc}
+	}
+	return sc
+}
+
+// ScenePatch is what changed of a scene, or all of it. Order lists all groups
+// in drawing order; Groups holds those that the receiver lacks.
+type ScenePatch struct {
+	Diagram  model.ID      `json:"diagram"`
+	Revision int64         `json:"revision"`
+	Bounds   scene.Rect    `json:"bounds"`
+	Order    []model.ID    `json:"order"`
+	Groups   []scene.Group `json:"groups"`
+}
+
+func fullScene(sc *scene.Scene, revision int64) *ScenePatch {
+	p := &ScenePatch{Diagram: sc.Diagram, Revision: revision, Bounds: sc.Bounds, Groups: sc.Groups}
+	for i := range sc.Groups {
+		p.Order = append(p.Order, sc.Groups[i].ID)
+	}
+	return p
+}
+
+// patchScene leaves out the groups whose hash is the same in old.
+func patchScene(old, sc *scene.Scene, revision int64) *ScenePatch {
+	p := fullScene(sc, revision)
+	if old == nil {
+		return p
+	}
+	had := map[model.ID]string{}
+	for i := range old.Groups {
+		had[old.Groups[i].ID] = old.Groups[i].Hash
+	}
+	p.Groups = []scene.Group{}
+	for i := range sc.Groups {
+		if had[sc.Groups[i].ID] != sc.Groups[i].Hash {
+			p.Groups = append(p.Groups, sc.Groups[i])
+		}
+	}
+	return p
+}
+
+// FindingView is a finding as the page gets it, with where it can be seen.
+type FindingView struct {
+	check.Finding
+	ID      string     `json:"id"`
+	Title   string     `json:"title"`
+	Why     string     `json:"why"`
+	Element model.ID   `json:"element,omitempty"` // classifier or relationship that it concerns
+	Diagram model.ID   `json:"diagram,omitempty"` // where that can be seen
+	Mends   []MendView `json:"mends"`
+}
+
+// MendView is a mend with its changes.
+type MendView struct {
+	Title   string          `json:"title"`
+	Changes json.RawMessage `json:"changes"`
+}
+
+func viewFindings(m *model.Model, list []check.Finding) []FindingView {
+	out := make([]FindingView, 0, len(list))
+	for _, f := range list {
+		v := FindingView{Finding: f, ID: f.ID(), Mends: []MendView{}}
+		if a := check.ByName(f.Rule); a != nil {
+			v.Title, v.Why = a.Title, a.Doc
+		}
+		for _, mend := range f.Mends {
+			v.Mends = append(v.Mends, MendView{mend.Title, model.EncodeChanges(mend.Changes)})
+		}
+		v.Element = f.Subject
+		for e := m.Element(v.Element); e != nil && e.Owner != ""; e = m.Element(v.Element) {
+			v.Element = e.Owner
+		}
+		if placed := m.PlacementsOf(v.Element); len(placed) > 0 {
+			v.Diagram = placed[0].Diagram
+		}
+		out = append(out, v)
+	}
+	return out
+}
+
+// Counts of findings by severity.
+type Counts map[check.Severity]int
+
+func countFindings(list []check.Finding) Counts {
+	out := Counts{check.Error: 0, check.Warning: 0, check.Advice: 0, check.Question: 0}
+	for _, f := range list {
+		out[f.Severity]++
+	}
+	return out
+}
+
+// RelationView is a relationship read back.
+type RelationView struct {
+	ID        model.ID            `json:"id"`
+	Kind      model.Kind          `json:"kind"`
+	KindTitle string              `json:"kindTitle"`
+	Name      string              `json:"name"`
+	Statement string              `json:"statement,omitempty"`
+	Sentences []notation.Sentence `json:"sentences"`
+	Ends      []EndView           `json:"ends,omitempty"`
+	Elements  []model.ID          `json:"elements"`
+}
+
+// EndView is an end of an association.
+type EndView struct {
+	ID           model.ID          `json:"id"`
+	Element      string            `json:"element"`
+	Role         string            `json:"role"`
+	Multiplicity string            `json:"multiplicity"`
+	Question     string            `json:"question"`
+	Ask          string            `json:"ask"`
+	Choices      []notation.Choice `json:"choices"`
+}
+
+func viewRelation(m *model.Model, r *model.Relationship) RelationView {
+	v := RelationView{ID: r.ID, Kind: r.Kind, KindTitle: r.Kind.Title(), Name: r.Name, Sentences: notation.ReadBack(m, r), Elements: m.Connected(r)}
+	if text, err := notation.PrintStatement(m, r); err == nil {
+		v.Statement = text
+	}
+	for _, e := range m.Ends(r.ID) {
+		d := e.End()
+		v.Ends = append(v.Ends, EndView{ID: e.ID, Element: m.Element(e.Type).Name, Role: e.Name, Multiplicity: d.Multiplicity.String(),
+			Question: d.Question, Ask: d.Ask, Choices: notation.MultiplicityChoices(d.Multiplicity)})
+	}
+	return v
+}

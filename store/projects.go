@@ -1,0 +1,166 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"lexeon/core/interchange"
+	"lexeon/core/model"
+)
+
+// Project is an entry of the list of projects.
+type Project struct {
+	ID        string    `db:"id" json:"id"`
+	Name      string    `db:"name" json:"name"`
+	Revision  int64     `db:"revision" json:"revision"`
+	ChangedAt time.Time `db:"changed_at" json:"changedAt"`
+	Classes   int       `db:"classifiers" json:"classifiers"`
+	Diagrams  int       `db:"diagrams" json:"diagrams"`
+}
+
+// Projects lists all projects, the last changed first.
+func (s *Store) Projects(ctx context.Context) ([]Project, error) {
+	out := []Project{}
+	err := s.db.SelectContext(ctx, &out, `SELECT p.id, p.name, p.revision, p.changed_at,
+		(SELECT count(*) FROM elements e WHERE e.project_id = p.id AND e.term_id IS NOT NULL) AS classifiers,
+		(SELECT count(*) FROM diagrams d WHERE d.project_id = p.id) AS diagrams
+		FROM projects p ORDER BY p.changed_at DESC, p.id`)
+	if err != nil {
+		return nil, unavailable("list projects", err)
+	}
+	return out, nil
+}
+
+// Create stores a model as a new project at revision 0. source marks where it
+// came from, so that the same source is not loaded twice; it may be empty.
+func (s *Store) Create(ctx context.Context, id, source string, m *model.Model) error {
+	if !model.ID(id).Valid() {
+		return model.Faultf(model.CodeInvalid, "%q is not an id", id)
+	}
+	var delta model.Delta
+	for _, r := range m.Rows() {
+		delta = append(delta, model.RowChange{ID: r.RowID(), Old: nil, New: r})
+	}
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var src *string
+		if source != "" {
+			src = &source
+		}
+		result, err := tx.ExecContext(ctx, "INSERT INTO projects (id, name, source) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING", id, m.Project().Name, src)
+		if err != nil {
+			return unavailable("create project", err)
+		}
+		if n, err := result.RowsAffected(); err != nil {
+			return unavailable("create project", err)
+		} else if n == 0 {
+			return model.Faultf(model.CodeExists, "this project is there already")
+		}
+		if err := writeDelta(ctx, tx, id, m, delta); err != nil {
+			return err
+		}
+		return writeSnapshot(ctx, tx, id, 0, m)
+	})
+}
+
+// FindSource finds the project that was loaded from a source, "" if none.
+func (s *Store) FindSource(ctx context.Context, source string) (string, error) {
+	var id string
+	err := s.db.GetContext(ctx, &id, "SELECT id FROM projects WHERE source = $1", source)
+	if errors.Is(err, sql.ErrNoRows) {
+		return "", nil
+	}
+	if err != nil {
+		return "", unavailable("find project", err)
+	}
+	return id, nil
+}
+
+// Delete removes a project with its history.
+func (s *Store) Delete(ctx context.Context, id string) error {
+	p := s.project(id)
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		result, err := tx.ExecContext(ctx, "DELETE FROM projects WHERE id = $1", id)
+		if err != nil {
+			return unavailable("delete project", err)
+		}
+		if n, _ := result.RowsAffected(); n == 0 {
+			return noProject(id)
+		}
+		return nil
+	})
+	if err == nil {
+		p.current = nil
+		s.forget(id)
+	}
+	return err
+}
+
+// Current returns the project at its newest revision.
+func (s *Store) Current(ctx context.Context, id string) (*Version, error) {
+	p := s.project(id)
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		revision, err := revisionOf(ctx, tx, id, false)
+		if err != nil {
+			return err
+		}
+		return p.advance(ctx, tx, id, revision)
+	})
+	if err != nil {
+		return nil, err
+	}
+	return p.current, nil
+}
+
+func noProject(id string) error {
+	return model.Faultf(model.CodeMissing, "there is no project %q", id)
+}
+
+func revisionOf(ctx context.Context, tx *sqlx.Tx, id string, lock bool) (int64, error) {
+	query := "SELECT revision FROM projects WHERE id = $1"
+	if lock {
+		query += " FOR UPDATE"
+	}
+	var revision int64
+	err := tx.GetContext(ctx, &revision, query, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return 0, noProject(id)
+	}
+	if err != nil {
+		return 0, unavailable("read project", err)
+	}
+	return revision, nil
+}
+
+func writeSnapshot(ctx context.Context, tx *sqlx.Tx, id string, revision int64, m *model.Model) error {
+	if _, err := tx.ExecContext(ctx, "INSERT INTO snapshots (project_id, revision, file) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING",
+		id, revision, interchange.WriteFile(m)); err != nil {
+		return unavailable("write snapshot", err)
+	}
+	return nil
+}
+
+func readSnapshot(file []byte) (*model.Model, error) {
+	m, err := interchange.ReadFile(file)
+	if err != nil {
+		return nil, fmt.Errorf("snapshot: %w", err)
+	}
+	return m, nil
+}
+
+// Snapshots lists the revisions at which the whole model was kept.
+func (s *Store) Snapshots(ctx context.Context, id string) ([]int64, error) {
+	out := []int64{}
+	if err := s.db.SelectContext(ctx, &out, "SELECT revision FROM snapshots WHERE project_id = $1 ORDER BY revision", id); err != nil {
+		return nil, unavailable("list snapshots", err)
+	}
+	return out, nil
+}

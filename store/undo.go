@@ -1,0 +1,208 @@
+package store
+
+import (
+	"cmp"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"lexeon/core/model"
+)
+
+// UndoRequest asks to take back the author's own last change that is not taken
+// back yet, or, as a redo, the author's last undo.
+type UndoRequest struct {
+	ClientID string
+	Author   Author
+	Redo     bool
+	Skip     []int64 // revisions that are to be left as they are
+}
+
+// Blocked is the error of an undo whose fields somebody else wrote since. The
+// author may skip it.
+type Blocked struct {
+	Conflict
+	Undoing int64  `json:"undoing"`
+	Summary string `json:"summary"`
+}
+
+// Undo is refused by name if others wrote its keys since; nothing is changed
+// then.
+func (s *Store) Undo(ctx context.Context, id string, req UndoRequest) (*Result, error) {
+	return s.locked(ctx, id, req.ClientID, func(tx *sqlx.Tx, head *Version) (*Result, error) {
+		e, err := undoable(ctx, tx, id, req)
+		if err != nil {
+			return nil, err
+		}
+		word := "undo"
+		if req.Redo {
+			word = "redo"
+		}
+		if e == nil {
+			return nil, model.Faultf(model.CodeMissing, "there is nothing of yours to %s", word)
+		}
+		var back []model.RowState
+		if err := json.Unmarshal(e.Inverse, &back); err != nil {
+			return nil, fmt.Errorf("log, revision %d: %w", e.Revision, err)
+		}
+		changes := []model.Change{&model.Restore{Rows: back}}
+		since, err := entriesSince(ctx, tx, id, e.Revision)
+		if err != nil {
+			return nil, err
+		}
+		if err := blocked(head.Model, since, req.Author.ID, e); err != nil {
+			return nil, err
+		}
+		next, delta, inverse, err := model.Edit(head.Model, changes)
+		if err != nil {
+			return nil, explainRefusal(head.Model, since, req.Author.ID, err)
+		}
+		summary := "Undo: " + e.Summary
+		if req.Redo {
+			summary = "Redo: " + trimWord(e.Summary, "Undo: ")
+		} else {
+			summary = "Undo: " + trimWord(e.Summary, "Redo: ")
+		}
+		r := &Result{Before: head, Delta: delta, Summary: summary}
+		if err := write(ctx, tx, id, r, next, req.ClientID, req.Author, changes, inverse, sql.NullInt64{Int64: e.Revision, Valid: true}); err != nil {
+			return nil, err
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE changes SET undone_by = $3 WHERE project_id = $1 AND revision = $2", id, e.Revision, r.Revision); err != nil {
+			return nil, unavailable("write log", err)
+		}
+		if req.Redo { // what the undo had taken back stands again
+			if _, err := tx.ExecContext(ctx, "UPDATE changes SET undone_by = NULL WHERE project_id = $1 AND revision = $2", id, e.Undoes.Int64); err != nil {
+				return nil, unavailable("write log", err)
+			}
+		}
+		return r, nil
+	})
+}
+
+func trimWord(s, word string) string {
+	for len(s) > len(word) && s[:len(word)] == word {
+		s = s[len(word):]
+	}
+	return s
+}
+
+// undoable finds what an undo or redo would take back, nil if there is nothing.
+// A change of one's own after an undo ends the way back to what was undone.
+func undoable(ctx context.Context, q sqlx.QueryerContext, id string, req UndoRequest) (*Entry, error) {
+	query := "SELECT " + entryColumns + ` FROM changes WHERE project_id = $1 AND author_id = $2 AND undone_by IS NULL
+		AND undoes IS NULL AND NOT revision = ANY($3) ORDER BY revision DESC LIMIT 1`
+	if req.Redo {
+		// An undo is an entry whose target is no undo itself.
+		query = "SELECT " + entryColumns + ` FROM changes c WHERE project_id = $1 AND author_id = $2 AND undone_by IS NULL AND NOT revision = ANY($3)
+			AND EXISTS (SELECT FROM changes t WHERE t.project_id = c.project_id AND t.revision = c.undoes AND t.undoes IS NULL AND t.undone_by = c.revision)
+			AND NOT EXISTS (SELECT FROM changes n WHERE n.project_id = c.project_id AND n.author_id = c.author_id AND n.revision > c.revision AND n.undoes IS NULL)
+			ORDER BY revision DESC LIMIT 1`
+	}
+	var e Entry
+	skip := slices.Clone(req.Skip)
+	if skip == nil {
+		skip = []int64{}
+	}
+	err := sqlx.GetContext(ctx, q, &e, query, id, req.Author.ID, skip)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, nil
+	}
+	if err != nil {
+		return nil, unavailable("read log", err)
+	}
+	return &e, nil
+}
+
+// blocked reports the first key of the entry that somebody else wrote since.
+func blocked(head *model.Model, since []Entry, author string, e *Entry) error {
+	others, err := writtenByOthers(since, author)
+	if err != nil || len(others) == 0 {
+		return err
+	}
+	own, err := writtenByOthers([]Entry{*e}, "")
+	if err != nil {
+		return err
+	}
+	keys := make([]model.Key, 0, len(others))
+	for k := range others {
+		// Taking back the making of a row takes all its fields.
+		_, same := own[k]
+		made := own[model.Key{ID: k.ID}].value != nil && !k.LastWins()
+		if same || made {
+			keys = append(keys, k)
+		}
+	}
+	if len(keys) == 0 {
+		return nil
+	}
+	first := slices.MinFunc(keys, func(a, b model.Key) int {
+		return cmp.Or(cmp.Compare(a.ID, b.ID), cmp.Compare(a.Field, b.Field))
+	})
+	c := newConflict(head, first, others[first], nil)
+	c.Message = fmt.Sprintf("%q cannot be undone: meanwhile %s changed %s to %s. You can skip it and undo what came before.", e.Summary, c.Who, c.What, c.Theirs)
+	return &Blocked{Conflict: *c, Undoing: e.Revision, Summary: e.Summary}
+}
+
+// Pending tells what undo and redo would take back next, empty for nothing.
+func (s *Store) Pending(ctx context.Context, id, author string) (undo, redo string, err error) {
+	for _, w := range []struct {
+		redo bool
+		to   *string
+	}{{false, &undo}, {true, &redo}} {
+		e, err := undoable(ctx, s.db, id, UndoRequest{Author: Author{ID: author}, Redo: w.redo})
+		if err != nil {
+			return "", "", err
+		}
+		if e != nil {
+			*w.to = trimWord(trimWord(e.Summary, "Undo: "), "Redo: ")
+		}
+	}
+	return undo, redo, nil
+}
+
+// History lists the newest entries of the log.
+func (s *Store) History(ctx context.Context, id string, limit int) ([]Entry, error) {
+	out := []Entry{}
+	if err := s.db.SelectContext(ctx, &out, "SELECT "+entryColumns+" FROM changes WHERE project_id = $1 ORDER BY revision DESC LIMIT $2", id, limit); err != nil {
+		return nil, unavailable("read log", err)
+	}
+	return out, nil
+}
+
+// Replay rebuilds a project from its first snapshot and its log alone.
+func (s *Store) Replay(ctx context.Context, id string) (*model.Model, error) {
+	var m *model.Model
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var file []byte
+		if err := tx.GetContext(ctx, &file, "SELECT file FROM snapshots WHERE project_id = $1 ORDER BY revision LIMIT 1", id); err != nil {
+			return unavailable("read snapshot", err)
+		}
+		var err error
+		if m, err = readSnapshot(file); err != nil {
+			return err
+		}
+		entries, err := entriesSince(ctx, tx, id, 0)
+		if err != nil {
+			return err
+		}
+		m, err = replay(m, entries)
+		return err
+	})
+	return m, err
+}
+
+// Reload reads all rows anew, whatever is cached.
+func (s *Store) Reload(ctx context.Context, id string) (*model.Model, error) {
+	var m *model.Model
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var err error
+		m, err = loadRows(ctx, tx, id)
+		return err
+	})
+	return m, err
+}

@@ -1,0 +1,190 @@
+import { type ReactNode, useEffect, useId, useRef, useState } from 'react'
+
+import { type Entry, type FeaturesReply, newId, post, Problem } from './api'
+import { FindingItem } from './FindingList'
+import { go, type Route } from './router'
+import { RelationSentences } from './Sentences'
+import { projectPath, useStudio } from './state'
+import { useFetched } from './useFetched'
+
+// The dictionary entry of what is selected.
+export function EntryPanel({ id, route }: { id: string; route: Route }) {
+  const tick = useStudio((s) => s.tick)
+  const { submit, select } = useStudio.getState()
+  const overview = useStudio((s) => s.overview)
+  const { value: entry, error } = useFetched<Entry>(projectPath(`entries/${id}`), tick)
+  if (error) return <p className="p-4 text-faint">{error}</p>
+  if (!entry) return <p className="p-4 text-faint">Looking it up …</p>
+  const relationship = !entry.classifier
+  return (
+    <div className="flex flex-col gap-4 p-4">
+      <div className="flex items-baseline justify-between">
+        <h2 className="text-sm text-faint">{entry.kindTitle}</h2>
+        <button className="text-sm text-verdigris underline" onClick={() => select(undefined)}>All terms</button>
+      </div>
+      <Kept label="Name" value={entry.name} onSave={(name) => submit([{ type: 'setName', id, name }])} />
+      <Kept label="Definition" value={entry.definition} rows={2} onSave={(text) => submit([{ type: 'setDefinition', id, text }])} />
+      {entry.term && entry.term.faces.length > 1 && (
+        <p className="text-sm">One term with {entry.term.faces.filter((f) => f.id !== id).map((f) => `${f.kind} ${f.name}`).join(', ')}.</p>
+      )}
+      {entry.classifier && (
+        <>
+          <Features entry={entry} />
+          <div className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
+            <Switch label="Abstract" on={entry.abstract} set={(abstract) => submit([{ type: 'setClassifier', id, set: { abstract } }])} />
+            <Switch label="Accessors implied" on={entry.accessors} set={(accessors) => submit([{ type: 'setClassifier', id, set: { accessors } }])} />
+          </div>
+        </>
+      )}
+      {relationship && entry.relations[0] && <RelationTools entry={entry} />}
+      {entry.findings.length > 0 && (
+        <Part title="Findings"><ul className="flex flex-col gap-2">{entry.findings.map((f) => <FindingItem key={f.id} finding={f} />)}</ul></Part>
+      )}
+      {entry.relations.length > 0 && (
+        <Part title="Read aloud">
+          <ul className="flex flex-col gap-2">
+            {entry.relations.map((r) => (
+              <li key={r.id} className="border-l-2 border-rule pl-3">
+                <RelationSentences relation={r} />
+                {!relationship && <button className="text-sm text-verdigris underline" onClick={() => select(r.id)}>Open the {r.kindTitle}</button>}
+              </li>
+            ))}
+          </ul>
+        </Part>
+      )}
+      <Part title="Appears on">
+        {entry.appears.length === 0 && <p className="text-faint">no diagram</p>}
+        <ul>
+          {entry.appears.map((d) => (
+            <li key={d.id}>
+              <button className="text-verdigris underline" aria-current={route.diagram === d.id ? 'page' : undefined} onClick={() => go(`/p/${overview?.id}/d/${d.id}`)}>{d.name || '(no name)'}</button>
+            </li>
+          ))}
+        </ul>
+      </Part>
+      <button
+        className="button self-start text-brick"
+        onClick={() => submit([{ type: 'delete', id }], { said: `Deleted ${entry.name || `the ${entry.kindTitle}`} from the model.` })}
+      >Delete from the model</button>
+    </div>
+  )
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return <section aria-label={title} className="flex flex-col gap-1"><h3 className="heading">{title}</h3>{children}</section>
+}
+
+function Switch({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) {
+  return <label className="flex items-center gap-2"><input type="checkbox" checked={on} onChange={(e) => set(e.target.checked)} className="accent-verdigris" />{label}</label>
+}
+
+// Kept is a field that saves when it is left or on Enter, and follows the model
+// while nobody types in it.
+function Kept(props: { label: string; value: string; rows?: number; mono?: boolean; onSave: (value: string) => void; note?: ReactNode }) {
+  const [typed, setTyped] = useState<string>()
+  const id = useId()
+  const shown = typed ?? props.value
+  const save = () => {
+    if (typed !== undefined && typed !== props.value) props.onSave(typed)
+    setTyped(undefined)
+  }
+  const shared = {
+    id, value: shown, className: `field ${props.mono ? 'font-mono text-sm' : ''}`, onBlur: save, spellCheck: !props.mono,
+    onChange: (e: { target: { value: string } }) => setTyped(e.target.value),
+  }
+  return (
+    <div>
+      <label htmlFor={id} className="heading">{props.label}</label>
+      {props.rows ? (
+        <textarea
+          {...shared} rows={Math.max(props.rows, shown.split('\n').length)} maxLength={20000}
+          onKeyDown={(e) => {
+            if (e.key === 'Escape') setTyped(undefined)
+            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save()
+          }}
+        />
+      ) : (
+        <input
+          {...shared} maxLength={200}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') save()
+            if (e.key === 'Escape') setTyped(undefined)
+          }}
+        />
+      )}
+      {props.note}
+    </div>
+  )
+}
+
+// Features as text: read by the server while typing, taken over when left.
+function Features({ entry }: { entry: Entry }) {
+  const { submit, say } = useStudio.getState()
+  const [typed, setTyped] = useState<string>()
+  const [problems, setProblems] = useState<FeaturesReply['problems']>([])
+  const seed = useRef(newId())
+  const id = useId()
+  const text = typed ?? entry.features
+  const read = (value: string) => post<FeaturesReply>(projectPath('read/features'), { element: entry.id, text: value, seed: seed.current })
+
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      post<FeaturesReply>(projectPath('read/features'), { element: entry.id, text, seed: seed.current }).then((r) => setProblems(r.problems), () => undefined)
+    }, 250)
+    return () => clearTimeout(timer)
+  }, [text, entry.id])
+
+  async function save() {
+    if (typed === undefined || typed === entry.features) return setTyped(undefined)
+    try {
+      const reply = await read(typed)
+      seed.current = newId()
+      submit(reply.changes, { done: () => setTyped(undefined) })
+      if (reply.changes.length === 0) setTyped(undefined)
+    } catch (error) {
+      say(error instanceof Problem ? error.message : 'The features are not saved yet: no answer.', 'error')
+    }
+  }
+
+  return (
+    <div>
+      <label htmlFor={id} className="heading">Features</label>
+      <textarea
+        id={id} className="field font-mono text-sm leading-6" spellCheck={false} value={text} rows={Math.max(4, text.split('\n').length)} maxLength={20000} wrap="off"
+        placeholder={entry.kind === 'enumeration' ? 'table = 1\nbakery = 2' : '- mass: Decimal\n+ weigh(on: Date): Decimal'}
+        onChange={(e) => setTyped(e.target.value)} onBlur={() => void save()}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) void save()
+          if (e.key === 'Escape') setTyped(undefined)
+        }}
+      />
+      {problems.length > 0 && (
+        <ul className="text-sm text-ochre">{problems.map((p, i) => <li key={i}><code className="font-mono">{p.line}</code>: {p.problem}</li>)}</ul>
+      )}
+    </div>
+  )
+}
+
+function RelationTools({ entry }: { entry: Entry }) {
+  const submit = useStudio((s) => s.submit)
+  const relation = entry.relations[0]
+  if (!relation) return null
+  return (
+    <>
+      {relation.ends?.map((end) => (
+        <fieldset key={end.id} className="flex flex-col gap-1 border-t border-rule pt-2">
+          <legend className="heading">End at {end.element || '(no name)'}</legend>
+          <Kept label="Role" value={end.role} onSave={(name) => submit([{ type: 'setEnd', id: end.id, set: { name } }])} />
+          <Kept label="Multiplicity" value={end.multiplicity} onSave={(multiplicity) => submit([{ type: 'setEnd', id: end.id, set: { multiplicity } }])} />
+          {end.multiplicity === '?' && (
+            <>
+              <Kept label="Question" value={end.question} rows={2} onSave={(question) => submit([{ type: 'setEnd', id: end.id, set: { question } }])} />
+              <Kept label="Whom to ask" value={end.ask} onSave={(ask) => submit([{ type: 'setEnd', id: end.id, set: { ask } }])} />
+            </>
+          )}
+        </fieldset>
+      ))}
+      {relation.elements.length === 2 && <button className="button self-start" onClick={() => submit([{ type: 'reverse', id: entry.id }])}>Reverse</button>}
+    </>
+  )
+}

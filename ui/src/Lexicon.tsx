@@ -1,0 +1,58 @@
+import { useState } from 'react'
+
+import { type Face, type Term } from './api'
+import { EntryPanel } from './EntryPanel'
+import { go, type Route } from './router'
+import { projectPath, useStudio } from './state'
+import { useFetched } from './useFetched'
+
+// The lexicon: the terms of the project, or the entry of what is selected.
+export function Lexicon({ route }: { route: Route }) {
+  const selected = useStudio((s) => s.selected)
+  return (
+    <aside aria-label="Lexicon" className="min-h-0 overflow-y-auto border-l border-rule bg-paper">
+      {selected ? <EntryPanel key={selected} id={selected} route={route} /> : <Terms />}
+    </aside>
+  )
+}
+
+function Terms() {
+  const tick = useStudio((s) => s.tick)
+  const overview = useStudio((s) => s.overview)
+  const openDiagram = useStudio((s) => s.openDiagram)
+  const select = useStudio((s) => s.select)
+  const { value: terms } = useFetched<Term[]>(projectPath('terms'), tick)
+  const [search, setSearch] = useState('')
+  const wanted = search.trim().toLowerCase()
+  const shown = terms?.filter((t) => !wanted || [t.name, t.definition, ...(t.aliases ?? [])].some((s) => s.toLowerCase().includes(wanted)))
+
+  async function show(face: Face) {
+    const to = face.diagrams.includes(openDiagram ?? '') ? openDiagram : face.diagrams[0]
+    if (to && to !== openDiagram) {
+      go(`/p/${overview?.id}/d/${to}`)
+      await useStudio.getState().openSheet(to)
+    }
+    select(face.id)
+  }
+
+  return (
+    <div className="flex flex-col gap-3 p-4">
+      <h2 className="text-lg font-semibold">Lexicon</h2>
+      <input className="field" type="search" aria-label="Search the lexicon" placeholder="Search" value={search} onChange={(e) => setSearch(e.target.value)} />
+      {terms?.length === 0 && <p className="text-faint">No terms yet. Every class you make enters the lexicon with its name.</p>}
+      {terms && terms.length > 0 && shown?.length === 0 && <p className="text-faint">No term contains “{search}”.</p>}
+      <ul className="flex flex-col gap-2">
+        {shown?.slice(0, 200).map((t) => (
+          <li key={t.id} className="border-b border-rule pb-2">
+            <p className="font-semibold break-words">{t.name || '(no name)'}</p>
+            <p className={`text-sm ${t.definition ? '' : 'text-faint'}`}>{t.definition || 'Not defined yet.'}</p>
+            <p className="flex flex-wrap gap-2 pt-1">
+              {t.faces.map((f) => <button key={f.id} className="text-sm text-verdigris underline" onClick={() => void show(f)}>{f.kind} {f.name || '(no name)'}</button>)}
+            </p>
+          </li>
+        ))}
+      </ul>
+      {shown && shown.length > 200 && <p className="text-sm text-faint">{shown.length - 200} more. Search to see them.</p>}
+    </div>
+  )
+}

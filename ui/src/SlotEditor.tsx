@@ -1,0 +1,55 @@
+import { useEffect, useRef, useState } from 'react'
+
+export type EditorPlace = { left: number; top: number; width: number; height: number; size: number }
+
+// An input laid over a slot of the drawing. It saves on Enter and when it is
+// left; Escape gives up.
+export function SlotEditor(props: {
+  place: EditorPlace; title: string; value: string; error?: string; many?: boolean; centred?: boolean; bold?: boolean
+  onSave: (value: string, how: 'enter' | 'tab' | 'leave') => void; onCancel: () => void
+}) {
+  const { place, many } = props
+  const [value, setValue] = useState(props.value)
+  const over = useRef(false)
+  const field = useRef<HTMLInputElement & HTMLTextAreaElement>(null)
+
+  useEffect(() => {
+    field.current?.focus()
+    if (!many) field.current?.select()
+    const end = field.current?.value.length ?? 0
+    if (many || props.value.length === 1) field.current?.setSelectionRange(end, end)
+  }, [many, props.value])
+
+  const finish = (how: 'enter' | 'tab' | 'leave') => {
+    if (over.current) return
+    over.current = true
+    props.onSave(value, how)
+  }
+  const shared = {
+    ref: field, value, 'aria-label': props.title, 'aria-invalid': Boolean(props.error), spellCheck: false,
+    className: `w-full border-2 border-verdigris bg-sheet px-1 text-ink outline-none ${many ? 'font-mono leading-6' : ''} ${props.centred ? 'text-center' : ''} ${props.bold ? 'font-semibold' : ''}`,
+    style: { fontSize: many ? Math.max(11, place.size * 0.92) : place.size },
+    onChange: (e: { target: { value: string } }) => setValue(e.target.value),
+    onBlur: () => finish('leave'),
+    onKeyDown: (e: React.KeyboardEvent) => {
+      e.stopPropagation()
+      if (e.key === 'Escape') {
+        over.current = true
+        props.onCancel()
+      } else if (e.key === 'Enter' && (!many || e.ctrlKey || e.metaKey)) {
+        e.preventDefault()
+        finish('enter')
+      } else if (e.key === 'Tab' && !e.shiftKey) {
+        e.preventDefault()
+        finish('tab')
+      }
+    },
+  }
+  return (
+    <div className="absolute z-30" style={{ left: place.left, top: place.top, width: Math.max(place.width, many ? 280 : 90), minHeight: place.height }} onPointerDown={(e) => e.stopPropagation()}>
+      {many ? <textarea {...shared} rows={Math.max(4, value.split('\n').length)} wrap="off" maxLength={20000} /> : <input {...shared} maxLength={200} />}
+      {many && <p className="border border-rule bg-sheet px-2 text-xs text-faint">Ctrl+Enter saves, Escape gives up</p>}
+      {props.error && <p role="alert" className="border border-brick bg-sheet px-2 py-1 text-sm text-brick">{props.error}</p>}
+    </div>
+  )
+}

@@ -1,0 +1,127 @@
+import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react'
+
+import { type Jump, newId, post, type Reading, type StatementReply } from './api'
+import { go, type Route } from './router'
+import { SentenceText } from './Sentences'
+import { projectPath, useStudio } from './state'
+
+// One line, always there: a statement, or a name to go to. It shows what it
+// understood before Enter.
+export function StatementLine({ route, diagram }: { route: Route; diagram?: string }) {
+  const overview = useStudio((s) => s.overview)
+  const queue = useStudio((s) => s.queue)
+  const reachable = useStudio((s) => s.reachable)
+  const revision = useStudio((s) => s.revision)
+  const selected = useStudio((s) => s.selected)
+  const tick = useStudio((s) => s.tick)
+  const { submit, select, takeBack, say } = useStudio.getState()
+  const [text, setText] = useState('')
+  const [open, setOpen] = useState(false)
+  const [chosen, setChosen] = useState(0)
+  const [reply, setReply] = useState<{ text: string; value: StatementReply }>()
+  const input = useRef<HTMLInputElement>(null)
+
+  useEffect(() => {
+    if (!text.trim()) return
+    const timer = setTimeout(() => {
+      post<StatementReply>(projectPath('read/statement'), { text, diagram: diagram ?? '', near: selected ?? '', seed: newId() }).then(
+        (value) => { setReply({ text, value }); setChosen(0) },
+        () => setReply(undefined),
+      )
+    }, 120)
+    return () => clearTimeout(timer)
+  }, [text, diagram, selected, tick])
+
+  const current = reply && reply.text === text && text.trim() ? reply.value : undefined
+  const choices: (Reading | Jump)[] = current ? [...current.readings, ...current.jumps] : []
+
+  function take(choice: Reading | Jump) {
+    if ('title' in choice && !('sentences' in choice)) {
+      jump(choice)
+    } else if ('sentences' in choice) {
+      submit(choice.changes, { said: `Added: ${choice.statement}.`, done: () => select(choice.row) })
+    }
+    setText('')
+    setOpen(false)
+  }
+
+  function jump(to: Jump) {
+    if (to.diagram) go(`/p/${overview?.id}/d/${to.diagram}`)
+    if (!to.isDiagram) setTimeout(() => select(to.id), to.diagram === diagram ? 0 : 300)
+    if (!to.diagram) say(`${to.title} is on no diagram.`)
+  }
+
+  function enter(event: FormEvent) {
+    event.preventDefault()
+    const choice = choices[chosen]
+    // Enter before the answer is there waits for nothing: it is read once more.
+    if (choice) take(choice)
+    else if (text.trim() && !current) setOpen(true)
+  }
+
+  function keys(event: KeyboardEvent) {
+    if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+      const n = choices.length
+      if (n) setChosen((chosen + (event.key === 'ArrowDown' ? 1 : n - 1)) % n)
+      event.preventDefault()
+    } else if (event.key === 'Escape') {
+      setText('')
+      setOpen(false)
+      document.getElementById('drawing')?.focus()
+    }
+  }
+
+  const state = !reachable ? `Not connected: ${queue.length ? `${queue.length} to be saved` : 'trying again'}` : queue.length ? 'Saving …' : 'Saved'
+  return (
+    <header className="relative col-span-2 flex items-center gap-3 border-b border-rule bg-paper px-4 py-2">
+      <form className="relative flex-1" onSubmit={enter} role="search" aria-label="Statement">
+        <input
+          ref={input} id="statement" className="field text-base" value={text} autoComplete="off" spellCheck={false} maxLength={1000}
+          role="combobox" aria-expanded={open && choices.length > 0} aria-controls="understood" aria-autocomplete="list"
+          aria-activedescendant={open && choices.length ? `understood-${chosen}` : undefined}
+          aria-label="Statement, or a name to go to"
+          placeholder={route.stage === 'classes' ? 'Write a statement: Apiary is made of 1..* Hive — or a name to go to   ( / )' : 'A statement, or a name to go to   ( / )'}
+          onChange={(e) => { setText(e.target.value); setOpen(true) }} onFocus={() => setOpen(true)} onBlur={() => setTimeout(() => setOpen(false), 150)} onKeyDown={keys}
+        />
+        {open && current && (
+          <div className="absolute inset-x-0 top-full z-40 border border-rule bg-sheet">
+            <ul id="understood" role="listbox" aria-label="What is understood">
+              {choices.map((choice, i) => (
+                <li
+                  key={i} id={`understood-${i}`} role="option" aria-selected={i === chosen}
+                  className={`cursor-pointer px-3 py-2 ${i === chosen ? 'bg-tint' : ''}`}
+                  onPointerDown={(e) => { e.preventDefault(); take(choice) }}
+                >
+                  {'sentences' in choice ? <Understood reading={choice} /> : <span>Go to {choice.title}</span>}
+                </li>
+              ))}
+            </ul>
+            {current.readings.length > 1 && <p className="border-t border-rule px-3 py-1 text-sm text-faint">It can be read in several ways. Choose with the arrow keys.</p>}
+            {current.problem && current.readings.length === 0 && <p className="border-t border-rule px-3 py-1 text-ochre">{capital(current.problem)}.</p>}
+          </div>
+        )}
+      </form>
+      <button className="button" disabled={!overview?.undo} title={overview?.undo ? `Undo: ${overview.undo} (Ctrl+Z)` : 'Nothing to undo'} onClick={() => takeBack('undo')}>Undo</button>
+      <button className="button" disabled={!overview?.redo} title={overview?.redo ? `Redo: ${overview.redo} (Ctrl+Y)` : 'Nothing to redo'} onClick={() => takeBack('redo')}>Redo</button>
+      <span className={`text-right text-sm whitespace-nowrap ${reachable ? 'text-faint' : 'text-brick'}`} role="status" aria-label="Saved state">
+        {state} · revision {revision}
+      </span>
+    </header>
+  )
+}
+
+function Understood({ reading }: { reading: Reading }) {
+  return (
+    <>
+      <code className="font-mono text-sm text-verdigris">{reading.statement}</code>
+      {reading.sentences.map((s, i) => <p key={i} className="text-sm"><SentenceText sentence={s} /></p>)}
+      {reading.new.length > 0 && (
+        <p className="text-sm text-ochre">New: {reading.new.map((n) => `${n.kind} ${n.name}`).join(', ')}</p>
+      )}
+    </>
+  )
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1)
+}

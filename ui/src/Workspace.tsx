@@ -1,0 +1,85 @@
+import { useEffect, useState } from 'react'
+
+import { FindingsStage } from './FindingsStage'
+import { Lexicon } from './Lexicon'
+import { OutputStage } from './OutputStage'
+import { PathNav } from './PathNav'
+import { Reader } from './Reader'
+import { go, type Route } from './router'
+import { Sheet } from './Sheet'
+import { useStudio } from './state'
+import { StatementLine } from './StatementLine'
+
+// The frame: the path on the left, the statement line on top, the sheet in the
+// middle, the lexicon on the right, the reader below on demand.
+export function Workspace({ route }: { route: Route & { project: string } }) {
+  const overview = useStudio((s) => s.overview)
+  const missing = useStudio((s) => s.missing)
+  const openProject = useStudio((s) => s.openProject)
+  const openSheet = useStudio((s) => s.openSheet)
+  const refresh = useStudio((s) => s.refresh)
+  const [reading, setReading] = useState(false)
+
+  useEffect(() => void openProject(route.project), [openProject, route.project])
+  const ready = overview?.id === route.project
+  const diagram = route.diagram ?? (route.stage === 'classes' ? overview?.diagrams[0]?.id : undefined)
+  useEffect(() => {
+    if (ready && route.stage === 'classes') void openSheet(diagram)
+  }, [ready, route.stage, diagram, openSheet])
+  useEffect(() => {
+    if (overview) document.title = `${overview.name} – Lexeon`
+    return () => void (document.title = 'Lexeon')
+  }, [overview])
+  useEffect(() => {
+    // What others did meanwhile: asked for when somebody comes back, and now and then.
+    const ask = () => document.visibilityState === 'visible' && void refresh()
+    const timer = setInterval(ask, 5000)
+    window.addEventListener('focus', ask)
+    return () => {
+      clearInterval(timer)
+      window.removeEventListener('focus', ask)
+    }
+  }, [refresh])
+  useEffect(() => {
+    const undo = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select')
+      if (typing) return
+      const { takeBack } = useStudio.getState()
+      const command = event.ctrlKey || event.metaKey
+      const key = event.key.toLowerCase()
+      if (command && key === 'z') takeBack(event.shiftKey ? 'redo' : 'undo')
+      else if (command && key === 'y') takeBack('redo')
+      else if (event.key === '/' && !command) document.getElementById('statement')?.focus()
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', undo)
+    return () => window.removeEventListener('keydown', undo)
+  }, [])
+
+  if (!ready) {
+    return (
+      <main className="p-10">
+        <p>{missing ?? 'Opening the project …'}</p>
+        {missing && <button className="button mt-4" onClick={() => go('/')}>All projects</button>}
+      </main>
+    )
+  }
+  return (
+    <div className="grid h-full grid-cols-[210px_minmax(0,1fr)_330px] grid-rows-[auto_minmax(0,1fr)]">
+      <PathNav route={route} diagram={diagram} />
+      <StatementLine route={route} diagram={diagram} />
+      {route.stage === 'classes' && (
+        <>
+          <main className="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)_auto]" aria-label="Sheet">
+            {missing ? <p className="p-10 text-brick">{missing}</p> : <Sheet diagram={diagram} reading={reading} onRead={() => setReading(!reading)} />}
+            {reading && diagram && <Reader diagram={diagram} onClose={() => setReading(false)} />}
+          </main>
+          <Lexicon route={route} />
+        </>
+      )}
+      {route.stage === 'findings' && <FindingsStage />}
+      {route.stage === 'output' && <OutputStage />}
+    </div>
+  )
+}

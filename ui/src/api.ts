@@ -1,0 +1,103 @@
+// The JSON interface of the server. Every answer is a view that the core made;
+// the page shows it and sends changes back.
+
+export type Id = string
+export type Point = { x: number; y: number }
+export type Rect = { x: number; y: number; w: number; h: number }
+
+export type TextRun = { x: number; y: number; width: number; text: string; face: string; size: number; underline?: boolean }
+export type Primitive = { role: string; rect?: Rect; path?: { points: Point[]; closed?: boolean }; text?: TextRun }
+export type Slot = { row: Id; field: string; title: string; rect: Rect; value: string; face: string; size: number }
+export type Group = {
+  id: Id; subject?: Id; kind?: string; title: string; hash: string; box?: Rect; route?: Point[]; between?: Id[]
+  shapes: Primitive[]; slots?: Slot[]
+}
+export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[] }
+
+export type Segment = { text: string; end?: Id; value?: string }
+export type Sentence = Segment[]
+export type Choice = { value: string; words: string }
+export type EndView = { id: Id; element: string; role: string; multiplicity: string; question: string; ask: string; choices: Choice[] }
+export type Relation = { id: Id; kind: string; kindTitle: string; name: string; statement?: string; sentences: Sentence[]; ends?: EndView[]; elements: Id[] }
+
+export type Severity = 'error' | 'warning' | 'advice' | 'question'
+export type Counts = Record<Severity, number>
+export type Change = { type: string } & Record<string, unknown>
+export type Mend = { title: string; changes: Change[] }
+export type Finding = {
+  id: string; rule: string; severity: Severity; subject: Id; message: string; title: string; why: string
+  element?: Id; diagram?: Id; mends: Mend[]
+}
+
+export type DiagramInfo = { id: Id; kind: string; name: string; elements: number }
+export type KindInfo = { kind: string; title: string; letter: string }
+export type Overview = {
+  id: Id; name: string; revision: number; diagrams: DiagramInfo[]; kinds: KindInfo[]; findings: Counts; classifiers: number
+  undo: string; redo: string
+}
+export type ProjectInfo = { id: Id; name: string; revision: number; changedAt: string; classifiers: number; diagrams: number }
+export type Face = { id: Id; kind: string; name: string; diagrams: Id[] }
+export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[] }
+export type Entry = {
+  id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
+  accessors: boolean; classifier: boolean; features: string; term?: Term; appears: DiagramInfo[]; relations: Relation[]
+  findings: Finding[]; revision: number
+}
+export type Reading = {
+  statement: string; title?: string; sentences: Sentence[]; new: { name: string; kind: string }[]; changes: Change[]; row: Id
+}
+export type Jump = { id: Id; title: string; diagram?: Id; isDiagram?: boolean }
+export type StatementReply = { readings: Reading[]; jumps: Jump[]; problem?: string }
+export type FeaturesReply = { changes: Change[]; problems: { line: string; problem: string }[]; revision: number }
+export type OutputFile = { path: string; content: string; subject?: Id }
+export type Output = { files: OutputFile[]; notes: { subject?: Id; message: string }[] }
+export type Author = { id: string; name: string }
+export type ChangeReply = {
+  revision: number; summary: string; again?: boolean; changed: { table: string; id: Id; removed?: boolean }[]
+  appeared: Finding[]; disappeared: Finding[]; findings: Counts; scene?: ScenePatch; undo: string; redo: string
+}
+
+// Problem is what the server answers instead, as in RFC 9457.
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly body: Record<string, unknown>,
+  ) {
+    super(message)
+  }
+}
+
+// Unreachable: nothing was answered, or the database is away; trying again helps.
+export class Unreachable extends Error {}
+
+const requestTimeout = 30_000
+
+export async function request<T>(path: string, init?: RequestInit): Promise<T> {
+  let answer: Response
+  try {
+    answer = await fetch(path, { ...init, signal: init?.signal ?? AbortSignal.timeout(requestTimeout) })
+  } catch (error) {
+    throw new Unreachable(error instanceof Error ? error.message : 'no answer')
+  }
+  if (answer.status === 503 || answer.status === 502 || answer.status === 504) throw new Unreachable('the server is not ready')
+  const type = answer.headers.get('Content-Type') ?? ''
+  if (!answer.ok) {
+    const body = type.includes('json') ? ((await answer.json()) as Record<string, unknown>) : {}
+    throw new Problem(answer.status, String(body.code ?? ''), String(body.detail ?? answer.statusText), body)
+  }
+  if (answer.status === 204) return undefined as T
+  return (await answer.json()) as T
+}
+
+export function post<T>(path: string, body: unknown): Promise<T> {
+  return request<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+}
+
+const base32 = 'abcdefghijklmnopqrstuvwxyz234567'
+
+// newId makes an id for a row or a change: 80 random bits.
+export function newId(): Id {
+  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => base32[b & 31]).join('')
+}

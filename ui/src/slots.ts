@@ -1,0 +1,45 @@
+import { type Change, type FeaturesReply, type Group, newId, post, type Problem, type Slot } from './api'
+import { projectPath, type Scene, useStudio } from './state'
+
+// Editing text in place: which slot is under a point, and what a new text in it
+// changes.
+
+export const slotKey = (slot: Slot) => `${slot.row}|${slot.field}`
+
+export function findSlot(scene: Scene | undefined, key: string): Slot | undefined {
+  for (const g of scene?.groups ?? []) for (const s of g.slots ?? []) if (slotKey(s) === key) return s
+  return undefined
+}
+
+export function slotAt(group: Group | undefined, x: number, y: number): Slot | undefined {
+  return group?.slots?.find((s) => x >= s.rect.x && x <= s.rect.x + s.rect.w && y >= s.rect.y && y <= s.rect.y + s.rect.h)
+}
+
+// commitSlot sends a new text. What is refused comes back into the editor, with
+// the reason.
+export async function commitSlot(slot: Slot, value: string) {
+  const { submit, edit, say } = useStudio.getState()
+  if (value === slot.value) return
+  const failed = (problem: Problem) => edit({ slot: slotKey(slot), value, error: problem.message })
+  let changes: Change[]
+  switch (slot.field) {
+    case 'name':
+      changes = [{ type: 'setName', id: slot.row, name: value }]
+      break
+    case 'multiplicity':
+      changes = [{ type: 'setEnd', id: slot.row, set: { multiplicity: value.trim() } }]
+      break
+    case 'role':
+      changes = [{ type: 'setEnd', id: slot.row, set: { name: value.trim() } }]
+      break
+    default:
+      try {
+        changes = (await post<FeaturesReply>(projectPath('read/features'), { element: slot.row, text: value, seed: newId() })).changes
+      } catch (error) {
+        edit({ slot: slotKey(slot), value, error: error instanceof Error ? error.message : 'It could not be read.' })
+        say('The features are not saved yet.', 'error')
+        return
+      }
+  }
+  submit(changes, { failed })
+}

@@ -1,0 +1,63 @@
+import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
+
+import { type Point, type Rect } from './api'
+
+// The part of the drawing that is seen: pan in pixels of the window, and zoom.
+
+export type View = { x: number; y: number; k: number }
+
+export const minZoom = 0.15
+export const maxZoom = 4
+
+export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undefined, diagram: string | undefined) {
+  const [view, setView] = useState<View>({ x: 0, y: 0, k: 1 })
+  const fitted = useRef<string>(undefined)
+
+  const fit = useCallback(
+    (limit = maxZoom) => {
+      const el = box.current
+      if (!el || !bounds) return
+      const margin = 20
+      const k = Math.min(limit, Math.max(minZoom, Math.min((el.clientWidth - 2 * margin) / bounds.w, (el.clientHeight - 2 * margin) / bounds.h)))
+      setView({ k, x: (el.clientWidth - bounds.w * k) / 2 - bounds.x * k, y: Math.max(margin, (el.clientHeight - bounds.h * k) / 2) - bounds.y * k })
+    },
+    [box, bounds],
+  )
+
+  // A diagram that is opened is shown whole, never larger than it is.
+  useEffect(() => {
+    if (!bounds || !diagram || fitted.current === diagram) return
+    fitted.current = diagram
+    fit(1)
+  }, [bounds, diagram, fit])
+
+  const zoomAt = useCallback((at: Point, factor: number) => {
+    setView((v) => {
+      const k = Math.min(maxZoom, Math.max(minZoom, v.k * factor))
+      return { k, x: at.x - ((at.x - v.x) * k) / v.k, y: at.y - ((at.y - v.y) * k) / v.k }
+    })
+  }, [])
+
+  useEffect(() => {
+    const el = box.current
+    if (!el) return
+    const wheel = (e: WheelEvent) => {
+      e.preventDefault()
+      const r = el.getBoundingClientRect()
+      if (e.ctrlKey || e.metaKey) zoomAt({ x: e.clientX - r.left, y: e.clientY - r.top }, Math.exp(-e.deltaY * 0.002))
+      else setView((v) => ({ ...v, x: v.x - (e.shiftKey ? e.deltaY : e.deltaX), y: v.y - (e.shiftKey ? 0 : e.deltaY) }))
+    }
+    el.addEventListener('wheel', wheel, { passive: false })
+    return () => el.removeEventListener('wheel', wheel)
+  }, [box, zoomAt])
+
+  const zoom = useCallback(
+    (factor: number) => {
+      const el = box.current
+      if (el) zoomAt({ x: el.clientWidth / 2, y: el.clientHeight / 2 }, factor)
+    },
+    [box, zoomAt],
+  )
+  const pan = useCallback((dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })), [])
+  return { view, fit, zoom, pan }
+}
