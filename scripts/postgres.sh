@@ -66,13 +66,30 @@ make_cluster() {
     rm -f "$pwfile"
 }
 
+# running: pg_ctl takes a killed server for a running one until the system has
+# reaped its process; such a process is dead, and its file must not stop a start.
+running() {
+    local data=$1 pid
+    as_postgres "$bin/pg_ctl" -D "$data" status >/dev/null 2>&1 || return 1
+    pid=$(head -n 1 "$data/postmaster.pid" 2>/dev/null) || return 1
+    if grep -q '^State:[[:space:]]*Z' "/proc/$pid/status" 2>/dev/null; then
+        rm -f "$data/postmaster.pid"
+        return 1
+    fi
+}
+
 start() {
     local port=$1 data
     data=$(data_folder)
     [ -f "$data/PG_VERSION" ] || make_cluster "$data"
-    if as_postgres "$bin/pg_ctl" -D "$data" status >/dev/null 2>&1; then url; return; fi
+    if running "$data"; then url; return; fi
+    held() { (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null; }
+    if [ -f "$dir/port" ]; then
+        port=$(cat "$dir/port") # those who know the address find the server again
+        for _ in $(seq 50); do held || break; sleep 0.2; done
+    fi
     for _ in $(seq 20); do # another program may hold the port
-        (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null || break
+        held || break
         port=$((port + 1))
     done
     echo "$port" >"$dir/port"
@@ -97,7 +114,7 @@ start() {
 stop() {
     local data
     data=$(data_folder)
-    if [ -f "$data/PG_VERSION" ] && as_postgres "$bin/pg_ctl" -D "$data" status >/dev/null 2>&1; then
+    if [ -f "$data/PG_VERSION" ] && running "$data"; then
         as_postgres "$bin/pg_ctl" -D "$data" -m fast -w stop >/dev/null
     fi
 }

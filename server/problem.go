@@ -84,9 +84,14 @@ func problemOf(err error) *Problem {
 	return problem(http.StatusInternalServerError, "internal", "Something went wrong in the server; its log says more.")
 }
 
-func sendProblem(c *echo.Context, err error) {
+func (s *Server) sendProblem(c *echo.Context, err error) {
 	p := problemOf(err)
-	if p.Status >= http.StatusInternalServerError {
+	switch {
+	case p.Status == http.StatusServiceUnavailable:
+		if s.away.CompareAndSwap(false, true) { // said once, not for every request
+			slog.Warn("the database does not answer; requests are answered with 503 until it does", "error", err)
+		}
+	case p.Status >= http.StatusInternalServerError:
 		slog.Error("request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
 	}
 	body, merr := json.Marshal(p)

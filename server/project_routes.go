@@ -2,6 +2,7 @@ package server
 
 import (
 	"io"
+	"log/slog"
 	"mime"
 	"net/http"
 	"slices"
@@ -103,6 +104,9 @@ func (s *Server) deleteProject(c *echo.Context) error {
 func (s *Server) current(c *echo.Context) (string, *store.Version, error) {
 	id := c.Param("project")
 	v, err := s.store.Current(c.Request().Context(), id)
+	if err == nil && s.away.CompareAndSwap(true, false) {
+		slog.Info("the database answers again")
+	}
 	return id, v, err
 }
 

@@ -5,6 +5,7 @@ package server
 import (
 	"net/http"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/labstack/echo/v5"
@@ -31,6 +32,7 @@ type Server struct {
 	drawer *scene.Drawer
 	opts   Options
 	echo   *echo.Echo
+	away   atomic.Bool // the database did not answer last time
 
 	mu     sync.Mutex
 	checks map[string]checked          // by project
@@ -60,7 +62,7 @@ func New(s *store.Store, opts Options) (*Server, error) {
 		return nil, err
 	}
 	srv := &Server{store: s, drawer: scene.NewDrawer(set), opts: opts, checks: map[string]checked{}, scenes: map[string]map[string]drawn{}}
-	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: sendProblem})
+	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e
 	srv.routes()

@@ -169,7 +169,7 @@ func (p *planner) features(t *Type) {
 func (p *planner) hierarchy() {
 	for _, r := range p.m.Relationships(model.Generalization) {
 		s, g := p.types[r.Source], p.types[r.Target]
-		if s == g || slices.Contains(s.Generals, g) || reaches(g, s) {
+		if s == g || !sameFamily(s, g) || slices.Contains(s.Generals, g) || reaches(g, s) {
 			continue
 		}
 		s.Generals = append(s.Generals, g)
@@ -188,6 +188,13 @@ func (p *planner) hierarchy() {
 			})
 		}
 	}
+}
+
+// sameFamily: only classes and data types inherit from each other, and
+// interfaces from interfaces. Anything else contradicts the standard.
+func sameFamily(a, b *Type) bool {
+	structural := func(t *Type) bool { return t.Kind == model.Class || t.Kind == model.DataType }
+	return a.Kind == b.Kind || structural(a) && structural(b)
 }
 
 func reaches(from, to *Type) bool {

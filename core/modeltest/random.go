@@ -56,7 +56,7 @@ func (s *Source) Change(m *model.Model) []model.Change {
 		return []model.Change{&model.SetDefinition{ID: a.ID, Text: "It is\nsaid of " + pick(s, nouns)}}
 	case 4, 5:
 		if s.rnd.IntN(8) == 0 {
-			return []model.Change{&model.AddPart{ID: s.id("u"), Owner: a.ID, Kind: model.UnreadLine, Set: model.P("text", pick(s, []string{"mass [lots", "a(", "fine: Text"}))}}
+			return []model.Change{&model.AddPart{ID: s.id("u"), Owner: a.ID, Kind: model.UnreadLine, Set: model.P("text", pick(s, []string{"mass [lots", "a("}))}}
 		}
 		return []model.Change{&model.AddPart{ID: s.id("p"), Owner: a.ID, Kind: model.Attribute, Name: pick(s, featureNames),
 			Set: model.P("typeName", pick(s, typeNames), "identifier", s.rnd.IntN(4) == 0, "multiplicity", pick(s, bounds))}}

@@ -293,7 +293,7 @@ func (p *parser) verbs(i int) []parsed[verb] {
 		i++
 	}
 	var out []parsed[verb]
-	for _, n := range p.words(i, softInVerb) {
+	for _, n := range append(p.words(i, softInVerb), p.reservedVerb(i)...) {
 		if n.value == "" {
 			continue
 		}
@@ -301,6 +301,18 @@ func (p *parser) verbs(i int) []parsed[verb] {
 		out = append(out, parsed[verb]{v, n.end, n.cost + p.phraseCost(i, n.end)})
 	}
 	return out
+}
+
+// reservedVerb lets people use a reserved verb as the name of an association: in
+// the strict statement it stands in quotes.
+func (p *parser) reservedVerb(i int) []parsed[string] {
+	switch w := p.word(i); {
+	case !p.forgiving:
+	case w == "sends", w == "writes", w == "reads", w == "starts", w == "supports", w == "takes", w == "includes",
+		w == "extends", w == "provides", w == "requires", w == "gets", w == "passes", w == "holds":
+		return []parsed[string]{{p.toks[i].text, i + 1, 1}}
+	}
+	return nil
 }
 
 // phraseCost makes it dear to hide a phrase such as "consists of" in the name of

@@ -82,6 +82,11 @@ func (p *parser) refNames(i int) []parsed[string] {
 	if !p.forgiving {
 		return out
 	}
+	// A class may be called Frame or Part: a capital letter tells the name from
+	// the word of the grammar.
+	if t := p.toks[i]; t.kind == tokWord && isReserved(t.text) && !articles[strings.ToLower(t.text)] && strings.ToLower(t.text) != t.text {
+		out = append(out, parsed[string]{t.text, i + 1, 2})
+	}
 	var words []string
 	for n := 0; n < 8 && i+n < len(p.toks) && p.toks[i+n].kind == tokWord; n++ {
 		words = append(words, p.toks[i+n].text)

@@ -67,6 +67,8 @@ func TestStatements(t *testing.T) {
 		{`exactly one beekeeper looks after at least 2 apiaries`, `1 Beekeeper "looks after" 2..* Apiary`},
 		{`beekeeper keeps two to five hives`, `Beekeeper keeps 2..5 Hive`},
 		{`Lab gateway implements ResultSource`, `"Lab gateway" realizes ResultSource`},
+		{`Each beekeeper reads one or more hives`, `Beekeeper "reads" 1..* Hive`},
+		{`Hive houses 1..* Frame`, `Hive houses 1..* "Frame"`},
 		{`2 or more beekeepers share an apiary`, `2..* Beekeeper share Apiary`},
 	}
 	for _, c := range cases {

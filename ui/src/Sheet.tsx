@@ -28,7 +28,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const box = useRef<HTMLDivElement>(null)
   const svg = useRef<SVGSVGElement>(null)
   const shown = scene?.diagram === diagram ? scene : undefined
-  const { view, fit, zoom, pan } = useView(box, shown?.bounds, diagram)
+  const { view, fit, zoom, pan, reveal } = useView(box, shown?.bounds, diagram)
   const [armed, setArmed] = useState<KindInfo>()
   const [drag, setDrag] = useState<Drag>()
   const [making, setMaking] = useState<Making>()
@@ -46,6 +46,16 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     setDrag(undefined)
   }, [diagram])
 
+  // What is selected is seen, wherever it was selected.
+  const place = current?.box ?? (current?.route && around(current.route))
+  const placeKey = place && current && `${current.id} ${place.x} ${place.y}`
+  const revealed = useRef<string>(undefined)
+  useEffect(() => {
+    if (!place || !placeKey || revealed.current === placeKey || drag) return
+    revealed.current = placeKey
+    reveal(place)
+  }, [place, placeKey, reveal, drag])
+
   const inBox = (e: { clientX: number; clientY: number }): Point => {
     const r = box.current?.getBoundingClientRect()
     return { x: e.clientX - (r?.left ?? 0), y: e.clientY - (r?.top ?? 0) }
@@ -62,6 +72,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   function make(kind: KindInfo, at: Point, again: boolean, typed = '') {
     setArmed(undefined)
     edit(undefined)
+    reveal({ x: at.x - 80, y: at.y - 20, w: 160, h: 60 })
     setMaking({ kind, x: at.x, y: at.y, typed, again })
   }
 
@@ -281,18 +292,18 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
 
   return (
     <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
-      <div className="flex flex-wrap items-center gap-2 border-b border-rule bg-paper px-3 py-1" role="toolbar" aria-label="Elements of this diagram">
+      <div className="flex items-center gap-1.5 border-b border-rule bg-paper px-3 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
         {diagram && kinds.map((k) => (
           <button key={k.kind} className="button" aria-pressed={armed?.kind === k.kind} onClick={() => { setArmed(armed?.kind === k.kind ? undefined : k); select(undefined); focus() }}>
-            {k.title} <kbd className="font-mono text-sm opacity-80">{k.letter}</kbd>
+            {k.title} <kbd className="font-mono">{k.letter}</kbd>
           </button>
         ))}
-        <span className="min-w-0 flex-1 truncate text-sm text-faint">{armed ? `Click where the ${armed.title} goes, or press Enter` : ''}</span>
-        <button className="button" disabled={!current} title="Delete" onClick={() => remove(false)}>Remove from diagram</button>
+        <span className="min-w-0 flex-1 truncate text-faint">{armed ? `Click where the ${armed.title} goes, or press Enter` : ''}</span>
+        <button className="button" disabled={!current} title="Delete" onClick={() => remove(false)} aria-label="Remove from diagram">Remove</button>
         <button className="button" aria-pressed={reading} onClick={onRead}>Read aloud</button>
         <span className="flex items-center gap-1">
           <button className="button" aria-label="Zoom out" onClick={() => zoom(0.8)}>−</button>
-          <span className="w-12 text-center text-sm" aria-label="Zoom">{Math.round(view.k * 100)} %</span>
+          <span className="w-11 text-center" aria-label="Zoom">{Math.round(view.k * 100)} %</span>
           <button className="button" aria-label="Zoom in" onClick={() => zoom(1.25)}>+</button>
           <button className="button" onClick={() => fit()}>Fit</button>
         </span>
@@ -311,8 +322,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             {current?.route && current.slots?.map((s) => <rect key={slotKey(s)} className="slot" x={s.rect.x} y={s.rect.y} width={s.rect.w} height={s.rect.h} onPointerDown={(e) => { e.stopPropagation(); edit({ slot: slotKey(s), value: s.value }) }} />)}
             {current?.box && !dragged?.moved && (
               <g data-handle aria-hidden="true" className="cursor-crosshair">
-                <path className="line" d={`M${current.box.x + current.box.w} ${current.box.y + current.box.h}l10 10`} />
-                <circle cx={current.box.x + current.box.w + 15} cy={current.box.y + current.box.h + 15} r={7 / Math.min(1, view.k)} className="solid" />
+                <path className="line" d={`M${current.box.x + current.box.w} ${current.box.y + current.box.h}l${10 / view.k} ${10 / view.k}`} />
+                <circle cx={current.box.x + current.box.w + 14 / view.k} cy={current.box.y + current.box.h + 14 / view.k} r={6 / view.k} className="handle" />
               </g>
             )}
             {drag?.what === 'connect' && drag.group.box && (
@@ -354,6 +365,14 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
 
 function placeOf(rect: { x: number; y: number; w: number; h: number }, size: number, view: View): EditorPlace {
   return { left: rect.x * view.k + view.x, top: rect.y * view.k + view.y, width: rect.w * view.k, height: rect.h * view.k, size: Math.max(11, size * view.k) }
+}
+
+function around(points: Point[]) {
+  const xs = points.map((p) => p.x)
+  const ys = points.map((p) => p.y)
+  const x = Math.min(...xs)
+  const y = Math.min(...ys)
+  return { x, y, w: Math.max(...xs) - x, h: Math.max(...ys) - y }
 }
 
 function center(g: Group): Point {

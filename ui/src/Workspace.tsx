@@ -66,7 +66,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
     )
   }
   return (
-    <div className="grid h-full grid-cols-[210px_minmax(0,1fr)_330px] grid-rows-[auto_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[196px_minmax(0,1fr)_316px] grid-rows-[auto_minmax(0,1fr)]">
       <PathNav route={route} diagram={diagram} />
       <StatementLine route={route} diagram={diagram} />
       {route.stage === 'classes' && (

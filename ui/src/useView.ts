@@ -58,6 +58,27 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
     },
     [box, zoomAt],
   )
+  // reveal pans just as far as it takes to see a place of the drawing.
+  const reveal = useCallback(
+    (r: Rect) => {
+      const el = box.current
+      if (!el) return
+      setView((v) => {
+        const shift = (from: number, length: number, offset: number, room: number) => {
+          const margin = 30
+          const start = from * v.k + offset
+          const end = start + length * v.k
+          if (start >= 0 && end <= room) return 0
+          if (end - start + 2 * margin > room || start < 0) return margin - start
+          return room - margin - end
+        }
+        const dx = shift(r.x, r.w, v.x, el.clientWidth)
+        const dy = shift(r.y, r.h, v.y, el.clientHeight)
+        return dx || dy ? { ...v, x: v.x + dx, y: v.y + dy } : v
+      })
+    },
+    [box],
+  )
   const pan = useCallback((dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })), [])
-  return { view, fit, zoom, pan }
+  return { view, fit, zoom, pan, reveal }
 }

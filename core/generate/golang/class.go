@@ -25,7 +25,13 @@ type list struct {
 	AddDoc, RemoveDoc string
 }
 
-type assign struct{ Field, Value string }
+// assign sets a field in a constructor: to a value, to a parameter, or, for an
+// embedded general, to what that one needs itself.
+type assign struct {
+	Field, Value string
+	Type         string         // of the parameter that Value names
+	General      *generate.Type // instead of Value
+}
 
 type classFile struct {
 	Package    string
@@ -54,8 +60,17 @@ type classFile struct {
 	Assertions []string
 }
 
-// class lays out the file of a class or data type.
+// class lays out the file of a class or data type, once.
 func (g *generator) class(t *generate.Type) classFile {
+	c, ok := g.classes[t]
+	if !ok {
+		c = g.layOut(t)
+		g.classes[t] = c
+	}
+	return c
+}
+
+func (g *generator) layOut(t *generate.Type) classFile {
 	im := imports{}
 	c := classFile{Package: g.pkg, Struct: g.struct_[t]}
 	c.Doc = sentence(c.Struct, t.Definition, "is a "+t.Kind.Title()+" of the model.")
@@ -84,9 +99,6 @@ func (g *generator) class(t *generate.Type) classFile {
 			members[marker] = true
 		}
 	}
-	for _, gen := range t.Generals {
-		c.Embeds = append(c.Embeds, g.struct_[gen])
-	}
 	params := names{}
 	var paramList []string
 	param := func(name, typ string) string {
@@ -94,13 +106,18 @@ func (g *generator) class(t *generate.Type) classFile {
 		paramList = append(paramList, p+" "+im.typ(typ))
 		return p
 	}
+	for _, gen := range t.Generals {
+		name := g.struct_[gen]
+		c.Embeds = append(c.Embeds, name)
+		if value := g.literal(gen, im, param); value != name+"{}" {
+			c.Assign = append(c.Assign, assign{Field: name, Value: value, General: gen})
+		}
+	}
 	g.attributes(t, &c, members, im, param)
 	g.ends(t, &c, members, im, param)
-	c.New = g.used.take("New" + c.Struct)
-	if strings.HasPrefix(c.New, "New") && t.Abstract {
-		c.New = "" // nothing is made of an abstract class
-	} else {
-		c.NewDoc = c.New + " makes a " + c.Struct + " with what it cannot be without."
+	if !t.Abstract { // nothing is made of an abstract class
+		c.New = g.used.take("New" + c.Struct)
+		c.NewDoc = c.New + " makes one, with what it cannot be without."
 	}
 	c.Params = strings.Join(paramList, ", ")
 	for _, mt := range append(g.methods[t], g.missing(t)...) {
@@ -119,6 +136,26 @@ func (g *generator) class(t *generate.Type) classFile {
 	g.assertions(t, &c)
 	c.Imports = im.list()
 	return c
+}
+
+// literal is what an embedded general is initialized with; what it cannot be
+// without becomes a parameter of the specific's constructor.
+func (g *generator) literal(t *generate.Type, im imports, param func(name, typ string) string) string {
+	c := g.class(t)
+	var parts []string
+	for _, a := range c.Assign {
+		value := a.Value
+		switch {
+		case a.General != nil:
+			value = g.literal(a.General, im, param)
+		case a.Type != "":
+			value = param(a.Value, a.Type)
+		default:
+			im.typ(value)
+		}
+		parts = append(parts, a.Field+": "+value)
+	}
+	return c.Struct + "{" + strings.Join(parts, ", ") + "}"
 }
 
 func (g *generator) publicMethods(t *generate.Type) []*method {
@@ -184,11 +221,11 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 		switch value, ok := defaultValue(d.Default, a.Type, typ); {
 		case ok:
 			im.typ(value)
-			c.Assign = append(c.Assign, assign{name, value})
+			c.Assign = append(c.Assign, assign{Field: name, Value: value})
 		case d.Default != "":
 			c.Fields[len(c.Fields)-1].Doc = strings.TrimSpace(doc + "\nTODO: the model gives the default " + d.Default)
 		case !a.Type.Many && !a.Type.Optional:
-			c.Assign = append(c.Assign, assign{name, param(unexported(a.Name, "value"), typ)})
+			c.Assign = append(c.Assign, assign{Field: name, Value: param(unexported(a.Name, "value"), typ), Type: typ})
 		}
 	}
 }
@@ -221,7 +258,7 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 			setter := members.take("Set" + exported(e.Name, "Other"))
 			c.Setters = append(c.Setters, accessor{setter, typ, name, setter + " changes the " + e.Name + "."})
 			if e.Mandatory() && g.inConstructor(t, e) {
-				c.Assign = append(c.Assign, assign{name, param(unexported(e.Name, "other"), typ)})
+				c.Assign = append(c.Assign, assign{Field: name, Value: param(unexported(e.Name, "other"), typ), Type: typ})
 			}
 			continue
 		}
@@ -238,10 +275,8 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 		l.AddDoc = l.Add + " adds one."
 		if l.Unique {
 			l.AddDoc = l.Add + " adds one; it reports false if that one is there already."
-			im["slices"] = true
-		} else {
-			im["slices"] = true
 		}
+		im["slices"] = true
 		l.RemoveDoc = l.Remove + " removes one; it reports whether that one was there."
 		c.Lists = append(c.Lists, l)
 	}

@@ -26,7 +26,7 @@ var templates = template.Must(template.New("go").Funcs(template.FuncMap{
 // Generate prints the whole model.
 func Generate(m *model.Model) (generate.Output, error) {
 	plan := generate.NewPlan(m)
-	g := &generator{plan: plan, pkg: packageName(plan.Project), struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}}
+	g := &generator{plan: plan, pkg: packageName(plan.Project), struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}}
 	g.names()
 	var out generate.Output
 	files := names{"doc": true, "notwritten": true}
@@ -59,6 +59,7 @@ type generator struct {
 	struct_ map[*generate.Type]string // name of the struct, or of the only type
 	ref     map[*generate.Type]string // name by which it is referred to
 	methods map[*generate.Type][]*method
+	classes map[*generate.Type]classFile
 	notes   []generate.Note
 }
 

@@ -1,0 +1,63 @@
+import AxeBuilder from '@axe-core/playwright'
+
+import { expect, test } from './studio'
+
+for (const shade of ['light', 'dark'] as const) {
+  test(`every screen passes the axe check, ${shade}`, async ({ studio, page }) => {
+    await page.emulateMedia({ colorScheme: shade })
+    const check = async (screen: string) => {
+      const result = await new AxeBuilder({ page }).analyze()
+      expect(result.violations.map((v) => `${screen}: ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+    }
+    await page.goto(studio.address)
+    await expect(page.getByRole('link').first()).toBeVisible()
+    await check('projects')
+    await studio.copyOfDemo()
+    await check('sheet')
+    await studio.shape('class HoneyLot').click()
+    await expect(studio.lexicon.getByLabel('Features')).toBeVisible()
+    await page.getByRole('button', { name: 'Read aloud' }).click()
+    await expect(page.getByRole('region', { name: 'Reader' }).getByText('Each Apiary is made of')).toBeVisible()
+    await check('selection and reader')
+    await page.keyboard.press('Escape')
+    await studio.statement.fill('Hive houses 1..* Colony')
+    await expect(page.getByRole('option').first()).toBeVisible()
+    await check('statement')
+    await studio.statement.press('Escape')
+    for (const stage of ['Findings', 'Output']) {
+      await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: new RegExp(`^${stage}`) }).click()
+      await expect(page.getByRole('main', { name: stage })).toBeVisible()
+      await page.waitForTimeout(300)
+      await check(stage)
+    }
+  })
+}
+
+test('everything on the first screens is reached by keyboard with a visible focus', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  const seen = new Set<string>()
+  for (let i = 0; i < 60; i++) {
+    await page.keyboard.press('Tab')
+    const focus = await page.evaluate(() => {
+      const el = document.activeElement
+      if (!el || el === document.body) return undefined
+      const style = getComputedStyle(el)
+      return { name: el.getAttribute('aria-label') ?? el.textContent?.trim() ?? el.tagName, outlined: style.outlineStyle !== 'none' && style.outlineWidth !== '0px' }
+    })
+    if (!focus) break
+    expect(focus.outlined, `${focus.name} shows its focus`).toBe(true)
+    seen.add(focus.name)
+  }
+  for (const name of ['Statement, or a name to go to', 'Search the lexicon', 'Read aloud', 'Fit', 'New class diagram', 'class diagram Apiaries and honey lots']) {
+    expect([...seen], `${name} is reached`).toContain(name)
+  }
+  // From shape to shape without a pointer.
+  await studio.sheet.focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(studio.lexicon.getByLabel('Name', { exact: true })).toBeVisible()
+  const first = await studio.lexicon.getByLabel('Name', { exact: true }).inputValue()
+  await page.keyboard.press('Alt+ArrowDown')
+  await expect(studio.lexicon.getByLabel('Name', { exact: true })).not.toHaveValue(first)
+  await page.keyboard.press('F2')
+  await expect(page.getByRole('textbox', { name: /^Name of the/ })).toBeFocused()
+})

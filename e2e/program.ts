@@ -1,0 +1,78 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+// The real program on a real database: a server of PostgreSQL that
+// scripts/postgres.sh starts, with an empty database for each program.
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)))
+
+const postgresBin = () => {
+  const versions = readdirSync('/usr/lib/postgresql').sort((a, b) => Number(a) - Number(b))
+  return `/usr/lib/postgresql/${versions.at(-1)}/bin`
+}
+
+export class Database {
+  constructor(readonly folder: string, readonly port: string) {}
+
+  start(): string {
+    return execFileSync(join(root, 'scripts/postgres.sh'), ['start', join(root, this.folder), this.port], { encoding: 'utf8' }).trim()
+  }
+
+  // kill ends the postmaster at once, as a crash would.
+  kill() {
+    const data = readFileSync(join(root, this.folder, 'data-folder'), 'utf8').trim()
+    const pid = Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0])
+    process.kill(pid, 'SIGKILL')
+  }
+
+  remove() {
+    execFileSync(join(root, 'scripts/postgres.sh'), ['remove', join(root, this.folder)])
+  }
+
+  create(): string {
+    const url = new URL(process.env.LEXEON_TEST_DATABASE_URL && this.folder === '.run/test-postgres' ? process.env.LEXEON_TEST_DATABASE_URL : this.start())
+    const name = `e2e_${randomBytes(6).toString('hex')}`
+    execFileSync(join(postgresBin(), 'createdb'), ['-h', url.hostname, '-p', url.port, '-U', url.username, name], {
+      env: { ...process.env, PGPASSWORD: url.password },
+    })
+    url.pathname = `/${name}`
+    return url.href
+  }
+}
+
+export const shared = new Database('.run/test-postgres', '54990')
+
+export class Program {
+  address = ''
+  private child?: ChildProcess
+
+  constructor(readonly database: string) {}
+
+  async start(): Promise<this> {
+    const child = spawn(join(root, 'bin/lexeon'), ['serve', '--addr', '127.0.0.1:0', '--database', this.database, '--demo', join(root, 'demo/heatherfold.lexeon.json')], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    this.child = child
+    this.address = await new Promise<string>((resolve, reject) => {
+      let text = ''
+      child.stdout.on('data', (chunk: Buffer) => {
+        text += chunk.toString()
+        const found = /Lexeon answers at (\S+)/.exec(text)
+        if (found?.[1]) resolve(found[1])
+      })
+      child.on('exit', (code) => reject(new Error(`the program ended with ${code}: ${text}`)))
+    })
+    return this
+  }
+
+  async stop() {
+    const child = this.child
+    if (!child || child.exitCode !== null) return
+    const over = new Promise((resolve) => child.on('exit', resolve))
+    child.kill('SIGTERM')
+    await over
+  }
+}

@@ -1,0 +1,77 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+
+import { test as base, expect, type Locator, type Page } from '@playwright/test'
+
+import { Program, root, shared } from './program'
+
+// studio is the page as a person uses it.
+export class Studio {
+  constructor(readonly page: Page, readonly address: string) {}
+
+  get sheet(): Locator {
+    return this.page.getByRole('application')
+  }
+  shape(name: string): Locator {
+    return this.page.getByRole('img', { name, exact: true })
+  }
+  get statement(): Locator {
+    return this.page.getByRole('combobox', { name: 'Statement, or a name to go to' })
+  }
+  get lexicon(): Locator {
+    return this.page.getByRole('complementary', { name: 'Lexicon' })
+  }
+
+  async newProject(name: string) {
+    await this.page.goto(this.address)
+    await this.page.getByLabel('Name of a new project').fill(name)
+    await this.page.getByRole('button', { name: 'Create project' }).click()
+    await expect(this.page.getByRole('heading', { name })).toBeVisible()
+  }
+
+  // copyOfDemo brings the demo in as a project of its own, so that tests do not
+  // meet in it.
+  async copyOfDemo(): Promise<string> {
+    const id = `copy${Math.random().toString(36).slice(2, 12)}`
+    const answer = await this.page.request.post(`${this.address}/api/import?id=${id}`, { data: readFileSync(join(root, 'demo/heatherfold.lexeon.json')) })
+    expect(answer.status()).toBe(201)
+    await this.page.goto(`${this.address}/p/${id}`)
+    await expect(this.shape('class HoneyLot')).toBeVisible()
+    return id
+  }
+
+  async saved() {
+    await expect(this.page.getByRole('status', { name: 'Saved state' })).toContainText('Saved')
+  }
+
+  async state(text: string) {
+    await this.statement.fill(text)
+    await expect(this.page.getByRole('option').first()).toBeVisible()
+    await this.statement.press('Enter')
+    await expect(this.statement).toHaveValue('')
+    await this.saved()
+  }
+}
+
+export const test = base.extend<{ studio: Studio }, { program: Program }>({
+  program: [
+    async ({}, use) => {
+      const program = await new Program(shared.create()).start()
+      await use(program)
+      await program.stop()
+    },
+    { scope: 'worker' },
+  ],
+  studio: async ({ page, program }, use) => {
+    const faults: string[] = []
+    page.on('pageerror', (e) => faults.push(e.message))
+    page.on('console', (m) => {
+      // A refused change is answered with 4xx, which the browser logs by itself.
+      if (m.type() === 'error' && !m.text().startsWith('Failed to load resource')) faults.push(m.text())
+    })
+    await use(new Studio(page, program.address))
+    expect(faults, 'the page reported errors').toEqual([])
+  },
+})
+
+export { expect }

@@ -1,0 +1,350 @@
+package server_test
+
+import (
+	"archive/zip"
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/interchange"
+	"lexeon/core/model"
+	"lexeon/server"
+	"lexeon/store"
+	"lexeon/store/storetest"
+)
+
+type client struct {
+	t    testing.TB
+	url  string
+	who  string
+	next int
+}
+
+func demoModel(t testing.TB) *model.Model {
+	t.Helper()
+	data, err := os.ReadFile(filepath.Join(storetest.Root(), "demo/heatherfold.lexeon.json"))
+	require.NoError(t, err)
+	m, err := interchange.ReadFile(data)
+	require.NoError(t, err)
+	require.Equal(t, string(data), string(interchange.WriteFile(m)), "the demo file is in canonical form")
+	return m
+}
+
+func start(t testing.TB, opts server.Options) (*client, *store.Store) {
+	t.Helper()
+	s := storetest.Open(t)
+	require.NoError(t, s.Create(context.Background(), "p", "", demoModel(t)))
+	srv, err := server.New(s, opts)
+	require.NoError(t, err)
+	h := httptest.NewServer(srv.Handler())
+	t.Cleanup(h.Close)
+	return &client{t: t, url: h.URL, who: "ada"}, s
+}
+
+func (c *client) do(method, path string, body any, headers ...string) (int, http.Header, []byte) {
+	c.t.Helper()
+	var r io.Reader
+	switch b := body.(type) {
+	case nil:
+	case []byte:
+		r = bytes.NewReader(b)
+	default:
+		data, err := json.Marshal(b)
+		require.NoError(c.t, err)
+		r = bytes.NewReader(data)
+	}
+	req, err := http.NewRequest(method, c.url+path, r)
+	require.NoError(c.t, err)
+	for i := 0; i+1 < len(headers); i += 2 {
+		if headers[i] == "Host" {
+			req.Host = headers[i+1]
+		} else {
+			req.Header.Set(headers[i], headers[i+1])
+		}
+	}
+	res, err := http.DefaultTransport.RoundTrip(req)
+	require.NoError(c.t, err)
+	defer func() { require.NoError(c.t, res.Body.Close()) }()
+	data, err := io.ReadAll(res.Body)
+	require.NoError(c.t, err)
+	return res.StatusCode, res.Header, data
+}
+
+func (c *client) get(path string, into any) {
+	c.t.Helper()
+	status, _, data := c.do("GET", path, nil)
+	require.Equal(c.t, 200, status, "%s", data)
+	require.NoError(c.t, json.Unmarshal(data, into))
+}
+
+type reply struct {
+	Revision    int64
+	Changed     []struct{ Table, ID string }
+	Appeared    []struct{ Rule, Message string }
+	Disappeared []struct{ Rule, Message string }
+	Undo        string
+	Scene       *struct {
+		Order  []string
+		Groups []struct{ ID, Subject string }
+	}
+}
+
+func (c *client) send(path string, base int64, changes string) (int, reply, map[string]any) {
+	c.t.Helper()
+	c.next++
+	body := fmt.Sprintf(`{"clientId":"%s%d","author":{"id":"%s","name":"%s"},"base":%d,"diagram":"lots","changes":%s}`,
+		c.who, c.next, c.who, strings.ToUpper(c.who), base, changes)
+	status, _, data := c.do("POST", "/api/projects/p/"+path, []byte(body))
+	var r reply
+	var problem map[string]any
+	if status == 200 {
+		require.NoError(c.t, json.Unmarshal(data, &r))
+	} else {
+		require.NoError(c.t, json.Unmarshal(data, &problem))
+	}
+	return status, r, problem
+}
+
+func TestAChangeTellsWhatCameOfIt(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	var scene map[string]any
+	c.get("/api/projects/p/diagrams/lots/scene", &scene)
+	status, r, _ := c.send("changes", 0, `[{"type":"delete","id":"jar-batch-jars-again"}]`)
+	require.Equal(t, 200, status)
+	require.EqualValues(t, 1, r.Revision)
+	require.Len(t, r.Disappeared, 1)
+	require.Equal(t, "class/duplicate-feature", r.Disappeared[0].Rule)
+	require.Empty(t, r.Appeared)
+	require.Len(t, r.Scene.Groups, 2, "only what looks different is sent: %v", r.Scene.Groups)
+	require.Equal(t, "fills", r.Scene.Groups[0].Subject, "the line now starts at the smaller box")
+	require.Equal(t, "jar-batch", r.Scene.Groups[1].Subject)
+	require.Len(t, r.Scene.Order, 19)
+	require.Contains(t, r.Undo, "Delete attribute jars")
+
+	status, r, _ = c.send("changes", 1, `[{"type":"addElement","id":"hive2","kind":"class","name":"Hive"}]`)
+	require.Equal(t, 200, status)
+	require.Equal(t, "name/duplicate", r.Appeared[0].Rule)
+
+	status, r, _ = c.send("undo", 2, `[]`)
+	require.Equal(t, 200, status)
+	require.Equal(t, "name/duplicate", r.Disappeared[0].Rule)
+}
+
+func TestRefusedConflictingAndStale(t *testing.T) {
+	ada, s := start(t, server.Options{})
+	ben := &client{t: t, url: ada.url, who: "ben"}
+	status, _, problem := ada.send("changes", 0, `[{"type":"setName","id":"hive","name":"Box"},{"type":"setEnd","id":"keeps-1","set":{"multiplicity":"lots"}}]`)
+	require.Equal(t, 422, status)
+	require.Contains(t, problem["detail"], `"lots" is not a multiplicity`)
+	require.Equal(t, "keeps-1", problem["subject"])
+	v, err := s.Current(context.Background(), "p")
+	require.NoError(t, err)
+	require.Equal(t, "Hive", v.Model.Element("hive").Name, "refused whole")
+
+	status, _, _ = ben.send("changes", 0, `[{"type":"setName","id":"hive","name":"Colony"}]`)
+	require.Equal(t, 200, status)
+	status, r, _ := ada.send("changes", 0, `[{"type":"setDefinition","id":"apiary","text":"A place."}]`)
+	require.Equal(t, 200, status, "a stale write without conflict is applied at the head")
+	require.Len(t, r.Scene.Order, 19)
+	require.Len(t, r.Scene.Groups, 19, "and its author, whose base was older, gets the whole diagram")
+	status, _, problem = ada.send("changes", 0, `[{"type":"setName","id":"hive","name":"Box"}]`)
+	require.Equal(t, 409, status)
+	require.Equal(t, "conflict", problem["code"])
+	require.Contains(t, problem["detail"], "Meanwhile BEN changed the name of")
+	status, _, problem = ada.send("changes", 2, `[{"type":"restore","rows":[]}]`)
+	require.Equal(t, 422, status, "%v", problem)
+	status, _, problem = ada.send("changes", 77, `[]`)
+	require.Equal(t, 422, status, "%v", problem)
+}
+
+func TestForeignHostsAndOriginsAreRefused(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	for _, h := range [][2]string{{"Host", "evil.example"}, {"Host", "127.0.0.1.evil.example:80"}, {"Origin", "http://evil.example"}, {"Origin", "null"}} {
+		status, _, data := c.do("GET", "/api/projects", nil, h[0], h[1])
+		require.Equal(t, 403, status, "%v: %s", h, data)
+	}
+	status, _, _ := c.do("POST", "/api/projects", []byte(`{"id":"x","name":"x"}`), "Sec-Fetch-Site", "cross-site")
+	require.Equal(t, 403, status)
+	for _, host := range []string{"localhost:1234", "127.0.0.1", "[::1]:80", "LOCALHOST"} {
+		status, header, _ := c.do("GET", "/", nil, "Host", host)
+		require.Equal(t, 200, status, host)
+		policy := header.Get("Content-Security-Policy")
+		require.Contains(t, policy, "default-src 'none'")
+		require.NotContains(t, policy, "unsafe")
+		require.Equal(t, "nosniff", header.Get("X-Content-Type-Options"))
+	}
+}
+
+func TestTokenBeyondLoopback(t *testing.T) {
+	const token = "a-long-enough-token"
+	c, _ := start(t, server.Options{AllowedHosts: []string{"model.example"}, Token: token})
+	status, _, _ := c.do("GET", "/api/projects", nil, "Host", "model.example")
+	require.Equal(t, 401, status)
+	status, _, _ = c.do("GET", "/api/projects", nil, "Host", "model.example", "Authorization", "Bearer wrong")
+	require.Equal(t, 401, status)
+	status, _, _ = c.do("GET", "/api/projects", nil, "Host", "model.example:8080", "Authorization", "Bearer "+token)
+	require.Equal(t, 200, status)
+	status, header, _ := c.do("GET", "/?token="+token, nil, "Host", "model.example")
+	require.Equal(t, 200, status)
+	cookie := header.Get("Set-Cookie")
+	require.Contains(t, cookie, "HttpOnly")
+	require.Contains(t, cookie, "SameSite=Strict")
+	status, _, _ = c.do("GET", "/api/projects", nil, "Host", "model.example", "Cookie", strings.Split(cookie, ";")[0])
+	require.Equal(t, 200, status)
+}
+
+func TestLimitsAndBadRequests(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	status, _, problem := c.send("changes", 0, `[{"type":"setName","id":"hive","name":"`+strings.Repeat("x", 201)+`"}]`)
+	require.Equal(t, 413, status)
+	require.Contains(t, problem["detail"], "201 characters: at most 200")
+	for path, body := range map[string][]byte{
+		"/api/projects/p/changes":        bytes.Repeat([]byte("x"), 4<<20+1),
+		"/api/projects/p/read/statement": bytes.Repeat([]byte("x"), 4<<20+1),
+	} {
+		status, header, _ := c.do("POST", path, body)
+		require.Equal(t, 413, status, path)
+		require.Equal(t, "application/problem+json", header.Get("Content-Type"))
+	}
+	for _, body := range []string{`{`, `{"unknown":1}`, `[]`, ``} {
+		status, _, _ := c.do("POST", "/api/projects/p/changes", []byte(body))
+		require.Equal(t, 400, status, body)
+	}
+	for _, path := range []string{"/api/nothing", "/api/projects/none", "/api/projects/p/entries/none", "/api/projects/p/diagrams/none/scene", "/api/projects/p/output/cobol", "/fonts/../go.mod", "/assets/nothing.js"} {
+		status, _, _ := c.do("GET", path, nil)
+		require.Equal(t, 404, status, path)
+	}
+	status, _, _ = c.do("POST", "/api/projects", []byte(`{"id":"new","name":"  "}`))
+	require.Equal(t, 422, status)
+	status, _, _ = c.do("POST", "/api/projects", []byte(`{"id":"p","name":"Twice"}`))
+	require.Equal(t, 409, status)
+	status, _, _ = c.do("POST", "/api/projects", []byte(`{"id":"new","name":"New"}`))
+	require.Equal(t, 201, status)
+	status, _, _ = c.do("DELETE", "/api/projects/new", nil)
+	require.Equal(t, 204, status)
+}
+
+func TestModelFileGoesOutAndComesIn(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	_, header, file := c.do("GET", "/api/projects/p/file", nil)
+	require.Contains(t, header.Get("Content-Disposition"), "Heatherfold-Honey-Cooperative.lexeon.json")
+	status, _, data := c.do("POST", "/api/import?id=copy", file)
+	require.Equal(t, 201, status, "%s", data)
+	_, _, again := c.do("GET", "/api/projects/copy/file", nil)
+	require.Equal(t, string(file), string(again))
+
+	broken := bytes.Replace(file, []byte(`"kind": "enumeration"`), []byte(`"kind": "gadget"`), 1)
+	status, _, data = c.do("POST", "/api/import?id=broken", broken)
+	require.Equal(t, 422, status)
+	var problem struct {
+		Detail string
+		Faults []struct {
+			Line int
+			Path string
+		}
+	}
+	require.NoError(t, json.Unmarshal(data, &problem))
+	require.Positive(t, problem.Faults[0].Line)
+	require.Contains(t, problem.Detail, "elements[3].kind")
+	status, _, _ = c.do("GET", "/api/projects/broken", nil)
+	require.Equal(t, 404, status, "nothing is taken on failure")
+}
+
+func TestZipCompiles(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	status, header, data := c.do("GET", "/api/projects/p/output/go/zip", nil)
+	require.Equal(t, 200, status)
+	require.Contains(t, header.Get("Content-Disposition"), "attachment")
+	_, _, again := c.do("GET", "/api/projects/p/output/go/zip", nil)
+	require.Equal(t, data, again)
+	r, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+	require.NoError(t, err)
+	dir := t.TempDir()
+	require.NoError(t, os.CopyFS(dir, r))
+	cmd := exec.Command("go", "vet", "./...")
+	cmd.Dir = dir
+	cmd.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOPROXY=off")
+	out, err := cmd.CombinedOutput()
+	require.NoError(t, err, "%s", out)
+}
+
+func TestReadingChangesNothing(t *testing.T) {
+	c, s := start(t, server.Options{})
+	post := func(path string, body map[string]any) string {
+		status, _, data := c.do("POST", "/api/projects/p/read/"+path, body)
+		require.Equal(t, 200, status, "%s", data)
+		return string(data)
+	}
+	got := post("statement", map[string]any{"text": "Hive houses 1..* Colony", "diagram": "lots", "seed": "s"})
+	require.Contains(t, got, `"name":"Colony","kind":"class"`)
+	require.Contains(t, got, "Each Hive houses ")
+	require.Contains(t, got, `"type":"place"`)
+	require.Contains(t, post("statement", map[string]any{"text": "hone", "diagram": "lots"}), "class HoneyLot")
+	require.Contains(t, post("features", map[string]any{"element": "hive", "text": "mass [x", "seed": "s"}), "not closed")
+	got = post("connection", map[string]any{"from": "hive", "to": "apiary", "diagram": "lots", "seed": "s"})
+	for _, title := range []string{"Hive … Apiary", "Hive is made of Apiaries", "Hive brings Apiaries together", "Each Hive is a kind of Apiary", "Hive uses Apiary"} {
+		require.Contains(t, got, title)
+	}
+	require.NotContains(t, got, "realizes", "only what is legal is offered")
+	got = post("placement", map[string]any{"kind": "class", "name": "Frame", "diagram": "lots", "beside": "hive", "seed": "s"})
+	require.Contains(t, got, `"type":"addElement"`)
+	v, err := s.Current(context.Background(), "p")
+	require.NoError(t, err)
+	require.Zero(t, v.Revision)
+}
+
+func TestViews(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	var overview struct {
+		Name     string
+		Findings map[string]int
+		Diagrams []struct{ Name string }
+	}
+	c.get("/api/projects/p?author=ada", &overview)
+	require.Equal(t, map[string]int{"error": 1, "warning": 3, "advice": 0, "question": 2}, overview.Findings)
+	var terms []struct {
+		Name  string
+		Faces []struct{ Kind string }
+	}
+	c.get("/api/projects/p/terms", &terms)
+	require.Len(t, terms, 9)
+	require.Equal(t, "Apiary", terms[0].Name)
+	var relations []struct{ Statement string }
+	c.get("/api/projects/p/diagrams/lots/sentences", &relations)
+	require.Len(t, relations, 9)
+	var entry struct {
+		Features string
+		Findings []struct{ Rule string }
+	}
+	c.get("/api/projects/p/entries/honey-lot", &entry)
+	require.Contains(t, entry.Features, "+ mass: Decimal\n")
+	require.Equal(t, "class/type-unknown", entry.Findings[0].Rule)
+	var findings []struct{ Rule, Why, Diagram, Element string }
+	c.get("/api/projects/p/findings", &findings)
+	require.Len(t, findings, 6)
+	for _, f := range findings {
+		require.NotEmpty(t, f.Why)
+		require.Equal(t, "lots", f.Diagram)
+	}
+	var rules []struct{ Name string }
+	c.get("/api/rules", &rules)
+	require.GreaterOrEqual(t, len(rules), 8)
+	status, header, svg := c.do("GET", "/api/projects/p/diagrams/lots/svg", nil)
+	require.Equal(t, 200, status)
+	require.Contains(t, header.Get("Content-Security-Policy"), "sandbox")
+	require.True(t, bytes.HasPrefix(svg, []byte("<svg ")))
+	var health map[string]bool
+	c.get("/api/health", &health)
+	require.True(t, health["ok"])
+}
