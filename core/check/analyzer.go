@@ -71,20 +71,21 @@ type Analyzer struct {
 // Group and Whole.
 type Scope interface{ scope() }
 
-// Each runs on every row that Subjects accepts, and again when a row of its
-// neighbourhood was written.
+// Each runs on every element or relationship of the given kinds, and again when
+// a row of its neighbourhood was written.
 type Each struct {
-	Subjects func(model.Row) bool
+	Kinds []model.Kind
 	// Reach lists the neighbourhoods: from a row that was written to the
 	// subjects whose findings may depend on it.
 	Reach []Neighbourhood
 	Run   func(p *Pass, subject model.Row)
 }
 
-// Group runs on sets of rows that share a key, and again for every key of a row
-// that was written, old and new.
+// Group runs on sets of rows of the given kinds that share a key, and again for
+// every key of a row that was written, old and new.
 type Group struct {
-	Key func(m *model.Model, r model.Row) string // "" for rows in no group
+	Kinds []model.Kind
+	Key   func(m *model.Model, r model.Row) string // "" for rows in no group
 	// Members finds the rows of a group from indexes.
 	Members func(m *model.Model, key string) []model.Row
 	Run     func(p *Pass, key string, members []model.Row)
@@ -95,6 +96,20 @@ type Group struct {
 type Whole struct {
 	Touched func(model.Row) bool
 	Run     func(p *Pass)
+}
+
+// classifiers are the kinds of classifiers.
+var classifiers = model.ClassifierKinds()
+
+// kindOf is the kind of an element or relationship, "" of other rows.
+func kindOf(r model.Row) model.Kind {
+	switch r := r.(type) {
+	case *model.Element:
+		return r.Kind
+	case *model.Relationship:
+		return r.Kind
+	}
+	return ""
 }
 
 func (Each) scope()  {}

@@ -17,8 +17,8 @@ var duplicateFeature = &Analyzer{
 	Finds:  "mass: Decimal and mass: Integer in one class",
 	Leaves: "grade(Result) and grade(Result, Date) in one class: overloads",
 	Scope: Each{
-		Subjects: isClassifier,
-		Reach:    []Neighbourhood{Self, Owner, ownersOfTyped},
+		Kinds: classifiers,
+		Reach: []Neighbourhood{Self, Owner, ownersOfTyped},
 		Run: func(p *Pass, r model.Row) {
 			first := map[string]*model.Element{}
 			for _, e := range p.Model.Children(r.RowID(), model.Attribute, model.Operation, model.Literal) {

@@ -17,8 +17,8 @@ var featureUnread = &Analyzer{
 	Finds:  "mass [lots",
 	Leaves: "- mass: Decimal",
 	Scope: Each{
-		Subjects: isKind(model.UnreadLine),
-		Reach:    []Neighbourhood{Self, Parts},
+		Kinds: []model.Kind{model.UnreadLine},
+		Reach: []Neighbourhood{Self, Parts},
 		Run: func(p *Pass, r model.Row) {
 			e := r.(*model.Element)
 			text := e.Unread().Text

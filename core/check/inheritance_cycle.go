@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/graph"
 	"lexeon/core/model"
 )
 
@@ -20,7 +21,7 @@ var inheritanceCycle = &Analyzer{
 	Scope: Whole{
 		Touched: func(r model.Row) bool {
 			// A name counts too: the message tells the way round by name.
-			return isKind(model.Generalization)(r) || isClassifier(r)
+			return kindOf(r) == model.Generalization || kindOf(r).IsClassifier()
 		},
 		Run: func(p *Pass) {
 			for _, cycle := range cycles(p.Model) {
@@ -63,62 +64,10 @@ func cycles(m *model.Model) [][]model.ID {
 	}
 	slices.Sort(nodes)
 	var out [][]model.ID
-	for _, component := range components(nodes, next) {
+	for _, component := range graph.Components(nodes, func(id model.ID) []model.ID { return next[id] }) {
 		start := slices.Min(component)
 		if cycle := shortestCycle(start, component, next); cycle != nil {
 			out = append(out, cycle)
-		}
-	}
-	return out
-}
-
-// components is Tarjan's algorithm with an explicit stack.
-func components(nodes []model.ID, next map[model.ID][]model.ID) [][]model.ID {
-	type frame struct {
-		node model.ID
-		edge int
-	}
-	index, low, onStack := map[model.ID]int{}, map[model.ID]int{}, map[model.ID]bool{}
-	var stack []model.ID
-	var out [][]model.ID
-	for _, root := range nodes {
-		if _, seen := index[root]; seen {
-			continue
-		}
-		work := []frame{{node: root}}
-		for len(work) > 0 {
-			f := &work[len(work)-1]
-			if f.edge == 0 {
-				index[f.node] = len(index)
-				low[f.node] = index[f.node]
-				stack = append(stack, f.node)
-				onStack[f.node] = true
-			}
-			if f.edge < len(next[f.node]) {
-				to := next[f.node][f.edge]
-				f.edge++
-				if _, seen := index[to]; !seen {
-					work = append(work, frame{node: to})
-				} else if onStack[to] {
-					low[f.node] = min(low[f.node], index[to])
-				}
-				continue
-			}
-			if low[f.node] == index[f.node] {
-				i := slices.Index(stack, f.node)
-				component := slices.Clone(stack[i:])
-				for _, id := range component {
-					onStack[id] = false
-				}
-				stack = stack[:i]
-				out = append(out, component)
-			}
-			done := *f
-			work = work[:len(work)-1]
-			if len(work) > 0 {
-				parent := work[len(work)-1].node
-				low[parent] = min(low[parent], low[done.node])
-			}
 		}
 	}
 	return out

@@ -17,8 +17,8 @@ var multiplicityMissing = &Analyzer{
 	Finds:  "Beekeeper delivers HoneyLot",
 	Leaves: "1 Beekeeper delivers ? HoneyLot",
 	Scope: Each{
-		Subjects: isKind(model.End),
-		Reach:    []Neighbourhood{Self, Opposite, Parts, EndsOfEnds},
+		Kinds: []model.Kind{model.End},
+		Reach: []Neighbourhood{Self, Opposite, Parts, EndsOfEnds},
 		Run: func(p *Pass, r model.Row) {
 			e := r.(*model.Element)
 			if e.End().Multiplicity.State != model.Absent {

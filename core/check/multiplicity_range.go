@@ -16,8 +16,8 @@ var multiplicityRange = &Analyzer{
 	Finds:  "5..2, 0, 0..0",
 	Leaves: "2..5, 0..1, 1..*",
 	Scope: Each{
-		Subjects: isKind(model.End, model.Attribute, model.Operation, model.Parameter),
-		Reach:    []Neighbourhood{Self, Opposite, Parts, EndsOfEnds, partsOfParts},
+		Kinds: []model.Kind{model.End, model.Attribute, model.Operation, model.Parameter},
+		Reach: []Neighbourhood{Self, Opposite, Parts, EndsOfEnds, partsOfParts},
 		Run: func(p *Pass, r model.Row) {
 			e := r.(*model.Element)
 			mult := multiplicityOf(e)

@@ -16,8 +16,8 @@ var multiplicityUndecided = &Analyzer{
 	Finds:  "1..* Blend fills ? JarBatch",
 	Leaves: "1..* Blend fills 1 JarBatch",
 	Scope: Each{
-		Subjects: isKind(model.End),
-		Reach:    []Neighbourhood{Self, Opposite, Parts, EndsOfEnds},
+		Kinds: []model.Kind{model.End},
+		Reach: []Neighbourhood{Self, Opposite, Parts, EndsOfEnds},
 		Run: func(p *Pass, r model.Row) {
 			e := r.(*model.Element)
 			d := e.End()

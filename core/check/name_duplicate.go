@@ -19,8 +19,9 @@ var nameDuplicate = &Analyzer{
 	Finds:  "Two classes named Hive.",
 	Leaves: "A class and an interface named Hive, or two associations named delivers.",
 	Scope: Group{
+		Kinds: classifiers,
 		Key: func(_ *model.Model, r model.Row) string {
-			if e, ok := r.(*model.Element); ok && e.Kind.IsClassifier() && strings.TrimSpace(e.Name) != "" {
+			if e := r.(*model.Element); strings.TrimSpace(e.Name) != "" {
 				return string(e.Kind) + "|" + e.Name
 			}
 			return ""

@@ -16,37 +16,14 @@ var nameMissing = &Analyzer{
 	Finds:    "A class that was placed and never named.",
 	Leaves:   "An association without a name: another rule speaks of that.",
 	Scope: Each{
-		Subjects: isClassifier,
-		Reach:    []Neighbourhood{Self},
+		Kinds: classifiers,
+		Reach: []Neighbourhood{Self},
 		Run: func(p *Pass, r model.Row) {
 			if e := r.(*model.Element); strings.TrimSpace(e.Name) == "" {
 				p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("This %s has no name. Give it the noun that the people concerned use.", e.Kind.Title())})
 			}
 		},
 	},
-}
-
-func isClassifier(r model.Row) bool {
-	e, ok := r.(*model.Element)
-	return ok && e.Kind.IsClassifier()
-}
-
-func isKind(kinds ...model.Kind) func(model.Row) bool {
-	return func(r model.Row) bool {
-		for _, k := range kinds {
-			switch r := r.(type) {
-			case *model.Element:
-				if r.Kind == k {
-					return true
-				}
-			case *model.Relationship:
-				if r.Kind == k {
-					return true
-				}
-			}
-		}
-		return false
-	}
 }
 
 // nameOf names an element in a message.

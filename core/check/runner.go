@@ -3,6 +3,7 @@ package check
 import (
 	"slices"
 	"strings"
+	"sync"
 
 	"lexeon/core/model"
 )
@@ -20,29 +21,46 @@ type State struct {
 // Run checks a whole model with the given rules.
 func Run(m *model.Model, analyzers []*Analyzer) *State {
 	s := &State{m: m, analyzers: analyzers, found: make([]map[string][]Finding, len(analyzers))}
-	rows := m.Rows()
+	byKind := map[model.Kind][]model.Row{}
+	for _, t := range []model.Table{model.TableElements, model.TableRelationships} {
+		for _, id := range m.IDs(t) {
+			r := m.Row(id)
+			byKind[kindOf(r)] = append(byKind[kindOf(r)], r)
+		}
+	}
+	var rules sync.WaitGroup
 	for i, a := range analyzers {
 		s.found[i] = map[string][]Finding{}
-		switch scope := a.Scope.(type) {
-		case Each:
-			for _, r := range rows {
-				if scope.Subjects(r) {
-					s.keep(i, string(r.RowID()), runEach(m, a, scope, r))
-				}
+		rules.Go(func() { s.runRule(i, a, byKind) })
+	}
+	rules.Wait()
+	return s
+}
+
+// runRule runs one rule on everything. Rules share nothing but the model, which
+// does not change, so they run side by side.
+func (s *State) runRule(i int, a *Analyzer, byKind map[model.Kind][]model.Row) {
+	m := s.m
+	switch scope := a.Scope.(type) {
+	case Each:
+		for _, k := range scope.Kinds {
+			for _, r := range byKind[k] {
+				s.keep(i, string(r.RowID()), runEach(m, a, scope, r))
 			}
-		case Group:
-			done := map[string]bool{}
-			for _, r := range rows {
+		}
+	case Group:
+		done := map[string]bool{}
+		for _, k := range scope.Kinds {
+			for _, r := range byKind[k] {
 				if key := scope.Key(m, r); key != "" && !done[key] {
 					done[key] = true
 					s.keep(i, key, runGroup(m, a, scope, key))
 				}
 			}
-		case Whole:
-			s.keep(i, "", runWhole(m, a, scope))
 		}
+	case Whole:
+		s.keep(i, "", runWhole(m, a, scope))
 	}
-	return s
 }
 
 // Update checks what a delta reaches. s belongs to the model before it, next is
@@ -62,7 +80,7 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 			delete(n.found[i], unit)
 			switch scope := a.Scope.(type) {
 			case Each:
-				if r := next.Row(model.ID(unit)); r != nil && scope.Subjects(r) {
+				if r := next.Row(model.ID(unit)); r != nil && slices.Contains(scope.Kinds, kindOf(r)) {
 					n.keep(i, unit, runEach(next, a, scope, r))
 				}
 			case Group:
@@ -105,6 +123,9 @@ func reached(old, next *model.Model, a *Analyzer, delta model.Delta) map[string]
 		}
 	case Group:
 		both(func(m *model.Model, r model.Row) {
+			if !slices.Contains(scope.Kinds, kindOf(r)) {
+				return
+			}
 			if key := scope.Key(m, r); key != "" {
 				units[key] = true
 			}

@@ -16,8 +16,8 @@ var typeUnknown = &Analyzer{
 	Finds:  "floralSource: FloralSource, where nothing of that name exists",
 	Leaves: "mass: Decimal, grade: Grade where Grade is an enumeration",
 	Scope: Each{
-		Subjects: isKind(model.Attribute, model.Operation, model.Parameter),
-		Reach:    []Neighbourhood{Self, Parts, partsOfParts, TypedParts, nearTypes},
+		Kinds: []model.Kind{model.Attribute, model.Operation, model.Parameter},
+		Reach: []Neighbourhood{Self, Parts, partsOfParts, TypedParts, nearTypes},
 		Run: func(p *Pass, r model.Row) {
 			e := r.(*model.Element)
 			name := e.TypeName()

@@ -16,8 +16,8 @@ var unnamedAssociation = &Analyzer{
 	Finds:  "1 Beekeeper -- 0..* HoneyLot",
 	Leaves: "1 Beekeeper delivers 0..* HoneyLot, and every aggregation: it is read \"is made of\" or \"brings together\"",
 	Scope: Each{
-		Subjects: isKind(model.Association),
-		Reach:    []Neighbourhood{Self, Owner, Ends},
+		Kinds: []model.Kind{model.Association},
+		Reach: []Neighbourhood{Self, Owner, Ends},
 		Run: func(p *Pass, r model.Row) {
 			rel := r.(*model.Relationship)
 			if rel.Name != "" || rel.Association().Aggregation != model.NoAggregation || rel.Class != "" {

@@ -15,6 +15,7 @@ type draft struct {
 	namesD     *shardedDraft[[]ID]
 	typeNamesD *shardedDraft[[]ID]
 	termFormsD *shardedDraft[[]ID]
+	kindsD     *shardedDraft[[]ID]
 
 	touched []ID
 	old     map[ID]Row
@@ -23,18 +24,19 @@ type draft struct {
 func (m *Model) draft() *draft {
 	d := &draft{
 		rowsD: m.rows.draft(), childrenD: m.children.draft(), usesD: m.uses.draft(),
-		namesD: m.names.draft(), typeNamesD: m.typeNames.draft(), termFormsD: m.termForms.draft(),
+		namesD: m.names.draft(), typeNamesD: m.typeNames.draft(), termFormsD: m.termForms.draft(), kindsD: m.kinds.draft(),
 		old: map[ID]Row{},
 	}
 	d.rows, d.children, d.uses = d.rowsD.freeze(), d.childrenD.freeze(), d.usesD.freeze()
 	d.names, d.typeNames, d.termForms = d.namesD.freeze(), d.typeNamesD.freeze(), d.termFormsD.freeze()
+	d.kinds = d.kindsD.freeze()
 	return d
 }
 
 func (d *draft) freeze() *Model {
 	return &Model{
 		rows: d.rows, children: d.children, uses: d.uses,
-		names: d.names, typeNames: d.typeNames, termForms: d.termForms,
+		names: d.names, typeNames: d.typeNames, termForms: d.termForms, kinds: d.kinds,
 	}
 }
 
@@ -84,6 +86,10 @@ func (d *draft) index(r Row) {
 		for _, f := range termForms(r) {
 			insertSorted(d.termFormsD, f, r.ID)
 		}
+	case *Relationship:
+		insertSorted(d.kindsD, ID(r.Kind), r.ID)
+	case *Diagram:
+		insertSorted(d.kindsD, ID(r.Kind), r.ID)
 	}
 }
 
@@ -104,6 +110,10 @@ func (d *draft) unindex(r Row) {
 		for _, f := range termForms(r) {
 			removeSorted(d.termFormsD, f, r.ID)
 		}
+	case *Relationship:
+		removeSorted(d.kindsD, ID(r.Kind), r.ID)
+	case *Diagram:
+		removeSorted(d.kindsD, ID(r.Kind), r.ID)
 	}
 }
 

@@ -111,6 +111,17 @@ func (k Kind) IsClassifier() bool { return elementInfo[k].Classifier }
 // IsPart reports whether elements of the kind have an owner and an order.
 func (k Kind) IsPart() bool { return len(elementInfo[k].Owners) > 0 }
 
+// ClassifierKinds lists the kinds of classifiers.
+func ClassifierKinds() []Kind {
+	var out []Kind
+	for _, k := range elementKinds {
+		if k.Classifier {
+			out = append(out, k.Kind)
+		}
+	}
+	return out
+}
+
 // KindsOn lists the element kinds that a diagram of the given kind offers.
 func KindsOn(diagram Kind) []KindInfo {
 	var out []KindInfo

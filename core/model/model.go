@@ -15,6 +15,7 @@ type Model struct {
 	names     *sharded[[]ID] // name of a classifier -> classifiers; sorted
 	typeNames *sharded[[]ID] // normal form of a type as typed -> typed parts; sorted
 	termForms *sharded[[]ID] // normal form -> terms (by name or alias); sorted
+	kinds     *sharded[[]ID] // kind of relationship or diagram -> rows; sorted
 
 	listsOnce sync.Once
 	lists     map[Table][]ID // every row by table, sorted by id; made on demand
@@ -24,7 +25,7 @@ type Model struct {
 func Empty(name string) *Model {
 	m := &Model{
 		rows: &sharded[Row]{}, children: &sharded[[]ID]{}, uses: &sharded[[]ID]{},
-		names: &sharded[[]ID]{}, typeNames: &sharded[[]ID]{}, termForms: &sharded[[]ID]{},
+		names: &sharded[[]ID]{}, typeNames: &sharded[[]ID]{}, termForms: &sharded[[]ID]{}, kinds: &sharded[[]ID]{},
 	}
 	d := m.draft()
 	d.put(&Project{ID: ProjectID, Name: name})
@@ -325,10 +326,20 @@ func (m *Model) Classifiers() []*Element {
 // Relationships lists the relationships of the given kinds, or all, sorted by id.
 func (m *Model) Relationships(kinds ...Kind) []*Relationship {
 	var out []*Relationship
-	for _, id := range m.IDs(TableRelationships) {
-		if r := m.Relationship(id); len(kinds) == 0 || slices.Contains(kinds, r.Kind) {
-			out = append(out, r)
+	if len(kinds) == 0 {
+		for _, id := range m.IDs(TableRelationships) {
+			out = append(out, m.Relationship(id))
 		}
+		return out
+	}
+	for _, k := range kinds {
+		ids, _ := m.kinds.get(ID(k))
+		for _, id := range ids {
+			out = append(out, m.Relationship(id))
+		}
+	}
+	if len(kinds) > 1 {
+		slices.SortFunc(out, func(a, b *Relationship) int { return strings.Compare(string(a.ID), string(b.ID)) })
 	}
 	return out
 }
@@ -336,8 +347,11 @@ func (m *Model) Relationships(kinds ...Kind) []*Relationship {
 // Diagrams lists the diagrams by name, then id.
 func (m *Model) Diagrams() []*Diagram {
 	var out []*Diagram
-	for _, id := range m.IDs(TableDiagrams) {
-		out = append(out, m.Diagram(id))
+	for _, k := range diagramKinds {
+		ids, _ := m.kinds.get(ID(k.Kind))
+		for _, id := range ids {
+			out = append(out, m.Diagram(id))
+		}
 	}
 	slices.SortFunc(out, func(a, b *Diagram) int {
 		if c := strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)); c != 0 {

@@ -146,24 +146,47 @@ func plainOrQuoted(name string) string {
 // FeatureParts lists the parts of a classifier in the order in which they are
 // written: literals, attributes, unread lines, then operations.
 func FeatureParts(m *model.Model, classifier model.ID) (first, operations []*model.Element) {
-	first = append(m.Children(classifier, model.Literal), m.Children(classifier, model.Attribute)...)
-	first = append(first, m.Children(classifier, model.UnreadLine)...)
-	return first, m.Children(classifier, model.Operation)
+	var attributes, unread []*model.Element
+	for _, e := range m.Children(classifier) {
+		switch e.Kind {
+		case model.Literal:
+			first = append(first, e)
+		case model.Attribute:
+			attributes = append(attributes, e)
+		case model.UnreadLine:
+			unread = append(unread, e)
+		case model.Operation:
+			operations = append(operations, e)
+		}
+	}
+	return append(append(first, attributes...), unread...), operations
 }
 
 // FeatureText writes all features of a classifier, operations after a blank line.
 func FeatureText(m *model.Model, e *model.Element) string {
 	ctx := ContextOf(m, e)
 	first, operations := FeatureParts(m, e.ID)
+	lines := func(parts []*model.Element) []string {
+		out := make([]string, len(parts))
+		for i, p := range parts {
+			out[i] = PrintFeature(ctx, FeatureOf(m, p), Typed)
+		}
+		return out
+	}
+	return JoinFeatures(lines(first), lines(operations))
+}
+
+// JoinFeatures puts lines of features together as FeatureText does.
+func JoinFeatures(first, operations []string) string {
 	var b strings.Builder
-	for _, p := range first {
-		b.WriteString(PrintFeature(ctx, FeatureOf(m, p), Typed) + "\n")
+	for _, l := range first {
+		b.WriteString(l + "\n")
 	}
 	if len(first) > 0 && len(operations) > 0 {
 		b.WriteByte('\n')
 	}
-	for _, p := range operations {
-		b.WriteString(PrintFeature(ctx, FeatureOf(m, p), Typed) + "\n")
+	for _, l := range operations {
+		b.WriteString(l + "\n")
 	}
 	return b.String()
 }

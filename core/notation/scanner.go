@@ -153,7 +153,7 @@ func (s *scanner) expression(stops string) (string, error) {
 	return strings.TrimSpace(string(s.text[start:s.pos])), nil
 }
 
+var quoteEscapes = strings.NewReplacer(`\`, `\\`, `"`, `\"`)
+
 // quote writes a text in quotes.
-func quote(text string) string {
-	return `"` + strings.NewReplacer(`\`, `\\`, `"`, `\"`).Replace(text) + `"`
-}
+func quote(text string) string { return `"` + quoteEscapes.Replace(text) + `"` }

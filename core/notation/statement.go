@@ -2,6 +2,7 @@ package notation
 
 import (
 	"strings"
+	"unicode"
 
 	"lexeon/core/model"
 )
@@ -77,13 +78,18 @@ var reserved = func() map[string]bool {
 
 func isReserved(word string) bool { return reserved[strings.ToLower(word)] }
 
-// isPlainWord: what may be written without quotes.
+// isPlainWord: what may be written without quotes. It is exactly what the
+// tokenizer reads as one word that is no number and not reserved.
 func isPlainWord(name string) bool {
-	if name == "" || isReserved(name) {
-		return false
+	digits := true
+	for i, r := range name {
+		if unicode.IsSpace(r) || r == '"' || strings.ContainsRune("[]{},@<~?*", r) ||
+			strings.HasPrefix(name[i:], "::") || strings.HasPrefix(name[i:], "--") || strings.HasPrefix(name[i:], "..") {
+			return false
+		}
+		digits = digits && r >= '0' && r <= '9'
 	}
-	toks, err := tokenize(name)
-	return err == nil && len(toks) == 1 && toks[0].kind == tokWord && toks[0].text == name && !isNumber(toks[0])
+	return !digits && !isReserved(name)
 }
 
 func printName(name string) string {

@@ -26,6 +26,16 @@ func PrintStatement(m *model.Model, r *model.Relationship) (string, error) {
 	return text, nil
 }
 
+// StatementText writes a relationship as a statement for people to read. It is
+// not proved to read back as the same one; PrintStatement does that.
+func StatementText(m *model.Model, r *model.Relationship) (text string, ok bool) {
+	s, ok := StatementOf(m, r)
+	if !ok {
+		return "", false
+	}
+	return printStatement(m, s), true
+}
+
 func printStatement(m *model.Model, s Statement) string {
 	a, b := printEnd(m, s.Ends[0]), printEnd(m, s.Ends[1])
 	switch s.Form {

@@ -47,8 +47,8 @@ func SVG(s *scene.Scene) ([]byte, error) {
 	return []byte(b.String()), nil
 }
 
-const styleSheet = `text{font-family:'` + typeface.Family + `',sans-serif;fill:#22262b;white-space:pre;text-rendering:geometricPrecision;font-kerning:normal}
-.regular{font-weight:400}.italic{font-weight:400;font-style:italic}.semibold{font-weight:600}.semiboldItalic{font-weight:600;font-style:italic}
+const styleSheet = `svg{font-kerning:normal}text{font-family:'` + typeface.Family + `',sans-serif;fill:#22262b;white-space:pre;text-rendering:geometricPrecision}
+.regular{font-weight:400}.italic,.semiboldItalic{font-kerning:none}.italic{font-weight:400;font-style:italic}.semibold{font-weight:600}.semiboldItalic{font-weight:600;font-style:italic}
 .underline{text-decoration:underline}
 .paper{fill:#fff}
 .frame{fill:none;stroke:#6a7076;stroke-width:1}

@@ -37,11 +37,16 @@ func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element
 	head := d.headLines(e)
 	first, operations := notation.FeatureParts(m, e.ID)
 	compartments := [][]textLine{head}
+	features := ""
 	if len(first)+len(operations) > 0 {
-		compartments = append(compartments, d.featureLines(m, e, first))
+		ctx := notation.ContextOf(m, e)
+		lines, typed := d.featureLines(m, ctx, first)
+		compartments = append(compartments, lines)
+		operationLines, operationTyped := d.featureLines(m, ctx, operations)
 		if len(operations) > 0 {
-			compartments = append(compartments, d.featureLines(m, e, operations))
+			compartments = append(compartments, operationLines)
 		}
+		features = notation.JoinFeatures(typed, operationTyped)
 	}
 	w, h := minWidth, 0
 	heights := make([]int, len(compartments))
@@ -82,7 +87,7 @@ func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element
 		y += heights[i]
 	}
 	g.Slots = append(g.Slots, Slot{
-		Row: e.ID, Field: "features", Title: "Features of " + displayName(e), Value: notation.FeatureText(m, e),
+		Row: e.ID, Field: "features", Title: "Features of " + displayName(e), Value: features,
 		Rect: Rect{p.X, p.Y + heights[0], w, h - heights[0]}, Face: typeface.Regular, Size: textSize,
 	})
 	return g
@@ -130,28 +135,33 @@ func (d *Drawer) headLines(e *model.Element) []textLine {
 	return out
 }
 
-func (d *Drawer) featureLines(m *model.Model, owner *model.Element, parts []*model.Element) []textLine {
-	ctx := notation.ContextOf(m, owner)
-	var out []textLine
+// featureLines draws parts as lines, and gives them as they are typed too.
+func (d *Drawer) featureLines(m *model.Model, ctx notation.Context, parts []*model.Element) (out []textLine, typed []string) {
 	for _, p := range parts {
 		f := notation.FeatureOf(m, p)
 		face, role := typeface.Regular, RoleText
 		if p.Kind == model.UnreadLine {
 			role = RoleUnread
 		}
-		if p.Operation().Abstract {
+		if f.Operation.Abstract {
 			face = typeface.Italic
 		}
-		for i, l := range d.wrap(notation.PrintFeature(ctx, f, notation.Drawn), face, textSize, featureLimit) {
-			line := textLine{text: l, face: face, size: textSize, height: lineHeight, up: ascent, role: role,
-				underline: p.Attribute().Static || p.Operation().Static}
+		static := f.Attribute.Static || f.Operation.Static
+		text := notation.PrintFeature(ctx, f, notation.Drawn)
+		if static || f.Operation.Abstract || ctx.Owner == model.Enumeration {
+			typed = append(typed, notation.PrintFeature(ctx, f, notation.Typed))
+		} else {
+			typed = append(typed, text) // nothing is drawn that is typed otherwise
+		}
+		for i, l := range d.wrap(text, face, textSize, featureLimit) {
+			line := textLine{text: l, face: face, size: textSize, height: lineHeight, up: ascent, role: role, underline: static}
 			if i > 0 {
 				line.indent = hangIndent
 			}
 			out = append(out, line)
 		}
 	}
-	return out
+	return out, typed
 }
 
 func displayName(e *model.Element) string {

@@ -202,7 +202,7 @@ func (d *Drawer) nameLabel(g *Group, r *route) {
 }
 
 func relationshipTitle(m *model.Model, r *model.Relationship) string {
-	if text, err := notation.PrintStatement(m, r); err == nil {
+	if text, ok := notation.StatementText(m, r); ok {
 		return r.Kind.Title() + ": " + text
 	}
 	return m.Describe(r.ID)

@@ -11,6 +11,7 @@ import (
 
 	"github.com/go-text/typesetting/di"
 	"github.com/go-text/typesetting/font"
+	ot "github.com/go-text/typesetting/font/opentype"
 	"github.com/go-text/typesetting/language"
 	"github.com/go-text/typesetting/shaping"
 	"golang.org/x/image/math/fixed"
@@ -118,6 +119,16 @@ func (t *Typesetter) Width(f Face, size float64, text string) float64 {
 	return em * size
 }
 
+// featuresOf turns kerning off for the italic cuts, as CSS does where they are
+// shown: the shaper here finds only some of the kerning pairs of their files, so
+// that text would come out up to two pixels wider than the browser sets it.
+func featuresOf(f Face) []shaping.FontFeature {
+	if _, style := CSS(f); style == "italic" {
+		return []shaping.FontFeature{{Tag: ot.MustNewTag("kern"), Value: 0}}
+	}
+	return nil
+}
+
 func (t *Typesetter) measure(f Face, text string) float64 {
 	face := t.faces[f]
 	upem := float64(face.Upem())
@@ -125,6 +136,7 @@ func (t *Typesetter) measure(f Face, text string) float64 {
 	out := t.shaper.Shape(shaping.Input{
 		Text: runes, RunStart: 0, RunEnd: len(runes), Direction: di.DirectionLTR,
 		Face: face, Size: fixed.I(int(face.Upem())), Script: language.Latin, Language: language.NewLanguage("en"),
+		FontFeatures: featuresOf(f),
 	})
 	width := float64(out.Advance) / 64 / upem
 	for _, g := range out.Glyphs {

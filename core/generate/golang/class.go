@@ -2,10 +2,12 @@ package golang
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
 	"lexeon/core/generate"
+	"lexeon/core/graph"
 	"lexeon/core/model"
 )
 
@@ -299,25 +301,32 @@ func (g *generator) inConstructor(t *generate.Type, e *generate.End) bool {
 	if e.OwnedBy {
 		return true
 	}
-	if e.Type == t || g.needs(e.Type, t, map[*generate.Type]bool{}) {
+	if g.cycle[e.Type] != 0 && g.cycle[e.Type] == g.cycle[t] {
 		g.note(t, "%s and %s need each other from the beginning; %s.%s is set after construction", t.Name, e.Type.Name, t.Name, e.Name)
 		return false
 	}
 	return true
 }
 
-// needs reports whether constructing a leads to having a b first.
-func (g *generator) needs(a, b *generate.Type, seen map[*generate.Type]bool) bool {
-	if seen[a] {
-		return false
+// findCycles numbers the groups of types that need each other from the
+// beginning: the strongly connected components of the mandatory ends.
+func (g *generator) findCycles() {
+	next := func(t *generate.Type) []*generate.Type {
+		var out []*generate.Type
+		for _, e := range t.Ends {
+			if e.Mandatory() {
+				out = append(out, e.Type)
+			}
+		}
+		return out
 	}
-	seen[a] = true
-	for _, e := range a.Ends {
-		if e.Mandatory() && (e.Type == b || g.needs(e.Type, b, seen)) {
-			return true
+	for i, component := range graph.Components(g.plan.Types, next) {
+		if len(component) > 1 || slices.Contains(next(component[0]), component[0]) {
+			for _, t := range component {
+				g.cycle[t] = i + 1
+			}
 		}
 	}
-	return false
 }
 
 // makers are the constructors that the model lists.

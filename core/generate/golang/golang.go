@@ -8,9 +8,12 @@ import (
 	"embed"
 	"fmt"
 	"go/format"
+	"runtime"
 	"slices"
 	"strings"
 	"text/template"
+
+	"golang.org/x/sync/errgroup"
 
 	"lexeon/core/generate"
 	"lexeon/core/model"
@@ -26,16 +29,28 @@ var templates = template.Must(template.New("go").Funcs(template.FuncMap{
 // Generate prints the whole model.
 func Generate(m *model.Model) (generate.Output, error) {
 	plan := generate.NewPlan(m)
-	g := &generator{plan: plan, pkg: packageName(plan.Project), struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}}
+	g := &generator{plan: plan, pkg: packageName(plan.Project), struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}, cycle: map[*generate.Type]int{}}
+	g.findCycles()
 	g.names()
 	var out generate.Output
 	files := names{"doc": true, "notwritten": true}
-	for _, t := range plan.Types {
-		content, err := g.file(t)
-		if err != nil {
-			return out, fmt.Errorf("go: %s: %w", t.Name, err)
-		}
-		out.Files = append(out.Files, generate.File{Path: files.take(fileName(t.Name, string(t.Kind))) + ".go", Content: content, Subject: t.ID})
+	pages := make([]page, len(plan.Types))
+	for i, t := range plan.Types { // names and notes are settled in order …
+		pages[i] = g.page(t)
+		out.Files = append(out.Files, generate.File{Path: files.take(fileName(t.Name, string(t.Kind))) + ".go", Subject: t.ID})
+	}
+	var work errgroup.Group
+	work.SetLimit(runtime.GOMAXPROCS(0))
+	for i := range pages { // … and printed side by side
+		work.Go(func() (err error) {
+			if out.Files[i].Content, err = g.print(pages[i].template, pages[i].data); err != nil {
+				return fmt.Errorf("go: %s: %w", plan.Types[i].Name, err)
+			}
+			return nil
+		})
+	}
+	if err := work.Wait(); err != nil {
+		return out, err
 	}
 	doc, err := g.print("doc.go.tmpl", map[string]any{"Package": g.pkg, "Project": plan.Project, "Definition": plan.Definition})
 	if err != nil {
@@ -60,6 +75,7 @@ type generator struct {
 	ref     map[*generate.Type]string // name by which it is referred to
 	methods map[*generate.Type][]*method
 	classes map[*generate.Type]classFile
+	cycle   map[*generate.Type]int // types that need each other have one number; 0: none
 	notes   []generate.Note
 }
 
@@ -108,14 +124,20 @@ func (g *generator) print(name string, data any) (string, error) {
 	return string(out), nil
 }
 
-func (g *generator) file(t *generate.Type) (string, error) {
+// page is a file before it is printed.
+type page struct {
+	template string
+	data     any
+}
+
+func (g *generator) page(t *generate.Type) page {
 	switch t.Kind {
 	case model.Enumeration:
-		return g.print("enumeration.go.tmpl", g.enumeration(t))
+		return page{"enumeration.go.tmpl", g.enumeration(t)}
 	case model.Interface:
-		return g.print("interface.go.tmpl", g.interfaceOf(t))
+		return page{"interface.go.tmpl", g.interfaceOf(t)}
 	}
-	return g.print("class.go.tmpl", g.class(t))
+	return page{"class.go.tmpl", g.class(t)}
 }
 
 // comment writes a text as line comments, each line behind "// ", so that
