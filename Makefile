@@ -6,7 +6,7 @@ export LEXEON_ADDR ?= 127.0.0.1:8380
 PORT ?= 54980
 TEST_PORT ?= 54990
 
-.PHONY: demo demo-reset stop build setup page test test-go test-page bench lint fmt clean
+.PHONY: demo demo-reset stop build setup page test test-go test-page bench lint fmt screenshots clean
 
 demo: setup build
 	@scripts/demo.sh
@@ -49,6 +49,9 @@ fmt:
 
 bench: setup build
 	@scripts/bench.sh
+
+screenshots: setup build e2e/node_modules/.installed
+	@cd e2e && SCREENSHOTS=1 npx --no-install playwright test screenshots
 
 clean: stop
 	@rm -rf bin .run ui/dist/assets ui/dist/index.html

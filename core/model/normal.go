@@ -100,6 +100,9 @@ func Plural(name string) string {
 	}
 	head := name[:len(name)-len(last)]
 	tail := name[len(name)-len(last):]
+	if Singular(last) != last {
+		return name // a plural already
+	}
 	if p, ok := irregularSingulars[last]; ok {
 		return head + tail[:1] + p[1:]
 	}

@@ -41,7 +41,7 @@ func TestNormalForm(t *testing.T) {
 func TestPlural(t *testing.T) {
 	for in, want := range map[string]string{
 		"HoneyLot": "HoneyLots", "Apiary": "Apiaries", "JarBatch": "JarBatches", "Box": "Boxes", "Key": "Keys",
-		"Person": "People", "Analysis": "Analyses", "": "", "!": "!", "Wärme": "Wärmes",
+		"Person": "People", "frames": "frames", "Analysis": "Analyses", "": "", "!": "!", "Wärme": "Wärmes",
 	} {
 		require.Equal(t, want, model.Plural(in), in)
 	}

@@ -52,11 +52,30 @@ func (p *parser) refAt(i int, implied model.Kind) []parsed[Ref] {
 			if k == "" {
 				k = implied
 			}
+			if p.forgiving && p.toks[i].kind == tokWord {
+				name = p.asClassName(name)
+			}
 			out = append(out, parsed[Ref]{Ref{Name: name, Kind: k}, end, unknownCost + n.cost + oddName(name)})
 		}
 	}
 	p.refs[key] = out
 	return out
+}
+
+// asClassName writes a new name as classes are written, where it was typed
+// without any capital as part of a sentence: singular, "one or more honey jars"
+// gives HoneyJar. A name typed with a capital stays as it is.
+func (p *parser) asClassName(name string) string {
+	if strings.ToLower(name) != name {
+		return name
+	}
+	words := strings.Fields(name)
+	words[len(words)-1] = model.Singular(words[len(words)-1])
+	for i, w := range words {
+		r := []rune(w)
+		words[i] = strings.ToUpper(string(r[:1])) + string(r[1:])
+	}
+	return strings.Join(words, "")
 }
 
 // oddName: an unknown name that starts small and goes on with a capital letter

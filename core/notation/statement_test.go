@@ -69,6 +69,8 @@ func TestStatements(t *testing.T) {
 		{`Lab gateway implements ResultSource`, `"Lab gateway" realizes ResultSource`},
 		{`Each beekeeper reads one or more hives`, `Beekeeper "reads" 1..* Hive`},
 		{`Hive houses 1..* Frame`, `Hive houses 1..* "Frame"`},
+		{`each hive houses one or more frames`, `Hive houses 1..* "Frame"`},
+		{`a beekeeper fills 2 or more honey jars`, `Beekeeper fills 2..* HoneyJar`},
 		{`2 or more beekeepers share an apiary`, `2..* Beekeeper share Apiary`},
 	}
 	for _, c := range cases {
