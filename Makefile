@@ -31,10 +31,10 @@ bin/lexeon: page FORCE
 FORCE:
 
 ui/node_modules/.installed: ui/package-lock.json
-	@cd ui && npm ci --no-progress --loglevel=error && touch node_modules/.installed
+	@cd ui && ../scripts/npm-ci.sh && touch node_modules/.installed
 
 e2e/node_modules/.installed: e2e/package-lock.json
-	@cd e2e && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 npm ci --no-progress --loglevel=error && touch node_modules/.installed
+	@cd e2e && ../scripts/npm-ci.sh && touch node_modules/.installed
 
 test: setup build e2e/node_modules/.installed lint
 	@scripts/test.sh

@@ -2,6 +2,12 @@ module lexeon
 
 go 1.26.0
 
+ignore (
+	./.run
+	./e2e/node_modules
+	./ui/node_modules
+)
+
 require (
 	github.com/go-text/typesetting v0.3.5
 	github.com/jackc/pgx/v5 v5.12.0

@@ -4,9 +4,8 @@ import { root } from './program'
 import { expect, test } from './studio'
 
 // Pictures of the main views for the README, made from the demo data by
-// `make screenshots`. Not a test: it only runs when asked.
+// `make screenshots`; not one of the tests.
 test('screenshots', async ({ studio, page }) => {
-  test.skip(!process.env.SCREENSHOTS, 'make screenshots')
   const shot = async (name: string) => {
     await page.waitForTimeout(400)
     await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) })

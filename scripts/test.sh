@@ -16,6 +16,8 @@ finish() {
 }
 trap finish EXIT
 go test ./...
-cd e2e
-npx --no-install tsc --noEmit
-npx --no-install playwright test
+(
+    cd e2e
+    npx --no-install tsc --noEmit
+    npx --no-install playwright test
+)

@@ -38,7 +38,7 @@ func (s *Server) guard(next echo.HandlerFunc) echo.HandlerFunc {
 			return problem(http.StatusForbidden, "origin", "requests from another site are refused")
 		}
 		if s.opts.Token != "" && !s.authorized(c) {
-			return problem(http.StatusUnauthorized, "token", "this server asks for its token: open the address that it printed when it started")
+			return problem(http.StatusUnauthorized, "token", "this server asks for its token: open its address once with ?token=… at its end, or send it as a bearer token")
 		}
 		return next(c)
 	}

@@ -106,9 +106,26 @@ func (s *Store) project(id string) *project {
 	p, ok := s.projects[id]
 	if !ok {
 		p = &project{}
+		if len(s.projects) >= maxCachedProjects {
+			s.forgetIdle()
+		}
 		s.projects[id] = p
 	}
 	return p
+}
+
+const maxCachedProjects = 64
+
+// forgetIdle drops the cached values of projects that nobody uses right now;
+// they are read again when somebody does.
+func (s *Store) forgetIdle() {
+	for id, p := range s.projects {
+		if p.mu.TryLock() {
+			p.current = nil
+			p.mu.Unlock()
+			delete(s.projects, id)
+		}
+	}
 }
 
 func (s *Store) forget(id string) {

@@ -313,6 +313,23 @@ func TestSnapshotsAndProjects(t *testing.T) {
 	require.Empty(t, history)
 }
 
+// However many projects are opened, each is answered, and changes go on.
+func TestManyProjects(t *testing.T) {
+	s := storetest.Open(t)
+	for i := range 70 {
+		id := fmt.Sprint("many", i)
+		require.NoError(t, s.Create(ctx, id, "", model.Empty(id)))
+		_, err := s.Current(ctx, id)
+		require.NoError(t, err)
+	}
+	for i := range 70 {
+		id := fmt.Sprint("many", i)
+		r, err := s.Change(ctx, id, store.Request{ClientID: "x", Author: ada, Changes: []model.Change{&model.AddElement{ID: "e", Kind: model.Class, Name: id}}})
+		require.NoError(t, err)
+		require.Equal(t, id, r.After.Model.Project().Name)
+	}
+}
+
 func TestNoServerIsAnErrorThatSaysSo(t *testing.T) {
 	_, err := store.Open(ctx, "postgres://x:x@127.0.0.1:1/x?sslmode=disable&connect_timeout=1", 0)
 	require.ErrorContains(t, err, "the database does not answer")

@@ -114,6 +114,9 @@ func listen(ctx context.Context, addr, database, demo string, opts server.Option
 	done := make(chan error, 1)
 	go func() { done <- h.Serve(l) }()
 	fmt.Fprintf(out, "Lexeon answers at http://%s\n", l.Addr())
+	if opts.Token != "" {
+		fmt.Fprintln(out, "It asks for its token: open the address once with ?token=… at its end, or send it as a bearer token")
+	}
 	select {
 	case err := <-done:
 		return err

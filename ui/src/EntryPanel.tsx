@@ -1,6 +1,6 @@
-import { type ReactNode, useEffect, useId, useRef, useState } from 'react'
+import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef, useState } from 'react'
 
-import { type Entry, type FeaturesReply, newId, post, Problem } from './api'
+import { type Change, type Entry, type FeaturesReply, newId, post, Problem } from './api'
 import { FindingItem } from './FindingList'
 import { go, type Route } from './router'
 import { RelationSentences } from './Sentences'
@@ -22,8 +22,8 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
         <h2 className="text-sm text-faint">{entry.kindTitle}</h2>
         <button className="text-sm text-verdigris underline" onClick={() => select(undefined)}>All terms</button>
       </div>
-      <Kept label="Name" value={entry.name} onSave={(name) => submit([{ type: 'setName', id, name }])} />
-      <Kept label="Definition" value={entry.definition} rows={2} onSave={(text) => submit([{ type: 'setDefinition', id, text }])} />
+      <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />
+      <Kept label="Definition" value={entry.definition} rows={2} change={(text) => ({ type: 'setDefinition', id, text })} />
       {entry.term && entry.term.faces.length > 1 && (
         <p className="text-sm">One term with {entry.term.faces.filter((f) => f.id !== id).map((f) => `${f.kind} ${f.name}`).join(', ')}.</p>
       )}
@@ -79,40 +79,41 @@ function Switch({ label, on, set }: { label: string; on: boolean; set: (on: bool
 }
 
 // Kept is a field that saves when it is left or on Enter, and follows the model
-// while nobody types in it.
-function Kept(props: { label: string; value: string; rows?: number; mono?: boolean; onSave: (value: string) => void; note?: ReactNode }) {
+// while nobody types in it. What was typed stays until it is saved; what is
+// refused stays too, until somebody mends it or gives up with Escape.
+function Kept(props: { label: string; value: string; rows?: number; change: (value: string) => Change }) {
+  const submit = useStudio((s) => s.submit)
   const [typed, setTyped] = useState<string>()
+  const [refused, setRefused] = useState(false)
+  const sent = useRef<string>(undefined)
   const id = useId()
   const shown = typed ?? props.value
-  const save = () => {
-    if (typed !== undefined && typed !== props.value) props.onSave(typed)
+  const settle = () => {
+    sent.current = undefined
     setTyped(undefined)
+    setRefused(false)
+  }
+  const save = () => {
+    if (typed === undefined || typed === sent.current) return
+    if (typed === props.value) return settle()
+    sent.current = typed
+    submit([props.change(typed)], { done: settle, failed: () => setRefused(true) })
   }
   const shared = {
-    id, value: shown, className: `field ${props.mono ? 'font-mono text-sm' : ''}`, onBlur: save, spellCheck: !props.mono,
-    onChange: (e: { target: { value: string } }) => setTyped(e.target.value),
+    id, value: shown, className: `field ${refused ? 'border-brick' : ''}`, 'aria-invalid': refused, onBlur: save,
+    onChange: (e: { target: { value: string } }) => {
+      setTyped(e.target.value)
+      setRefused(false)
+    },
+    onKeyDown: (e: KeyboardEvent) => {
+      if (e.key === 'Escape') settle()
+      if (e.key === 'Enter' && (!props.rows || e.ctrlKey || e.metaKey)) save()
+    },
   }
   return (
     <div>
       <label htmlFor={id} className="heading">{props.label}</label>
-      {props.rows ? (
-        <textarea
-          {...shared} rows={Math.max(props.rows, shown.split('\n').length)} maxLength={20000}
-          onKeyDown={(e) => {
-            if (e.key === 'Escape') setTyped(undefined)
-            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save()
-          }}
-        />
-      ) : (
-        <input
-          {...shared} maxLength={200}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') save()
-            if (e.key === 'Escape') setTyped(undefined)
-          }}
-        />
-      )}
-      {props.note}
+      {props.rows ? <textarea {...shared} rows={Math.max(props.rows, shown.split('\n').length)} maxLength={20000} /> : <input {...shared} maxLength={200} />}
     </div>
   )
 }
@@ -174,12 +175,12 @@ function RelationTools({ entry }: { entry: Entry }) {
       {relation.ends?.map((end) => (
         <fieldset key={end.id} className="flex flex-col gap-1 border-t border-rule pt-2">
           <legend className="heading">End at {end.element || '(no name)'}</legend>
-          <Kept label="Role" value={end.role} onSave={(name) => submit([{ type: 'setEnd', id: end.id, set: { name } }])} />
-          <Kept label="Multiplicity" value={end.multiplicity} onSave={(multiplicity) => submit([{ type: 'setEnd', id: end.id, set: { multiplicity } }])} />
+          <Kept label="Role" value={end.role} change={(name) => ({ type: 'setEnd', id: end.id, set: { name } })} />
+          <Kept label="Multiplicity" value={end.multiplicity} change={(multiplicity) => ({ type: 'setEnd', id: end.id, set: { multiplicity } })} />
           {end.multiplicity === '?' && (
             <>
-              <Kept label="Question" value={end.question} rows={2} onSave={(question) => submit([{ type: 'setEnd', id: end.id, set: { question } }])} />
-              <Kept label="Whom to ask" value={end.ask} onSave={(ask) => submit([{ type: 'setEnd', id: end.id, set: { ask } }])} />
+              <Kept label="Question" value={end.question} rows={2} change={(question) => ({ type: 'setEnd', id: end.id, set: { question } })} />
+              <Kept label="Whom to ask" value={end.ask} change={(ask) => ({ type: 'setEnd', id: end.id, set: { ask } })} />
             </>
           )}
         </fieldset>

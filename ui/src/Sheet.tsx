@@ -136,8 +136,10 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             submit(o.changes, {
               said: `Added: ${o.statement}.`,
               done: () => {
-                select(o.row)
-                if (o.form === 'assoc') edit({ slot: `${o.row}|name`, value: '' })
+                const fresh = o.changes.find((c) => c.type === 'addElement')
+                select(fresh ? String(fresh.id) : o.row)
+                if (fresh) edit({ slot: `${String(fresh.id)}|name`, value: String(fresh.name) })
+                else if (o.form === 'assoc') edit({ slot: `${o.row}|name`, value: '' })
               },
             })
           },

@@ -1,6 +1,7 @@
 import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react'
 
 import { type Jump, newId, post, type Reading, type StatementReply } from './api'
+import { count } from './Projects'
 import { go, type Route } from './router'
 import { SentenceText } from './Sentences'
 import { projectPath, useStudio } from './state'
@@ -103,6 +104,9 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
       </form>
       <button className="button" disabled={!overview?.undo} title={overview?.undo ? `Undo: ${overview.undo} (Ctrl+Z)` : 'Nothing to undo'} onClick={() => takeBack('undo')}>Undo</button>
       <button className="button" disabled={!overview?.redo} title={overview?.redo ? `Redo: ${overview.redo} (Ctrl+Y)` : 'Nothing to redo'} onClick={() => takeBack('redo')}>Redo</button>
+      <button className={`text-sm whitespace-nowrap underline ${overview?.findings.error ? 'text-brick' : 'text-verdigris'}`} onClick={() => go(`/p/${overview?.id}/findings`)}>
+        {count(Object.values(overview?.findings ?? {}).reduce((a, b) => a + b, 0), 'finding', 'findings')}
+      </button>
       <span className={`text-right text-sm whitespace-nowrap ${reachable ? 'text-faint' : 'text-brick'}`} role="status" aria-label="Saved state">
         {state} · revision {revision}
       </span>
