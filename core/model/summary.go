@@ -1,6 +1,9 @@
 package model
 
-import "fmt"
+import (
+	"fmt"
+	"strings"
+)
 
 // Summary says in a few words what a list of changes does, for undo and for the
 // history: "Rename Hive to Colony". before is the model they were applied to,
@@ -42,7 +45,10 @@ func summaryOf(before, after *Model, change Change) string {
 	case *AddElement:
 		return "Add " + after.Describe(c.ID)
 	case *SetName:
-		return fmt.Sprintf("Rename %s to %s", before.Describe(c.ID), quoteName(c.Name))
+		if strings.TrimSpace(c.Name) == "" {
+			return "Take away the name of " + before.Describe(c.ID)
+		}
+		return fmt.Sprintf("Rename %s to %s", before.Describe(c.ID), c.Name)
 	case *SetDefinition:
 		return "Define " + after.Describe(c.ID)
 	case *SetClassifier:

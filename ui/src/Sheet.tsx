@@ -313,7 +313,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
       <div ref={box} className={`relative overflow-hidden bg-desk ${armed ? 'cursor-crosshair' : ''}`}>
         <svg
           ref={svg} id="drawing" className="drawing absolute inset-0 size-full touch-none -outline-offset-2" tabIndex={0} role="application"
-          aria-label={shown ? shown.groups[0]?.title : 'No diagram'} onPointerDown={down} onPointerMove={move} onPointerUp={up} onDoubleClick={doubleClick} onKeyDown={keys}
+          aria-label={shown ? shown.groups[0]?.title : 'No diagram'} onMouseDown={(e) => e.preventDefault()} // focus is set by hand: an editor that just opened keeps it
+          onPointerDown={down} onPointerMove={move} onPointerUp={up} onDoubleClick={doubleClick} onKeyDown={keys}
         >
           <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
             {shown?.groups.map((g) => {
