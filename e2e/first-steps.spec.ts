@@ -224,6 +224,25 @@ test('double click on paper makes an element; pulling to paper makes a related o
   await expect(studio.shape('association: Buoy is made of Anchor')).toBeAttached()
 })
 
+test('diagrams and the project are renamed and deleted, and that is undone', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  const path = page.getByRole('navigation', { name: 'Path' })
+  await path.getByRole('button', { name: 'Rename the diagram' }).click()
+  await page.getByLabel('New name of the diagram').fill('Honey, from hive to jar')
+  await page.getByLabel('New name of the diagram').press('Enter')
+  await expect(studio.sheet).toHaveAccessibleName('class diagram Honey, from hive to jar')
+  await path.getByRole('button', { name: 'Rename the project' }).click()
+  await page.getByLabel('New name of the project').fill('Heatherfold, renamed')
+  await page.getByLabel('New name of the project').press('Enter')
+  await expect(page.getByRole('heading', { name: 'Heatherfold, renamed' })).toBeVisible()
+  await path.getByRole('button', { name: 'Delete the diagram' }).click()
+  await expect(page.getByText('No diagram yet')).toBeVisible()
+  await expect(page.getByRole('complementary', { name: 'Lexicon' }).getByText('class Hive')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
+  await path.getByRole('button', { name: 'Honey, from hive to jar' }).click()
+  await expect(studio.shape('class Hive')).toBeVisible()
+})
+
 test('a project leaves as a model file and comes back the same', async ({ studio, page }) => {
   await studio.copyOfDemo()
   await studio.state('Hive houses 1..* Frame')

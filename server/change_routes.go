@@ -21,6 +21,7 @@ type changeRequest struct {
 	Base     int64           `json:"base"`
 	Changes  json.RawMessage `json:"changes"`
 	Diagram  string          `json:"diagram"` // the one that is open
+	Scene    int64           `json:"scene"`   // the revision of the drawing that the page has of it
 	Skip     []int64         `json:"skip"`
 }
 
@@ -133,7 +134,7 @@ func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string)
 	out.Findings = countFindings(now)
 	if req.Diagram != "" {
 		if sc := s.draw(id, r.After, req.Diagram); sc != nil {
-			if hadScene && before.revision == req.Base && req.Base == r.Before.Revision && !r.Again {
+			if hadScene && before.revision == req.Scene && req.Scene == r.Before.Revision && !r.Again {
 				out.Scene = patchScene(before.scene, sc, r.After.Revision)
 			} else {
 				out.Scene = fullScene(sc, r.After.Revision)

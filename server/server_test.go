@@ -103,8 +103,8 @@ type reply struct {
 func (c *client) send(path string, base int64, changes string) (int, reply, map[string]any) {
 	c.t.Helper()
 	c.next++
-	body := fmt.Sprintf(`{"clientId":"%s%d","author":{"id":"%s","name":"%s"},"base":%d,"diagram":"lots","changes":%s}`,
-		c.who, c.next, c.who, strings.ToUpper(c.who), base, changes)
+	body := fmt.Sprintf(`{"clientId":"%s%d","author":{"id":"%s","name":"%s"},"base":%d,"diagram":"lots","scene":%d,"changes":%s}`,
+		c.who, c.next, c.who, strings.ToUpper(c.who), base, base, changes)
 	status, _, data := c.do("POST", "/api/projects/p/"+path, []byte(body))
 	var r reply
 	var problem map[string]any

@@ -2,6 +2,7 @@ import { type ReactNode, useState } from 'react'
 
 import { newId } from './api'
 import { author, setAuthorName } from './author'
+import { Rename } from './Rename'
 import { go, type Route } from './router'
 import { useStudio } from './state'
 import { switchTheme, theme } from './theme'
@@ -28,7 +29,10 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
   return (
     <nav aria-label="Path" className="row-span-2 flex min-h-0 flex-col overflow-y-auto border-r border-rule bg-paper">
       <button className="px-4 pt-3 text-left text-sm text-faint hover:text-verdigris" onClick={() => go('/')}>‹ All projects</button>
-      <h1 className="px-4 pb-3 text-lg leading-tight font-semibold break-words">{overview.name}</h1>
+      <h1 className="px-4 text-lg leading-tight font-semibold break-words">{overview.name}</h1>
+      <div className="px-4 pb-2">
+        <Rename what="the project" name={overview.name} onSave={(to) => submit([{ type: 'setProject', set: { name: to } }])} />
+      </div>
       <Stage title="Classes" figure={`${overview.classifiers}`} current={route.stage === 'classes'} onOpen={() => go(base)}>
         <ul>
           {overview.diagrams.map((d) => (
@@ -37,6 +41,15 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
                 className={`w-full truncate px-4 py-1 pl-8 text-left hover:bg-tint ${route.stage === 'classes' && d.id === diagram ? 'bg-tint font-semibold' : ''}`}
                 aria-current={route.stage === 'classes' && d.id === diagram ? 'page' : undefined} onClick={() => go(`${base}/d/${d.id}`)}
               >{d.name || '(no name)'}</button>
+              {route.stage === 'classes' && d.id === diagram && (
+                <div className="flex gap-3 bg-tint px-4 pb-1 pl-8">
+                  <Rename what="the diagram" name={d.name} onSave={(to) => submit([{ type: 'setName', id: d.id, name: to }])} />
+                  <button
+                    className="text-sm text-brick underline" aria-label="Delete the diagram"
+                    onClick={() => submit([{ type: 'delete', id: d.id }], { said: `Deleted the diagram ${d.name}. What it showed stays in the model.`, done: () => go(base) })}
+                  >Delete</button>
+                </div>
+              )}
             </li>
           ))}
           <li><button className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint" onClick={addDiagram}>New class diagram</button></li>

@@ -58,6 +58,8 @@ export const useStudio = create<State>()((set, get) => {
 
   function takeScene(patch: ScenePatch) {
     const had = get().scene
+    if (patch.diagram !== get().openDiagram) return true // another one was opened meanwhile
+    if (had?.diagram === patch.diagram && had.revision > patch.revision) return true // an answer that was overtaken
     const known = new Map<Id, Group>()
     if (had?.diagram === patch.diagram) for (const g of had.groups) known.set(g.id, g)
     for (const g of patch.groups) {
@@ -127,6 +129,7 @@ export const useStudio = create<State>()((set, get) => {
         try {
           const reply = await post<ChangeReply>(api(next.path), {
             clientId: next.clientId, author: author(), base: next.base, changes: next.changes, skip: next.skip, diagram: get().openDiagram ?? '',
+            scene: get().scene?.revision ?? -1,
           })
           pause = 250
           set({ reachable: true, queue: get().queue.slice(1) })

@@ -1,0 +1,26 @@
+import { useState } from 'react'
+
+// A name that is renamed in place: a button until it is pressed, then a field.
+// Enter saves, Escape gives up.
+export function Rename(props: { what: string; name: string; className?: string; onSave: (name: string) => void }) {
+  const [typed, setTyped] = useState<string>()
+  if (typed === undefined) {
+    return (
+      <button className={`text-sm text-verdigris underline ${props.className ?? ''}`} aria-label={`Rename ${props.what}`} onClick={() => setTyped(props.name)}>Rename</button>
+    )
+  }
+  const save = () => {
+    if (typed.trim() && typed !== props.name) props.onSave(typed)
+    setTyped(undefined)
+  }
+  return (
+    <input
+      className="field" aria-label={`New name of ${props.what}`} value={typed} maxLength={200} autoFocus
+      onChange={(e) => setTyped(e.target.value)} onBlur={save}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') save()
+        if (e.key === 'Escape') setTyped(undefined)
+      }}
+    />
+  )
+}
