@@ -49,10 +49,20 @@ func ParseStatement(m *model.Model, text string) (Statement, error) {
 // of the grammar. Where more than one reading survives, all are returned, and
 // nothing is chosen. The error says what was understood and what was expected.
 func ReadStatement(m *model.Model, text string) ([]Reading, error) {
-	if readings, err := parse(m, text, false); err == nil {
-		return readings, nil
+	strict, err := parse(m, text, false)
+	if err == nil && strict[0].cost == 0 {
+		return strict, nil
 	}
-	return parse(m, text, true)
+	// A strict reading that needs new names gives way to a freer one that needs
+	// fewer: "Beekeepers keep hives", where Beekeeper and Hive are known.
+	free, freeErr := parse(m, text, true)
+	switch {
+	case err != nil:
+		return free, freeErr
+	case freeErr == nil && free[0].cost < strict[0].cost:
+		return free, nil
+	}
+	return strict, nil
 }
 
 func parse(m *model.Model, text string, forgiving bool) ([]Reading, error) {
