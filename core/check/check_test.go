@@ -112,4 +112,8 @@ func TestFindingsKeepTheirBasisWhileTheFactsStay(t *testing.T) {
 	require.Len(t, gone, 3)
 	require.Len(t, state.Of(m.Relationships()[0].ID), 3, "the association's own finding and those of its ends")
 	require.Empty(t, state.Of(hive.ID))
+	twice := modeltest.Build(t, "class Hive", "class Hive")
+	for _, e := range twice.Classifiers() {
+		require.Len(t, check.Run(twice, check.All).Of(e.ID), 1, "each of the two is told")
+	}
 }

@@ -182,11 +182,14 @@ func (s *State) Findings() []Finding {
 }
 
 // Of lists the findings about a row: those whose subject it or one of its parts
-// is, or, for a relationship, one of its ends.
+// is, or, for a relationship, one of its ends; and those about several elements
+// of which it is one.
 func (s *State) Of(id model.ID) []Finding {
 	var out []Finding
 	for _, f := range s.Findings() {
-		if f.Subject == id || ownedBy(s.m, f.Subject, id) {
+		subject := s.m.Element(f.Subject)
+		oneOfSeveral := subject != nil && subject.Owner == "" && slices.Contains(f.Related, id)
+		if f.Subject == id || oneOfSeveral || ownedBy(s.m, f.Subject, id) {
 			out = append(out, f)
 		}
 	}

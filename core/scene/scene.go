@@ -101,11 +101,14 @@ type Slot struct {
 
 // Drawer makes scenes. It is safe for concurrent use.
 type Drawer struct {
-	set *typeface.Typesetter
+	set    *typeface.Typesetter
+	memory shapeMemory
 }
 
 // NewDrawer makes a Drawer that measures with the given typesetter.
-func NewDrawer(set *typeface.Typesetter) *Drawer { return &Drawer{set: set} }
+func NewDrawer(set *typeface.Typesetter) *Drawer {
+	return &Drawer{set: set, memory: shapeMemory{shapes: map[model.ID]remembered{}}}
+}
 
 // Of draws a diagram; nil if there is none of that id.
 func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
@@ -118,7 +121,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	var lines []*model.Placement
 	for _, p := range m.PlacementsOn(diagram) {
 		if e := m.Element(p.Subject); e != nil {
-			g := d.classifier(m, p, e)
+			g := d.rememberedClassifier(m, p, e)
 			boxes[e.ID] = *g.Box
 			shapes = append(shapes, g)
 		} else {
@@ -133,7 +136,9 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	s.Groups = append(s.Groups, shapes...)
 	s.Bounds = bounds
 	for i := range s.Groups {
-		s.Groups[i].Hash = hashGroup(&s.Groups[i])
+		if s.Groups[i].Hash == "" {
+			s.Groups[i].Hash = hashGroup(&s.Groups[i])
+		}
 	}
 	return s
 }

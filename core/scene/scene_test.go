@@ -15,7 +15,10 @@ import (
 	"lexeon/core/typeface"
 )
 
-var drawer = scene.NewDrawer(typeface.MustNew())
+var (
+	set    = typeface.MustNew()
+	drawer = scene.NewDrawer(set)
+)
 
 // draw builds a model from lines and places what it holds, boxes in a row of
 // columns, then everything between them.
@@ -233,6 +236,33 @@ func TestFreePlaceIsFree(t *testing.T) {
 		boxes = append(boxes, *g.Box)
 	}
 	require.Equal(t, scene.Point{X: 80, Y: 80}, drawer.FreePlace(modeltest.Build(t), "d", "", 10, 10))
+}
+
+// Property: a drawer that remembers what it drew draws what a new one draws.
+func TestRememberedShapesAreTheSame(t *testing.T) {
+	for seed := range uint64(12) {
+		src := modeltest.NewSource(seed)
+		m := model.Empty("Random")
+		old := scene.NewDrawer(set)
+		for step := range 160 {
+			next, _, inverse, err := model.Edit(m, src.Change(m))
+			if err != nil {
+				continue
+			}
+			models := []*model.Model{next}
+			if step%9 == 0 {
+				back, _, _, err := model.Edit(next, inverse)
+				require.NoError(t, err)
+				models = append(models, back, next)
+			}
+			for _, m := range models {
+				for _, d := range m.Diagrams() {
+					require.Equal(t, scene.NewDrawer(set).Of(m, d.ID), old.Of(m, d.ID), "seed %d step %d", seed, step)
+				}
+			}
+			m = next
+		}
+	}
 }
 
 // The slot of the features holds what is typed, whatever is drawn.

@@ -1,0 +1,71 @@
+package scene
+
+import (
+	"slices"
+	"sync"
+
+	"lexeon/core/model"
+)
+
+// shapeMemory keeps the shapes that were drawn last, since most of a diagram
+// stays as it is from one change to the next. Rows never change in place, so a
+// shape is the same if it was drawn from the very same rows.
+type shapeMemory struct {
+	mu     sync.Mutex
+	shapes map[model.ID]remembered // by placement
+}
+
+type remembered struct {
+	from  []model.Row
+	group Group
+}
+
+// maxShapes bounds the memory; a shape takes some five kilobytes.
+const maxShapes = 4000
+
+func (d *Drawer) rememberedClassifier(m *model.Model, p *model.Placement, e *model.Element) Group {
+	from, certain := drawnFrom(m, p, e)
+	if !certain {
+		return d.classifier(m, p, e)
+	}
+	d.memory.mu.Lock()
+	last, ok := d.memory.shapes[p.ID]
+	d.memory.mu.Unlock()
+	if ok && slices.Equal(last.from, from) {
+		return last.group
+	}
+	g := d.classifier(m, p, e)
+	g.Hash = hashGroup(&g)
+	d.memory.mu.Lock()
+	defer d.memory.mu.Unlock()
+	if len(d.memory.shapes) >= maxShapes {
+		clear(d.memory.shapes)
+	}
+	d.memory.shapes[p.ID] = remembered{from, g}
+	return g
+}
+
+// drawnFrom lists every row that the drawing of a classifier depends on. It is
+// not certain where a parameter has a name and no type: whether that name is
+// written in quotes depends on the names of all classifiers.
+func drawnFrom(m *model.Model, p *model.Placement, e *model.Element) (rows []model.Row, certain bool) {
+	rows = append(rows, p, e)
+	certain = true
+	var add func(owner model.ID)
+	add = func(owner model.ID) {
+		for _, part := range m.Children(owner) {
+			rows = append(rows, part)
+			if t := m.Element(part.Type); t != nil {
+				rows = append(rows, t)
+			}
+			switch {
+			case part.Kind == model.Operation:
+				add(part.ID)
+			case part.Kind == model.Parameter && part.Type == "" && part.TypeName() == "":
+				certain = false
+			}
+		}
+	}
+	add(e.ID)
+	return rows, certain
+}
