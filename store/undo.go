@@ -35,7 +35,7 @@ type Blocked struct {
 // then.
 func (s *Store) Undo(ctx context.Context, id string, req UndoRequest) (*Result, error) {
 	return s.locked(ctx, id, req.ClientID, func(tx *sqlx.Tx, head *Version) (*Result, error) {
-		e, err := undoable(ctx, tx, id, req)
+		e, err := undoable(ctx, tx, id, req, entryColumns)
 		if err != nil {
 			return nil, err
 		}
@@ -93,14 +93,16 @@ func trimWord(s, word string) string {
 
 // undoable finds what an undo or redo would take back, nil if there is nothing.
 // A change of one's own after an undo ends the way back to what was undone.
-func undoable(ctx context.Context, q sqlx.QueryerContext, id string, req UndoRequest) (*Entry, error) {
-	query := "SELECT " + entryColumns + ` FROM changes WHERE project_id = $1 AND author_id = $2 AND undone_by IS NULL
+func undoable(ctx context.Context, q sqlx.QueryerContext, id string, req UndoRequest, columns string) (*Entry, error) {
+	query := "SELECT " + columns + ` FROM changes WHERE project_id = $1 AND author_id = $2 AND undone_by IS NULL
 		AND undoes IS NULL AND NOT revision = ANY($3) ORDER BY revision DESC LIMIT 1`
 	if req.Redo {
-		// An undo is an entry whose target is no undo itself.
-		query = "SELECT " + entryColumns + ` FROM changes c WHERE project_id = $1 AND author_id = $2 AND undone_by IS NULL AND NOT revision = ANY($3)
+		// An undo is an entry whose target is no undo itself. What the author did
+		// after it, other than undoing and redoing, ends the way back.
+		query = "SELECT " + columns + ` FROM changes c WHERE project_id = $1 AND author_id = $2 AND undone_by IS NULL AND NOT revision = ANY($3)
+			AND undoes IS NOT NULL
+			AND revision > (SELECT coalesce(max(revision), 0) FROM changes WHERE project_id = $1 AND author_id = $2 AND undoes IS NULL)
 			AND EXISTS (SELECT FROM changes t WHERE t.project_id = c.project_id AND t.revision = c.undoes AND t.undoes IS NULL AND t.undone_by = c.revision)
-			AND NOT EXISTS (SELECT FROM changes n WHERE n.project_id = c.project_id AND n.author_id = c.author_id AND n.revision > c.revision AND n.undoes IS NULL)
 			ORDER BY revision DESC LIMIT 1`
 	}
 	var e Entry
@@ -154,7 +156,7 @@ func (s *Store) Pending(ctx context.Context, id, author string) (undo, redo stri
 		redo bool
 		to   *string
 	}{{false, &undo}, {true, &redo}} {
-		e, err := undoable(ctx, s.db, id, UndoRequest{Author: Author{ID: author}, Redo: w.redo})
+		e, err := undoable(ctx, s.db, id, UndoRequest{Author: Author{ID: author}, Redo: w.redo}, "revision, summary")
 		if err != nil {
 			return "", "", err
 		}
