@@ -15,6 +15,7 @@ import (
 	"lexeon/core/model"
 	"lexeon/core/notation"
 	"lexeon/core/render"
+	"lexeon/core/scene"
 	"lexeon/store"
 )
 
@@ -258,26 +259,31 @@ func safeName(name string) string {
 	return out
 }
 
-func (s *Server) scene(c *echo.Context) error {
+// drawing finds the diagram that a request names, and draws it.
+func (s *Server) drawing(c *echo.Context) (*store.Version, *scene.Scene, error) {
 	id, v, err := s.current(c)
 	if err != nil {
-		return err
+		return nil, nil, err
 	}
 	sc := s.draw(id, v, c.Param("diagram"))
 	if sc == nil {
-		return problem(http.StatusNotFound, "missing", "There is no such diagram any more.")
+		return nil, nil, problem(http.StatusNotFound, "missing", "There is no such diagram any more.")
+	}
+	return v, sc, nil
+}
+
+func (s *Server) scene(c *echo.Context) error {
+	v, sc, err := s.drawing(c)
+	if err != nil {
+		return err
 	}
 	return c.JSON(http.StatusOK, fullScene(sc, v.Revision))
 }
 
 func (s *Server) svg(c *echo.Context) error {
-	id, v, err := s.current(c)
+	v, sc, err := s.drawing(c)
 	if err != nil {
 		return err
-	}
-	sc := s.draw(id, v, c.Param("diagram"))
-	if sc == nil {
-		return problem(http.StatusNotFound, "missing", "There is no such diagram any more.")
 	}
 	data, err := render.SVG(sc)
 	if err != nil {
