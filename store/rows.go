@@ -24,13 +24,15 @@ type column struct {
 }
 
 var columns = map[model.Table][]column{
-	model.TableTerms: {{name: "name", field: "name"}},
+	model.TableTerms:    {{name: "name", field: "name"}},
+	model.TablePictures: {},
 	model.TableElements: {
 		{name: "kind", field: "kind"}, {name: "name", field: "name"},
 		{name: "owner_id", field: "owner", null: true, only: func(r model.Row) bool { return r.(*model.Element).Kind != model.End }},
 		{name: "relationship_id", field: "owner", null: true, only: func(r model.Row) bool { return r.(*model.Element).Kind == model.End }},
 		{name: "sort_key", field: "order"},
 		{name: "term_id", field: "term", null: true}, {name: "type_id", field: "type", null: true},
+		{name: "picture_id", field: "picture", null: true},
 	},
 	model.TableRelationships: {
 		{name: "kind", field: "kind"}, {name: "name", field: "name"},
@@ -235,7 +237,8 @@ func loadTable(ctx context.Context, tx *sqlx.Tx, id string, t model.Table) ([]mo
 	for _, c := range cols {
 		names = append(names, c.name)
 	}
-	result, err := tx.QueryContext(ctx, fmt.Sprintf("SELECT id, data::text, extra::text, %s FROM %s WHERE project_id = $1", strings.Join(names, ", "), t), id)
+	names = append([]string{"id", "data::text", "extra::text"}, names...)
+	result, err := tx.QueryContext(ctx, fmt.Sprintf("SELECT %s FROM %s WHERE project_id = $1", strings.Join(names, ", "), t), id)
 	if err != nil {
 		return nil, unavailable("read "+string(t), err)
 	}

@@ -128,10 +128,11 @@ func (r *fileReader) file(root *node) {
 		project.File = nil
 	}
 	r.list(root, "terms", model.TableTerms, "", "", "")
+	r.list(root, "pictures", model.TablePictures, "", "", "")
 	r.list(root, "elements", model.TableElements, "parts", model.TableElements, "owner")
 	r.list(root, "relationships", model.TableRelationships, "ends", model.TableElements, "owner")
 	r.list(root, "diagrams", model.TableDiagrams, "placements", model.TablePlacements, "diagram")
-	known := []string{"format", "version", "project", "terms", "elements", "relationships", "diagrams"}
+	known := []string{"format", "version", "project", "terms", "pictures", "elements", "relationships", "diagrams"}
 	unknown := map[string]json.RawMessage{}
 	for _, m := range root.members {
 		if !slices.Contains(known, m.name) {

@@ -24,6 +24,9 @@ func WriteFile(m *model.Model) []byte {
 		return f.Name == "file" || f.Name == "id"
 	})))
 	w.list("terms", m.IDs(model.TableTerms), "", nil)
+	if ids := m.IDs(model.TablePictures); len(ids) > 0 {
+		w.list("pictures", ids, "", nil)
+	}
 	var roots []model.ID
 	for _, e := range m.Elements() {
 		if e.Owner == "" {

@@ -1,5 +1,10 @@
 package model
 
+import (
+	"slices"
+	"strings"
+)
+
 // AddDiagram makes an empty diagram.
 type AddDiagram struct {
 	readsNothing
@@ -25,13 +30,15 @@ type Place struct {
 	Subject ID  `json:"subject"`
 	X       int `json:"x,omitempty"`
 	Y       int `json:"y,omitempty"`
+	W       int `json:"w,omitempty"`
+	H       int `json:"h,omitempty"`
 }
 
 func (c *Place) apply(d *draft) error {
 	if err := d.free(c.ID); err != nil {
 		return err
 	}
-	d.put(&Placement{ID: c.ID, Diagram: c.Diagram, Subject: c.Subject, X: c.X, Y: c.Y})
+	d.put(&Placement{ID: c.ID, Diagram: c.Diagram, Subject: c.Subject, X: c.X, Y: c.Y, W: c.W, H: c.H})
 	return nil
 }
 
@@ -69,6 +76,28 @@ type SetLine struct {
 
 func (c *SetLine) apply(d *draft) error {
 	return d.changePlacement(c.ID, func(p *Placement) { p.Line, p.Bends = c.Line, c.Bends })
+}
+
+// MoveLabel puts a label of a placed relationship elsewhere, relative to what it
+// belongs to; with Back it goes back to where the drawing puts it.
+type MoveLabel struct {
+	readsNothing
+	ID    ID     `json:"id"`
+	Label string `json:"label"`
+	DX    int    `json:"dx,omitempty"`
+	DY    int    `json:"dy,omitempty"`
+	Back  bool   `json:"back,omitempty"`
+}
+
+func (c *MoveLabel) apply(d *draft) error {
+	return d.changePlacement(c.ID, func(p *Placement) {
+		labels := slices.DeleteFunc(slices.Clone(p.Labels), func(l LabelOffset) bool { return l.Label == c.Label })
+		if !c.Back {
+			labels = append(labels, LabelOffset{c.Label, c.DX, c.DY})
+		}
+		slices.SortFunc(labels, func(a, b LabelOffset) int { return strings.Compare(a.Label, b.Label) })
+		p.Labels = labels
+	})
 }
 
 func (d *draft) changePlacement(id ID, f func(*Placement)) error {

@@ -173,6 +173,7 @@ func (d *draft) deleteElement(e *Element) {
 		}
 	}
 	d.drop(e.ID)
+	d.dropUnusedPicture(e.Picture)
 	if e.Term != "" {
 		d.dropBareTerm(e.Term)
 	}

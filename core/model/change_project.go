@@ -1,13 +1,13 @@
 package model
 
-// SetProject sets fields of the project: name, definition.
+// SetProject sets fields of the project: name, definition, colours.
 type SetProject struct {
 	readsNothing
 	Set Patch `json:"set"`
 }
 
 func (c *SetProject) apply(d *draft) error {
-	r, err := patched(d.Project(), c.Set, []string{"name", "definition"})
+	r, err := patched(d.Project(), c.Set, []string{"name", "definition", "colours"})
 	if err != nil {
 		return err
 	}

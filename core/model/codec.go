@@ -110,6 +110,8 @@ func newRow(t Table) Row {
 		return &Project{}
 	case TableTerms:
 		return &Term{}
+	case TablePictures:
+		return &Picture{}
 	case TableElements:
 		return &Element{}
 	case TableRelationships:

@@ -20,6 +20,11 @@ type ClassifierData struct {
 	Accessors bool `json:"accessors,omitempty"` // accessors are implied for every attribute
 }
 
+// NoteData: UML 2.5.1, 7.2, Comment.
+type NoteData struct {
+	Body string `json:"body,omitempty"`
+}
+
 // GeneralizationSetData: UML 2.5.1, 9.7. Both default to unstated.
 type GeneralizationSetData struct {
 	Disjoint Truth `json:"disjoint,omitempty"` // no: overlapping
@@ -137,6 +142,7 @@ type AssociationData struct {
 }
 
 func (*ClassifierData) data()        {}
+func (*NoteData) data()              {}
 func (*GeneralizationSetData) data() {}
 func (*AttributeData) data()         {}
 func (*OperationData) data()         {}
@@ -151,6 +157,8 @@ func newData(k Kind) Data {
 	switch k {
 	case Class, Interface, Enumeration, DataType:
 		return &ClassifierData{}
+	case Note:
+		return &NoteData{}
 	case GeneralizationSet:
 		return &GeneralizationSetData{}
 	case Attribute:
@@ -181,6 +189,7 @@ func (e *Element) Parameter() ParameterData   { return dataOf[ParameterData](e.D
 func (e *Element) Literal() LiteralData       { return dataOf[LiteralData](e.Data) }
 func (e *Element) Unread() UnreadData         { return dataOf[UnreadData](e.Data) }
 func (e *Element) End() EndData               { return dataOf[EndData](e.Data) }
+func (e *Element) Note() NoteData             { return dataOf[NoteData](e.Data) }
 func (e *Element) GeneralizationSet() GeneralizationSetData {
 	return dataOf[GeneralizationSetData](e.Data)
 }

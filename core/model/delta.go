@@ -92,7 +92,7 @@ func valueOf(fields []Field, name string) json.RawMessage {
 // and shapes of lines. The last one stays.
 func (k Key) LastWins() bool {
 	switch k.Field {
-	case "x", "y", "w", "h", "bends", "line":
+	case "x", "y", "w", "h", "bends", "line", "labels":
 		return true
 	}
 	return false

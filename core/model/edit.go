@@ -44,6 +44,9 @@ var changeTypes = map[string]func() Change{
 	"move":            func() Change { return &Move{} },
 	"resize":          func() Change { return &Resize{} },
 	"setLine":         func() Change { return &SetLine{} },
+	"moveLabel":       func() Change { return &MoveLabel{} },
+	"setPicture":      func() Change { return &SetPicture{} },
+	"setNote":         func() Change { return &SetNote{} },
 	"unplace":         func() Change { return &Unplace{} },
 	"restore":         func() Change { return &Restore{} },
 }

@@ -10,6 +10,7 @@ const (
 	Enumeration       Kind = "enumeration"
 	DataType          Kind = "dataType"
 	GeneralizationSet Kind = "generalizationSet"
+	Note              Kind = "note" // UML: Comment
 )
 
 // Kinds of parts: rows with an owner and an order key.
@@ -29,6 +30,7 @@ const (
 	Realization    Kind = "realization"
 	Dependency     Kind = "dependency"
 	Usage          Kind = "usage"
+	Anchor         Kind = "anchor" // from a note to what it is about
 )
 
 // Kinds of diagrams.
@@ -44,7 +46,7 @@ type KindInfo struct {
 	Plural     string
 	Classifier bool   // has a term, a namespace and features
 	Owners     []Kind // empty: stands at the root of the project
-	Letter     string // the key that places it on a sheet
+	Letter     string // the key that places it on a sheet; empty: it is never placed
 }
 
 var elementKinds = []KindInfo{
@@ -52,6 +54,7 @@ var elementKinds = []KindInfo{
 	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Letter: "i"},
 	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Letter: "e"},
 	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Letter: "d"},
+	{Kind: Note, Title: "note", Plural: "notes", Letter: "n"},
 	{Kind: GeneralizationSet, Title: "generalization set", Plural: "generalization sets", Owners: []Kind{Class, Interface, DataType, Enumeration}},
 	{Kind: Attribute, Title: "attribute", Plural: "attributes", Owners: []Kind{Class, Interface, DataType, Enumeration}},
 	{Kind: Operation, Title: "operation", Plural: "operations", Owners: []Kind{Class, Interface, DataType, Enumeration}},
@@ -67,6 +70,7 @@ var relationshipKinds = []KindInfo{
 	{Kind: Realization, Title: "realization", Plural: "realizations"},
 	{Kind: Dependency, Title: "dependency", Plural: "dependencies"},
 	{Kind: Usage, Title: "usage", Plural: "usages"},
+	{Kind: Anchor, Title: "anchor", Plural: "anchors"},
 }
 
 var diagramKinds = []KindInfo{
@@ -108,6 +112,9 @@ func (k Kind) Title() string {
 // IsClassifier reports whether elements of the kind are classifiers.
 func (k Kind) IsClassifier() bool { return elementInfo[k].Classifier }
 
+// IsPlaced reports whether elements of the kind stand on diagrams.
+func (k Kind) IsPlaced() bool { return elementInfo[k].Letter != "" }
+
 // IsPart reports whether elements of the kind have an owner and an order.
 func (k Kind) IsPart() bool { return len(elementInfo[k].Owners) > 0 }
 
@@ -126,7 +133,7 @@ func ClassifierKinds() []Kind {
 func KindsOn(diagram Kind) []KindInfo {
 	var out []KindInfo
 	for _, k := range elementKinds {
-		if diagram == ClassDiagram && k.Classifier {
+		if diagram == ClassDiagram && k.Letter != "" {
 			out = append(out, k)
 		}
 	}

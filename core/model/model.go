@@ -84,6 +84,7 @@ func (m *Model) Relationship(id ID) *Relationship { return rowAs[*Relationship](
 func (m *Model) Diagram(id ID) *Diagram           { return rowAs[*Diagram](m, id) }
 func (m *Model) Placement(id ID) *Placement       { return rowAs[*Placement](m, id) }
 func (m *Model) Term(id ID) *Term                 { return rowAs[*Term](m, id) }
+func (m *Model) Picture(id ID) *Picture           { return rowAs[*Picture](m, id) }
 func (m *Model) Project() *Project                { return rowAs[*Project](m, ProjectID) }
 
 // Len is the number of rows.
@@ -394,11 +395,16 @@ func (m *Model) Describe(id ID) string {
 		return "the project"
 	case *Term:
 		return "term " + quoteName(r.Name)
+	case *Picture:
+		return "a picture"
 	case *Element:
 		if r.Kind == End {
 			if t := m.Element(r.Type); t != nil {
 				return "the end at " + quoteName(t.Name)
 			}
+		}
+		if r.Kind == Note {
+			return "note " + quoteName(firstWords(r.Note().Body))
 		}
 		return r.Kind.Title() + " " + quoteName(r.Name)
 	case *Relationship:
@@ -408,7 +414,11 @@ func (m *Model) Describe(id ID) string {
 		var names []string
 		for _, c := range m.Connected(r) {
 			if e := m.Element(c); e != nil {
-				names = append(names, quoteName(e.Name))
+				name := quoteName(e.Name)
+				if e.Kind == Note {
+					name = m.Describe(e.ID)
+				}
+				names = append(names, name)
 			}
 		}
 		return r.Kind.Title() + " between " + strings.Join(names, " and ")
@@ -418,6 +428,11 @@ func (m *Model) Describe(id ID) string {
 		return m.Describe(r.Subject) + " on " + m.Describe(r.Diagram)
 	}
 	return "something that does not exist"
+}
+
+// firstWords is as much of a text as makes a name.
+func firstWords(text string) string {
+	return truncate(strings.Join(strings.Fields(text), " "), 40)
 }
 
 func quoteName(name string) string {

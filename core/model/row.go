@@ -8,6 +8,7 @@ type Table string
 const (
 	TableProject       Table = "project"
 	TableTerms         Table = "terms"
+	TablePictures      Table = "pictures"
 	TableElements      Table = "elements"
 	TableRelationships Table = "relationships"
 	TableDiagrams      Table = "diagrams"
@@ -16,7 +17,7 @@ const (
 
 // Tables lists the tables so that a row refers only to rows of its own or of
 // earlier tables (an association class aside).
-var Tables = []Table{TableProject, TableTerms, TableElements, TableRelationships, TableDiagrams, TablePlacements}
+var Tables = []Table{TableProject, TableTerms, TablePictures, TableElements, TableRelationships, TableDiagrams, TablePlacements}
 
 // Row is one stored row. Rows are never changed once they are in a model: to
 // change one, put a changed copy.
@@ -40,6 +41,8 @@ type Project struct {
 	ID         ID     `json:"id"`
 	Name       string `json:"name"`
 	Definition string `json:"definition,omitempty"`
+	// Colours give the shapes of a stereotype a colour, on every diagram.
+	Colours []StereotypeColour `json:"colours,omitempty"`
 	// File keeps unknown members of the outermost object of a model file.
 	File  Extra `json:"file,omitempty"`
 	Extra Extra `json:"-"`
@@ -57,6 +60,20 @@ type Term struct {
 	Extra      Extra    `json:"-"`
 }
 
+// StereotypeColour is the colour of the shapes that bear a stereotype.
+type StereotypeColour struct {
+	Stereotype string `json:"stereotype"`
+	Colour     Colour `json:"colour"`
+}
+
+// Picture is a small PNG picture that elements show. Its id is made from its
+// content, so that the same picture is kept once; it is never changed.
+type Picture struct {
+	ID    ID     `json:"id"`
+	PNG   []byte `json:"png"` // base64 in JSON
+	Extra Extra  `json:"-"`
+}
+
 // Element is a classifier or a part of one, or an end of an association.
 type Element struct {
 	ID          ID       `json:"id"`
@@ -67,6 +84,7 @@ type Element struct {
 	Term        ID       `json:"term,omitempty"`
 	Type        ID       `json:"type,omitempty"` // of an end, attribute, parameter, operation (its result)
 	Stereotypes []string `json:"stereotypes,omitempty"`
+	Picture     ID       `json:"picture,omitempty"`
 	Definition  string   `json:"definition,omitempty"` // of elements that have no term
 	Data        Data     `json:"-"`
 	Extra       Extra    `json:"-"`
@@ -109,7 +127,9 @@ type Placement struct {
 	Line    Line `json:"line,omitempty"` // of a relationship
 	// Bends are the bend points of a relationship as x, y, x, y …
 	Bends []int `json:"bends,omitempty"`
-	Extra Extra `json:"-"`
+	// Labels that a person moved, sorted by their key.
+	Labels []LabelOffset `json:"labels,omitempty"`
+	Extra  Extra         `json:"-"`
 }
 
 // Line is the shape of a line.
@@ -118,10 +138,21 @@ type Line string
 const (
 	LineRightAngled Line = "" // the default
 	LineStraight    Line = "straight"
+	LineCurved      Line = "curved"
 )
+
+// LabelOffset says where a label of a line stands: so many pixels to the right of
+// and below what it belongs to, the end of the line or its middle. Label is
+// "name", or the end's id with "multiplicity" or "role" after a colon.
+type LabelOffset struct {
+	Label string `json:"label"`
+	DX    int    `json:"dx"`
+	DY    int    `json:"dy"`
+}
 
 func (r *Project) RowID() ID      { return r.ID }
 func (r *Term) RowID() ID         { return r.ID }
+func (r *Picture) RowID() ID      { return r.ID }
 func (r *Element) RowID() ID      { return r.ID }
 func (r *Relationship) RowID() ID { return r.ID }
 func (r *Diagram) RowID() ID      { return r.ID }
@@ -129,6 +160,7 @@ func (r *Placement) RowID() ID    { return r.ID }
 
 func (*Project) Table() Table      { return TableProject }
 func (*Term) Table() Table         { return TableTerms }
+func (*Picture) Table() Table      { return TablePictures }
 func (*Element) Table() Table      { return TableElements }
 func (*Relationship) Table() Table { return TableRelationships }
 func (*Diagram) Table() Table      { return TableDiagrams }
@@ -136,11 +168,13 @@ func (*Placement) Table() Table    { return TablePlacements }
 
 func (*Project) refs(func(string, ID)) {}
 func (*Term) refs(func(string, ID))    {}
+func (*Picture) refs(func(string, ID)) {}
 func (*Diagram) refs(func(string, ID)) {}
 
 func (r *Element) refs(f func(string, ID)) {
 	ref(f, "term", r.Term)
 	ref(f, "type", r.Type)
+	ref(f, "picture", r.Picture)
 }
 
 func (r *Relationship) refs(f func(string, ID)) {
@@ -163,6 +197,7 @@ func ref(f func(string, ID), field string, to ID) {
 
 func (r *Project) extra() *Extra      { return &r.Extra }
 func (r *Term) extra() *Extra         { return &r.Extra }
+func (r *Picture) extra() *Extra      { return &r.Extra }
 func (r *Element) extra() *Extra      { return &r.Extra }
 func (r *Relationship) extra() *Extra { return &r.Extra }
 func (r *Diagram) extra() *Extra      { return &r.Extra }

@@ -30,7 +30,7 @@ func weight(c Change) int {
 		return 4
 	case *AddElement, *AddDiagram:
 		return 3
-	case *SetName, *SetDefinition, *SetEnd, *SetRelationship, *SetClassifier, *SetProject, *SetTerm, *Unplace:
+	case *SetName, *SetDefinition, *SetEnd, *SetRelationship, *SetClassifier, *SetProject, *SetTerm, *Unplace, *SetPicture, *SetNote:
 		return 2
 	case *AddPart, *SetPart, *MovePart:
 		return 1
@@ -79,6 +79,12 @@ func summaryOf(before, after *Model, change Change) string {
 		return "Move " + describePlaced(after, c.ID)
 	case *Resize:
 		return "Resize " + describePlaced(after, c.ID)
+	case *MoveLabel:
+		return "Move a label of " + describePlaced(after, c.ID)
+	case *SetPicture:
+		return "Change the picture of " + after.Describe(c.ID)
+	case *SetNote:
+		return "Write " + after.Describe(c.ID)
 	case *SetLine:
 		return "Bend " + describePlaced(after, c.ID)
 	case *Unplace:

@@ -20,6 +20,15 @@ func eachTextIn(v reflect.Value, f func(field, text string)) {
 			for i := range fv.Len() {
 				f(info.name, fv.Index(i).String())
 			}
+		case fv.Kind() == reflect.Slice && fv.Type().Elem().Kind() == reflect.Struct: // colours, labels
+			for i := range fv.Len() {
+				item := fv.Index(i)
+				for _, inner := range fieldsOf(item.Type()) {
+					if item.Field(inner.index).Kind() == reflect.String {
+						f(info.name, item.Field(inner.index).String())
+					}
+				}
+			}
 		}
 	}
 }

@@ -109,8 +109,11 @@ func (d *draft) verifyRow(r Row) error {
 		if r.ID != ProjectID {
 			return Faultf(CodeInvalid, "a project's own row has the id %q", string(ProjectID)).At(r.ID, "id")
 		}
+		return verifyColours(r)
 	case *Term:
 		return nil
+	case *Picture:
+		return verifyPicture(r)
 	case *Element:
 		return d.verifyElement(r)
 	case *Relationship:
@@ -155,6 +158,9 @@ func (d *draft) verifyElement(e *Element) error {
 	if !info.Classifier && e.Term != "" {
 		return Faultf(CodeRefused, "%s cannot have a term", d.Describe(e.ID)).At(e.ID, "term")
 	}
+	if e.Picture != "" && (!e.Kind.IsClassifier() || d.Picture(e.Picture) == nil) {
+		return Faultf(CodeRefused, "%s cannot show that picture", d.Describe(e.ID)).At(e.ID, "picture")
+	}
 	if e.Type != "" {
 		if t := d.Element(e.Type); t == nil || !t.Kind.IsClassifier() {
 			return Faultf(CodeRefused, "%s: its type must be a classifier", d.Describe(e.ID)).At(e.ID, "type")
@@ -194,6 +200,9 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 		}
 	}
 	ends := d.Children(r.ID)
+	if r.Kind == Anchor {
+		return d.verifyAnchor(r, ends)
+	}
 	if r.Kind != Association {
 		if len(ends) > 0 {
 			return Faultf(CodeRefused, "%s has a source and a target, not ends", d.Describe(r.ID)).At(r.ID, "ends")
@@ -244,6 +253,9 @@ func (d *draft) verifyPlacement(p *Placement) error {
 	if len(p.Bends)%2 != 0 || len(p.Bends) > 2*MaxBends {
 		return Faultf(CodeInvalid, "bends are pairs of x and y, at most %d of them", MaxBends).At(p.ID, "bends")
 	}
+	if err := verifyLabels(p); err != nil {
+		return err
+	}
 	if err := verifyWords(p.ID, "line", string(p.Line), lines); err != nil {
 		return err
 	}
@@ -254,7 +266,7 @@ func (d *draft) verifyPlacement(p *Placement) error {
 	}
 	switch s := d.Row(p.Subject).(type) {
 	case *Element:
-		if !s.Kind.IsClassifier() {
+		if !s.Kind.IsPlaced() {
 			return Faultf(CodeRefused, "%s cannot be placed on a diagram", d.Describe(s.ID)).At(p.ID, "subject")
 		}
 	case *Relationship:
@@ -275,7 +287,7 @@ var (
 	directions   = []string{"", string(Out), string(InOut)}
 	aggregations = []string{"", string(Shared), string(Composite)}
 	readings     = []string{"", string(Backward), string(NoDirection)}
-	lines        = []string{"", string(LineStraight)}
+	lines        = []string{"", string(LineStraight), string(LineCurved)}
 )
 
 // verifyWords takes triples of field, value and the allowed values.
@@ -290,7 +302,7 @@ func verifyWords(id ID, triples ...any) error {
 }
 
 // longFields may hold line ends and MaxTextLength characters.
-var longFields = []string{"definition", "question"}
+var longFields = []string{"definition", "question", "body"}
 
 // verifyTexts checks every text of a row: valid UTF-8, no control characters,
 // not too long.

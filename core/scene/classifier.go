@@ -15,6 +15,7 @@ const (
 	nameLimit    = 260 // names wrap beyond this width
 	featureLimit = 420
 	hangIndent   = 16
+	pictureSide  = 32
 )
 
 // textLine is one line of a compartment before it has a place.
@@ -61,16 +62,40 @@ func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element
 		}
 		h += heights[i]
 	}
+	if e.Picture != "" { // at the left of the names
+		heights[0] = max(heights[0], pictureSide+2*padY)
+		fitting := 0
+		for _, l := range head {
+			fitting = max(fitting, d.width(l.face, l.size, l.text))
+		}
+		w = max(w, fitting+2*(pictureSide+2*padX))
+		h = 0
+		for _, height := range heights {
+			h += height
+		}
+	}
+	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: elementTitle(m, e), Larger: p.W > w || p.H > h}
 	w, h = max(w, p.W), max(h, p.H)
 	box := Rect{p.X, p.Y, w, h}
-	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Box: &box, Title: elementTitle(m, e)}
-	g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Rect: &box})
+	g.Box = &box
+	tint, _ := m.ColourOf(e)
+	g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Tint: tint, Rect: &box})
+	if e.Picture != "" {
+		g.Shapes = append(g.Shapes, Primitive{Role: RolePicture, Image: &Image{Rect{p.X + padX, p.Y + padY, pictureSide, pictureSide}, e.Picture}})
+	}
 	y := p.Y
 	for i, c := range compartments {
 		if i > 0 {
 			g.Shapes = append(g.Shapes, Primitive{Role: RoleLine, Path: &Path{Points: []Point{{p.X, y}, {p.X + w, y}}}})
 		}
 		ty := y + padY
+		if i == 0 && e.Picture != "" { // beside the picture, in its middle
+			used := 0
+			for _, l := range c {
+				used += l.height
+			}
+			ty = y + (heights[0]-used)/2
+		}
 		for _, l := range c {
 			x := p.X + padX + l.indent
 			if l.centred {

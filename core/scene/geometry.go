@@ -1,6 +1,16 @@
 package scene
 
-import "math"
+import (
+	"math"
+
+	"lexeon/core/geometry"
+)
+
+// Point and Rect are in pixels at 100 %.
+type (
+	Point = geometry.Point
+	Rect  = geometry.Rect
+)
 
 // vector is a direction of length 1.
 type vector struct{ x, y float64 }
@@ -46,26 +56,4 @@ func middle(points []Point) (Point, vector) {
 	}
 	a, b := points[at-1], points[at]
 	return Point{(a.X + b.X) / 2, (a.Y + b.Y) / 2}, direction([]Point{a, b})
-}
-
-func (r Rect) center() Point { return Point{r.X + r.W/2, r.Y + r.H/2} }
-
-func (r Rect) right() int  { return r.X + r.W }
-func (r Rect) bottom() int { return r.Y + r.H }
-
-// clip is where the line from the centre of a box towards a point leaves it.
-func clip(r Rect, to Point) Point {
-	c := r.center()
-	dx, dy := float64(to.X-c.X), float64(to.Y-c.Y)
-	if dx == 0 && dy == 0 {
-		return Point{c.X, r.Y}
-	}
-	t := math.Inf(1)
-	if dx != 0 {
-		t = math.Min(t, float64(r.W)/2/math.Abs(dx))
-	}
-	if dy != 0 {
-		t = math.Min(t, float64(r.H)/2/math.Abs(dy))
-	}
-	return Point{int(math.Round(float64(c.X) + dx*t)), int(math.Round(float64(c.Y) + dy*t))}
 }

@@ -34,29 +34,42 @@ func hashGroup(g *Group) string {
 			num(p.X, p.Y)
 		}
 	}
-	text(string(g.ID), string(g.Subject), string(g.Kind), g.Title)
+	flag := func(on bool) {
+		if on {
+			num(1)
+		} else {
+			num(0)
+		}
+	}
+	text(string(g.ID), string(g.Subject), string(g.Kind), g.Title, string(g.Line))
+	flag(g.Bends)
+	flag(g.Larger)
 	rect(g.Box)
 	points(g.Route)
 	for _, p := range g.Shapes {
-		text(string(p.Role))
+		text(string(p.Role), string(p.Tint))
 		rect(p.Rect)
 		if p.Path != nil {
 			points(p.Path.Points)
-			if p.Path.Closed {
-				num(1)
-			}
+			flag(p.Path.Closed)
+			num(p.Path.Round)
+		}
+		if i := p.Image; i != nil {
+			text(string(i.Picture))
+			rect(&i.Rect)
 		}
 		if t := p.Text; t != nil {
 			num(t.X, t.Y, t.Width, t.Size)
 			text(t.Text, string(t.Face))
-			if t.Underline {
-				num(1)
-			}
+			flag(t.Underline)
 		}
 	}
 	for i := range g.Slots {
 		s := &g.Slots[i]
-		text(string(s.Row), s.Field, s.Value, s.Title, string(s.Face))
+		text(string(s.Row), s.Field, s.Value, s.Title, string(s.Face), s.Label)
+		if s.Anchor != nil {
+			num(s.Anchor.X, s.Anchor.Y)
+		}
 		rect(&s.Rect)
 	}
 	return strconv.FormatUint(h.Sum64(), 36)

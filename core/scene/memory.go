@@ -23,10 +23,10 @@ type remembered struct {
 // maxShapes bounds the memory; a shape takes some five kilobytes.
 const maxShapes = 4000
 
-func (d *Drawer) rememberedClassifier(m *model.Model, p *model.Placement, e *model.Element) Group {
+func (d *Drawer) rememberedShape(m *model.Model, p *model.Placement, e *model.Element) Group {
 	from, certain := drawnFrom(m, p, e)
 	if !certain {
-		return d.classifier(m, p, e)
+		return d.shape(m, p, e)
 	}
 	d.memory.mu.Lock()
 	last, ok := d.memory.shapes[p.ID]
@@ -34,7 +34,7 @@ func (d *Drawer) rememberedClassifier(m *model.Model, p *model.Placement, e *mod
 	if ok && slices.Equal(last.from, from) {
 		return last.group
 	}
-	g := d.classifier(m, p, e)
+	g := d.shape(m, p, e)
 	g.Hash = hashGroup(&g)
 	d.memory.mu.Lock()
 	defer d.memory.mu.Unlock()
@@ -45,11 +45,14 @@ func (d *Drawer) rememberedClassifier(m *model.Model, p *model.Placement, e *mod
 	return g
 }
 
-// drawnFrom lists every row that the drawing of a classifier depends on. It is
+// drawnFrom lists every row that the drawing of a shape depends on. It is
 // not certain where a parameter has a name and no type: whether that name is
 // written in quotes depends on the names of all classifiers.
 func drawnFrom(m *model.Model, p *model.Placement, e *model.Element) (rows []model.Row, certain bool) {
 	rows = append(rows, p, e)
+	if len(e.Stereotypes) > 0 {
+		rows = append(rows, m.Project()) // its colours
+	}
 	certain = true
 	var add func(owner model.ID)
 	add = func(owner model.ID) {

@@ -21,15 +21,15 @@ func (d *Drawer) FreePlace(m *model.Model, diagram, near model.ID, w, h int) Poi
 		if e == nil {
 			continue
 		}
-		box := *d.classifier(m, p, e).Box
+		box := *d.rememberedShape(m, p, e).Box
 		boxes = append(boxes, box)
 		if e.ID == near || near == "" && !found {
-			start, found = Point{box.right() + placeGap, box.Y}, true
+			start, found = Point{box.Right() + placeGap, box.Y}, true
 		}
 	}
 	free := func(x, y int) bool {
 		for _, b := range boxes {
-			if x < b.right()+placeGap-1 && b.X < x+w+placeGap-1 && y < b.bottom()+placeGap-1 && b.Y < y+h+placeGap-1 {
+			if x < b.Right()+placeGap-1 && b.X < x+w+placeGap-1 && y < b.Bottom()+placeGap-1 && b.Y < y+h+placeGap-1 {
 				return false
 			}
 		}
@@ -52,6 +52,6 @@ func (d *Drawer) FreePlace(m *model.Model, diagram, near model.ID, w, h int) Poi
 
 // SizeOf tells how large a new element of that name would be drawn.
 func (d *Drawer) SizeOf(m *model.Model, kind model.Kind, name string) (w, h int) {
-	g := d.classifier(m, &model.Placement{}, &model.Element{Kind: kind, Name: name})
+	g := d.shape(m, &model.Placement{}, &model.Element{Kind: kind, Name: name})
 	return g.Box.W, g.Box.H
 }

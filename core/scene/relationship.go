@@ -5,121 +5,171 @@ import (
 
 	"lexeon/core/model"
 	"lexeon/core/notation"
+	"lexeon/core/route"
 	"lexeon/core/typeface"
 )
 
-// relationships routes and draws the placed relationships.
-func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, boxes map[model.ID]Rect) []Group {
-	var routes []*route
+// connection is a placed relationship between two shapes on the diagram.
+type connection struct {
+	placement *model.Placement
+	rel       *model.Relationship
+	from, to  model.ID
+	points    []Point
+	ends      []*model.Element // of an association
+	labels    []*label
+}
+
+// relationships routes and draws the placed relationships, then finds a place
+// for every label.
+func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes []Group) []Group {
+	index := make(map[model.ID]int, len(shapes))
+	boxes := make([]Rect, len(shapes))
+	for i := range shapes {
+		index[shapes[i].Subject], boxes[i] = i, *shapes[i].Box
+	}
+	var list []*connection
+	var lines []route.Line
 	for _, p := range placed {
 		r := m.Relationship(p.Subject)
 		ids := m.Connected(r)
 		if len(ids) != 2 {
 			continue // associations with more ends get their diamond with the rest of the standard's classes
 		}
-		route := &route{placement: p, rel: r, a: boxes[ids[0]], b: boxes[ids[1]], from: ids[0], to: ids[1], loop: loopSize}
-		for _, e := range m.Ends(r.ID) { // a self-relation goes around its labels
-			label := max(d.width(typeface.Regular, textSize, roleLabel(e)), d.width(typeface.Regular, textSize, e.End().Multiplicity.String()))
-			route.loop = max(route.loop, label+20)
-		}
-		routes = append(routes, route)
+		c := &connection{placement: p, rel: r, from: ids[0], to: ids[1], ends: m.Ends(r.ID)}
+		list = append(list, c)
+		lines = append(lines, d.line(m, c, index))
 	}
-	routeAll(routes)
-	out := make([]Group, 0, len(routes))
-	for _, r := range routes {
-		out = append(out, d.drawRelationship(m, r, boxes))
+	routes := route.Routes(boxes, lines, &d.routes)
+	out := make([]Group, len(list))
+	var labels []*label
+	for i, c := range list {
+		c.points = routes[i]
+		out[i] = d.drawRelationship(m, c)
+		labels = append(labels, c.labels...)
+	}
+	for i, c := range list {
+		if at, ok := index[c.rel.Class]; ok && c.rel.Class != "" {
+			mid, _ := middle(c.points)
+			way := route.Alone(boxes[at], Rect{X: mid.X, Y: mid.Y}, boxes, &d.routes)
+			out[i].Shapes = append(out[i].Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: way}})
+		}
+	}
+	placeLabels(labels, boxes, routes)
+	for i, c := range list {
+		for _, l := range c.labels {
+			l.draw(d, &out[i])
+		}
 	}
 	return out
 }
 
-func (d *Drawer) drawRelationship(m *model.Model, r *route, boxes map[model.ID]Rect) Group {
-	g := Group{ID: r.placement.ID, Subject: r.rel.ID, Kind: r.rel.Kind, Route: r.points, Between: []model.ID{r.from, r.to},
-		Title: relationshipTitle(m, r.rel)}
+// line asks for the route of a connection.
+func (d *Drawer) line(m *model.Model, c *connection, index map[model.ID]int) route.Line {
+	p := c.placement
+	l := route.Line{ID: string(p.ID), From: index[c.from], To: index[c.to]}
+	if p.Line == model.LineStraight || c.rel.Kind == model.Anchor && p.Line == model.LineRightAngled {
+		l.Style = route.Straight
+	}
+	for i := 0; i+1 < len(p.Bends); i += 2 {
+		l.Bends = append(l.Bends, Point{X: p.Bends[i], Y: p.Bends[i+1]})
+	}
+	switch c.rel.Kind {
+	case model.Generalization:
+		l.Upright = true
+		l.Trunk = string(c.to) + "|" + string(c.rel.Set)
+	case model.Realization:
+		l.Upright = true
+	}
+	for i := range c.ends {
+		mark, widest := endReach(c, i), 0
+		for _, text := range []string{roleLabel(c.ends[i]), c.ends[i].End().Multiplicity.String()} {
+			widest = max(widest, d.width(typeface.Regular, textSize, text))
+		}
+		if widest > 0 {
+			l.RoomBeside[i] = min(mark+widest+14, 110)
+			l.RoomAbove[i] = mark + 30
+		}
+		l.Loop = max(l.Loop, widest+20) // a self-relation goes around its labels
+	}
+	return l
+}
+
+// endReach is how long the mark at an end of an association is.
+func endReach(c *connection, i int) int {
+	e, data := c.ends[i], c.rel.Association()
+	switch {
+	case data.Whole == e.ID && data.Aggregation != model.NoAggregation:
+		return diamondLength
+	case e.End().Navigable != model.Unstated:
+		return arrowLength
+	}
+	return 0
+}
+
+func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
+	g := Group{ID: c.placement.ID, Subject: c.rel.ID, Kind: c.rel.Kind, Route: c.points, Between: []model.ID{c.from, c.to},
+		Title: relationshipTitle(m, c.rel), Line: c.placement.Line}
 	role := RoleLine
-	if r.rel.Kind == model.Dependency || r.rel.Kind == model.Usage || r.rel.Kind == model.Realization {
+	switch c.rel.Kind {
+	case model.Dependency, model.Usage, model.Realization, model.Anchor:
 		role = RoleDashed
 	}
-	g.Shapes = append(g.Shapes, Primitive{Role: role, Path: &Path{Points: r.points}})
-	start, end := direction(r.points), direction(reversed(r.points))
-	first, last := r.points[0], r.points[len(r.points)-1]
-	switch r.rel.Kind {
+	path := &Path{Points: c.points}
+	if c.placement.Line == model.LineCurved {
+		path.Round = curveRadius
+	}
+	g.Shapes = append(g.Shapes, Primitive{Role: role, Path: path})
+	start, end := direction(c.points), direction(reversed(c.points))
+	first, last := c.points[0], c.points[len(c.points)-1]
+	switch c.rel.Kind {
 	case model.Generalization, model.Realization:
 		g.Shapes = append(g.Shapes, triangle(last, end))
 	case model.Dependency, model.Usage:
 		g.Shapes = append(g.Shapes, arrow(last, end))
 	case model.Association:
-		ends := m.Ends(r.rel.ID)
-		data := r.rel.Association()
+		data := c.rel.Association()
 		for i, place := range []struct {
 			at    Point
 			along vector
 		}{{first, start}, {last, end}} {
-			e := ends[i]
-			reach := 0
+			e := c.ends[i]
 			switch {
 			case data.Whole == e.ID && data.Aggregation != model.NoAggregation:
 				g.Shapes = append(g.Shapes, diamond(place.at, place.along, data.Aggregation == model.Composite))
-				reach = diamondLength
 			case e.End().Navigable == model.Yes:
 				g.Shapes = append(g.Shapes, arrow(place.at, place.along))
-				reach = arrowLength
 			case e.End().Navigable == model.No:
 				g.Shapes = append(g.Shapes, cross(place.at, place.along)...)
-				reach = arrowLength
 			}
-			d.endLabels(m, &g, e, place.at, place.along, reach)
-		}
-		if c, ok := boxes[r.rel.Class]; ok && r.rel.Class != "" {
-			mid, _ := middle(r.points)
-			g.Shapes = append(g.Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: []Point{mid, clip(c, mid)}}})
+			c.labels = append(c.labels, d.endLabels(m, c, e, place.at, place.along, endReach(c, i))...)
 		}
 	}
-	d.nameLabel(&g, r)
+	if l := d.nameLabel(c); l != nil {
+		c.labels = append(c.labels, l)
+	}
 	return g
 }
 
-// endLabels writes the multiplicity on one side of the line and the role with
-// its modifiers on the other, close to the shape they belong to.
-func (d *Drawer) endLabels(m *model.Model, g *Group, e *model.Element, at Point, along vector, reach int) {
-	data := e.End()
-	mult := data.Multiplicity.String()
-	role := roleLabel(e)
-	gap := reach + 7
-	put := func(text string, right bool, field, title, value string) {
-		w := d.width(typeface.Regular, textSize, text)
-		var x, y int
-		switch {
-		case along.mostlyHorizontal():
-			x = at.X + gap
-			if along.x < 0 {
-				x = at.X - gap - w
-			}
-			y = at.Y - 6
-			if right {
-				y = at.Y + 17
-			}
-		default:
-			x = at.X - 7 - w
-			if right {
-				x = at.X + 7
-			}
-			y = at.Y + gap + 12
-			if along.y < 0 {
-				y = at.Y - gap - 2
-			}
-		}
-		if text != "" {
-			g.Shapes = append(g.Shapes, Primitive{Role: RoleLabel, Text: d.run(x, y, text, typeface.Regular, textSize)})
-		}
-		if w < 14 {
-			w = 14
-		}
-		g.Slots = append(g.Slots, Slot{Row: e.ID, Field: field, Title: title, Value: value,
-			Rect: Rect{x - 3, y - 15, w + 6, 20}, Face: typeface.Regular, Size: textSize})
-	}
+// curveRadius of the corners of a curved line; small enough to keep off what the
+// line runs around.
+const curveRadius = 36
+
+// endLabels are the multiplicity on one side of the line and the role with its
+// modifiers on the other, close to the shape they belong to.
+func (d *Drawer) endLabels(m *model.Model, c *connection, e *model.Element, at Point, along vector, reach int) []*label {
+	mult, role := e.End().Multiplicity.String(), roleLabel(e)
 	name := displayName(m.Element(e.Type))
-	put(mult, true, "multiplicity", "Multiplicity at "+name, mult)
-	put(role, false, "role", "Role of "+name, e.Name)
+	made := func(text, field, title, value string, other bool) *label {
+		l := &label{key: string(e.ID) + ":" + field, text: text, face: typeface.Regular, w: d.width(typeface.Regular, textSize, text), anchor: at,
+			slot: Slot{Row: e.ID, Field: field, Title: title, Value: value, Face: typeface.Regular, Size: textSize}}
+		l.moved = offsetOf(c.placement, l.key)
+		l.atEnd(c.points, at, along, reach+7, other)
+		return l
+	}
+	return []*label{
+		made(mult, "multiplicity", "Multiplicity at "+name, mult, true),
+		made(role, "role", "Role of "+name, e.Name, false),
+	}
 }
 
 func roleLabel(e *model.Element) string {
@@ -154,51 +204,32 @@ func roleLabel(e *model.Element) string {
 	return label
 }
 
-// nameLabel writes the name at the middle of the longest piece of the line,
-// with a small solid triangle that points the way it is read.
-func (d *Drawer) nameLabel(g *Group, r *route) {
-	text := r.rel.Name
-	if r.rel.Kind == model.Usage {
+// nameLabel is the name at the middle of the longest piece of the line, with a
+// small solid triangle that points the way it is read. Without a name it is an
+// empty place where one can be typed.
+func (d *Drawer) nameLabel(c *connection) *label {
+	text := c.rel.Name
+	if c.rel.Kind == model.Usage {
 		text = strings.TrimSpace("«use» " + text)
 	}
-	mid, along := middle(r.points)
+	if text == "" && c.rel.Kind != model.Association {
+		return nil
+	}
+	mid, along := middle(c.points)
+	l := &label{key: "name", text: text, face: typeface.Italic, anchor: mid, along: along,
+		slot: Slot{Row: c.rel.ID, Field: "name", Title: "Name of the " + c.rel.Kind.Title(), Value: c.rel.Name, Face: typeface.Italic, Size: textSize}}
+	l.moved = offsetOf(c.placement, l.key)
 	if text == "" {
-		if r.rel.Kind == model.Association { // an empty place where a name can be typed
-			g.Slots = append(g.Slots, Slot{Row: r.rel.ID, Field: "name", Title: "Name of the association",
-				Rect: Rect{mid.X - 24, mid.Y - 22, 48, 20}, Face: typeface.Italic, Size: textSize})
-		}
-		return
-	}
-	w := d.width(typeface.Italic, textSize, text)
-	reading := model.NoDirection
-	if r.rel.Kind == model.Association {
-		reading = r.rel.Association().Reading
-	}
-	const sign = 14 // room for the triangle
-	total := w
-	if reading != model.NoDirection {
-		total += sign
-	}
-	if reading == model.Backward {
-		along = along.opposite()
-	}
-	var x, y int
-	if along.mostlyHorizontal() {
-		x, y = mid.X-total/2, mid.Y-7
+		l.w = 42
 	} else {
-		x, y = mid.X+9, mid.Y+5
-	}
-	textX := x
-	if reading != model.NoDirection {
-		signX := x + w + 4
-		if along.mostlyHorizontal() && along.x < 0 {
-			signX, textX = x, x+sign
+		l.w = d.width(typeface.Italic, textSize, text)
+		if c.rel.Kind == model.Association && c.rel.Association().Reading != model.NoDirection {
+			l.sign = true
+			l.back = c.rel.Association().Reading == model.Backward
 		}
-		g.Shapes = append(g.Shapes, readingSign(Point{signX, y - 10}, along))
 	}
-	g.Shapes = append(g.Shapes, Primitive{Role: RoleLabel, Text: d.run(textX, y, text, typeface.Italic, textSize)})
-	g.Slots = append(g.Slots, Slot{Row: r.rel.ID, Field: "name", Title: "Name of the " + r.rel.Kind.Title(), Value: r.rel.Name,
-		Rect: Rect{textX - 3, y - 15, w + 6, 20}, Face: typeface.Italic, Size: textSize})
+	l.atMiddle(c.points)
+	return l
 }
 
 func relationshipTitle(m *model.Model, r *model.Relationship) string {

@@ -7,6 +7,7 @@ package scene
 
 import (
 	"lexeon/core/model"
+	"lexeon/core/route"
 	"lexeon/core/typeface"
 )
 
@@ -25,6 +26,10 @@ const (
 	RoleLabel  Role = "label"  // text beside a line, with a halo
 	RoleMuted  Role = "muted"  // stereotypes, the heading's kind, empty places
 	RoleUnread Role = "unread" // a line that could not be read
+	RoleNote   Role = "note"   // the sheet of a note
+	RoleSwatch Role = "swatch" // a patch of colour in the legend
+	// RolePicture is a picture from the model.
+	RolePicture Role = "picture"
 )
 
 // Scene is a drawn diagram.
@@ -32,20 +37,8 @@ type Scene struct {
 	Diagram model.ID `json:"diagram"`
 	Bounds  Rect     `json:"bounds"`
 	Groups  []Group  `json:"groups"` // in drawing order
-}
-
-// Rect is a rectangle in pixels.
-type Rect struct {
-	X int `json:"x"`
-	Y int `json:"y"`
-	W int `json:"w"`
-	H int `json:"h"`
-}
-
-// Point is a position in pixels.
-type Point struct {
-	X int `json:"x"`
-	Y int `json:"y"`
+	// Pictures that the groups show, as PNG.
+	Pictures map[model.ID][]byte `json:"-"`
 }
 
 // Group is what is drawn for one placement, or for the frame.
@@ -58,22 +51,35 @@ type Group struct {
 	Box     *Rect       `json:"box,omitempty"`
 	Route   []Point     `json:"route,omitempty"` // of a relationship
 	Between []model.ID  `json:"between,omitempty"`
+	Line    model.Line  `json:"line,omitempty"`   // its shape
+	Bends   bool        `json:"bends,omitempty"`  // a person bent it
+	Larger  bool        `json:"larger,omitempty"` // a person made the shape larger than its content
 	Shapes  []Primitive `json:"shapes"`
 	Slots   []Slot      `json:"slots,omitempty"`
 }
 
-// Primitive is a rectangle, a line or a run of text: exactly one is set.
+// Primitive is a rectangle, a line, a run of text or a picture: exactly one is
+// set.
 type Primitive struct {
-	Role Role  `json:"role"`
-	Rect *Rect `json:"rect,omitempty"`
-	Path *Path `json:"path,omitempty"`
-	Text *Text `json:"text,omitempty"`
+	Role  Role         `json:"role"`
+	Tint  model.Colour `json:"tint,omitempty"` // of a shape, where its stereotype has a colour
+	Rect  *Rect        `json:"rect,omitempty"`
+	Path  *Path        `json:"path,omitempty"`
+	Text  *Text        `json:"text,omitempty"`
+	Image *Image       `json:"image,omitempty"`
+}
+
+// Image is a picture of the model in a rectangle.
+type Image struct {
+	Rect
+	Picture model.ID `json:"picture"`
 }
 
 // Path is a line through points.
 type Path struct {
 	Points []Point `json:"points"`
 	Closed bool    `json:"closed,omitempty"`
+	Round  int     `json:"round,omitempty"` // radius of its corners
 }
 
 // Text is one run. X is its left edge and Y its baseline; Width is in
@@ -91,18 +97,23 @@ type Text struct {
 // Slot is a place where text is edited.
 type Slot struct {
 	Row   model.ID      `json:"row"`
-	Field string        `json:"field"` // name, features, multiplicity, role
+	Field string        `json:"field"` // name, features, multiplicity, role, note
 	Title string        `json:"title"` // for screen readers
 	Rect  Rect          `json:"rect"`
 	Value string        `json:"value"`
 	Face  typeface.Face `json:"face"`
 	Size  int           `json:"size"`
+	// Label and Anchor belong to labels of lines, which can be moved: the key of
+	// the label, and the point that its place is told from.
+	Label  string `json:"label,omitempty"`
+	Anchor *Point `json:"anchor,omitempty"`
 }
 
 // Drawer makes scenes. It is safe for concurrent use.
 type Drawer struct {
 	set    *typeface.Typesetter
 	memory shapeMemory
+	routes route.Memory
 }
 
 // NewDrawer makes a Drawer that measures with the given typesetter.
@@ -117,23 +128,31 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 		return nil
 	}
 	var shapes []Group
-	boxes := map[model.ID]Rect{} // by element
 	var lines []*model.Placement
+	pictures := map[model.ID][]byte{}
 	for _, p := range m.PlacementsOn(diagram) {
 		if e := m.Element(p.Subject); e != nil {
-			g := d.rememberedClassifier(m, p, e)
-			boxes[e.ID] = *g.Box
-			shapes = append(shapes, g)
+			if picture := m.Picture(e.Picture); picture != nil {
+				pictures[picture.ID] = picture.PNG
+			}
+			shapes = append(shapes, d.rememberedShape(m, p, e))
 		} else {
 			lines = append(lines, p)
 		}
 	}
-	s := &Scene{Diagram: diagram}
-	drawn := d.relationships(m, lines, boxes)
+	s := &Scene{Diagram: diagram, Pictures: pictures}
+	drawn := d.relationships(m, lines, shapes)
 	bounds := contentBounds(shapes, drawn)
+	legend := d.legend(m, row, shapes, bounds)
+	if legend != nil {
+		bounds = bounds.Union(*legend.Box)
+	}
 	s.Groups = append(s.Groups, d.frame(row, &bounds))
 	s.Groups = append(s.Groups, drawn...)
 	s.Groups = append(s.Groups, shapes...)
+	if legend != nil {
+		s.Groups = append(s.Groups, *legend)
+	}
 	s.Bounds = bounds
 	for i := range s.Groups {
 		if s.Groups[i].Hash == "" {
@@ -177,6 +196,9 @@ func (b *bounder) primitive(p Primitive) {
 		for _, q := range p.Path.Points {
 			b.point(q.X, q.Y)
 		}
+	case p.Image != nil:
+		b.point(p.Image.X, p.Image.Y)
+		b.point(p.Image.Right(), p.Image.Bottom())
 	case p.Text != nil:
 		b.point(p.Text.X, p.Text.Y-p.Text.Size)
 		b.point(p.Text.X+(p.Text.Width+99)/100, p.Text.Y+p.Text.Size/3)

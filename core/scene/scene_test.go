@@ -210,7 +210,7 @@ func TestStraightAndBentLines(t *testing.T) {
 	}
 	require.Len(t, edit(&model.SetLine{ID: line.ID, Line: model.LineStraight}), 2)
 	bent := edit(&model.SetLine{ID: line.ID, Bends: []int{200, 300}})
-	require.Equal(t, scene.Point{X: 200, Y: 300}, bent[1])
+	require.Contains(t, bent, scene.Point{X: 200, Y: 300})
 }
 
 func TestFreePlaceIsFree(t *testing.T) {

@@ -1,0 +1,156 @@
+package route
+
+import (
+	"encoding/binary"
+	"slices"
+	"sync"
+)
+
+// Memory keeps what phase 1 found, by exactly the inputs it was found from. It is
+// safe for concurrent use; a nil Memory remembers nothing.
+type Memory struct {
+	mu     sync.Mutex
+	routes map[string][]Point
+}
+
+// maxRoutes bounds the memory; a route takes some 300 bytes with its key.
+const maxRoutes = 20_000
+
+// find routes a line alone. What it depends on is the line, its two shapes and
+// the shapes near them, and nothing else.
+func (m *Memory) find(p *path, around *neighbours) []Point {
+	reach := corridor
+	for {
+		hull := p.a.Union(p.b).Inflate(reach)
+		near := around.in(hull)
+		key := keyOf(p, hull, near)
+		points, known := m.get(key)
+		if !known {
+			points = search(p, hull, near)
+			m.put(key, points)
+		}
+		if points != nil {
+			return slices.Clone(points) // phase 2 moves them
+		}
+		if reach > widest {
+			return straight(p) // no way exists
+		}
+		reach *= 4
+	}
+}
+
+const (
+	corridor = 120  // how far around its two shapes a line may go at first
+	widest   = 4000 // and at most
+)
+
+func (m *Memory) get(key string) ([]Point, bool) {
+	if m == nil {
+		return nil, false
+	}
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	points, ok := m.routes[key]
+	return points, ok
+}
+
+func (m *Memory) put(key string, points []Point) {
+	if m == nil {
+		return
+	}
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	if m.routes == nil || len(m.routes) >= maxRoutes {
+		m.routes = map[string][]Point{}
+	}
+	m.routes[key] = points
+}
+
+func keyOf(p *path, hull Rect, near []Rect) string {
+	b := make([]byte, 0, 16*(4+len(near))+32)
+	num := func(values ...int) {
+		for _, v := range values {
+			b = binary.AppendVarint(b, int64(v))
+		}
+	}
+	rect := func(r Rect) { num(r.X, r.Y, r.W, r.H) }
+	rect(p.a)
+	rect(p.b)
+	rect(hull)
+	flags := 0
+	if p.Trunk != "" {
+		flags |= 1
+	}
+	if p.Upright {
+		flags |= 2
+	}
+	num(flags, p.rank, p.RoomBeside[0], p.RoomBeside[1], p.RoomAbove[0], p.RoomAbove[1])
+	for _, r := range near {
+		rect(r)
+	}
+	return string(b)
+}
+
+// neighbours finds the shapes in a part of the plane.
+type neighbours struct {
+	cells map[Point][]int
+	rects []Rect
+}
+
+const cellSize = 256
+
+func newNeighbours(rects []Rect) *neighbours {
+	n := &neighbours{cells: map[Point][]int{}, rects: rects}
+	for i, r := range rects {
+		n.each(r, func(c Point) { n.cells[c] = append(n.cells[c], i) })
+	}
+	return n
+}
+
+func (n *neighbours) each(r Rect, f func(Point)) {
+	for x := floorDiv(r.X, cellSize); x <= floorDiv(r.Right(), cellSize); x++ {
+		for y := floorDiv(r.Y, cellSize); y <= floorDiv(r.Bottom(), cellSize); y++ {
+			f(Point{x, y})
+		}
+	}
+}
+
+// in lists the shapes that overlap r, in the order of their place, each once.
+func (n *neighbours) in(r Rect) []Rect {
+	var out []Rect
+	wide := (r.W/cellSize+2)*(r.H/cellSize+2) > 4*len(n.rects)
+	if wide {
+		for _, s := range n.rects {
+			if s.Overlaps(r) {
+				out = append(out, s)
+			}
+		}
+	} else {
+		seen := map[int]bool{}
+		n.each(r, func(c Point) {
+			for _, i := range n.cells[c] {
+				if !seen[i] && n.rects[i].Overlaps(r) {
+					seen[i] = true
+					out = append(out, n.rects[i])
+				}
+			}
+		})
+	}
+	sortRects(out)
+	return out
+}
+
+func floorDiv(a, b int) int {
+	q := a / b
+	if a%b != 0 && (a < 0) != (b < 0) {
+		q--
+	}
+	return q
+}
+
+// Alone routes one line that phase 2 has no part in, such as the one to an
+// association class.
+func Alone(from, to Rect, shapes []Rect, memory *Memory) []Point {
+	p := &path{Line: &Line{}, a: from, b: to}
+	return simplify(memory.find(p, newNeighbours(shapes)))
+}

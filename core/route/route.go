@@ -1,0 +1,138 @@
+// Package route finds the lines of a drawing: from shape to shape, around the
+// other shapes, with few bends, apart from each other. It knows rectangles and
+// nothing of what they mean.
+//
+// It works in two phases. The first routes every line alone, from its two shapes
+// and the shapes near them; its results are remembered by exactly those inputs.
+// The second orders the ends along the sides of the shapes and spreads parallel
+// segments in deterministic sweeps; it always runs for all lines. So what is
+// drawn after many small changes is what would be drawn at once.
+package route
+
+import (
+	"cmp"
+	"slices"
+
+	"lexeon/core/geometry"
+)
+
+type (
+	Point = geometry.Point
+	Rect  = geometry.Rect
+)
+
+// Style is the shape of a line.
+type Style int
+
+const (
+	RightAngled Style = iota
+	Straight
+)
+
+// Line asks for a route between two shapes, given by their index.
+type Line struct {
+	ID       string // orders the lines; must differ
+	From, To int
+	Style    Style
+	// Bends are points a person put; they are kept while they lie outside of both
+	// shapes.
+	Bends []Point
+	// Trunk: lines of one trunk that arrive at one side of their last shape share
+	// their end and their bar there. Empty: none.
+	Trunk string
+	// Room is what each end needs before the first bend, in pixels: beside the
+	// shape, and above or below it.
+	RoomBeside, RoomAbove [2]int
+	// Loop is how far a line from a shape to itself reaches.
+	Loop int
+	// Upright lines prefer to leave and arrive above and below.
+	Upright bool
+}
+
+const (
+	stub    = 22 // least room before the first bend, where there is room at all
+	clear   = 12 // what lines keep from shapes they do not belong to
+	spacing = 16 // what parallel lines keep from each other
+	margin  = 12 // what ends keep from a corner
+)
+
+// path is a line while it is routed.
+type path struct {
+	*Line
+	a, b   Rect
+	rank   int // among the lines between the same two shapes
+	points []Point
+	fixed  bool // phase 2 leaves it as it is
+}
+
+// Routes finds the points of every line, in the order of the lines given. All
+// segments are horizontal or vertical, but for straight lines, for a person's
+// bends in them, and where no other way exists. Memory may be nil.
+func Routes(shapes []Rect, lines []Line, memory *Memory) [][]Point {
+	paths := make([]*path, len(lines))
+	for i := range lines {
+		l := &lines[i]
+		paths[i] = &path{Line: l, a: shapes[l.From], b: shapes[l.To]}
+	}
+	sorted := slices.Clone(paths)
+	slices.SortFunc(sorted, func(x, y *path) int { return cmp.Compare(x.ID, y.ID) })
+	rankPairs(sorted)
+	around := newNeighbours(shapes)
+	loops := map[int][4]int{}
+	for _, p := range sorted {
+		switch {
+		case p.From == p.To:
+			used := loops[p.From]
+			p.points = loop(p, shapes, &used)
+			loops[p.From] = used
+			p.fixed = true
+		case p.Style == Straight:
+			p.points = straight(p)
+			p.fixed = true
+		case len(sensibleBends(p)) > 0:
+			p.points = bent(p, sensibleBends(p))
+			p.fixed = true
+		default:
+			p.points = memory.find(p, around)
+		}
+	}
+	spreadAll(sorted, shapes)
+	out := make([][]Point, len(lines))
+	for i, p := range paths {
+		out[i] = simplify(p.points)
+	}
+	return out
+}
+
+// rankPairs numbers the lines between the same two shapes, so that no more of
+// them run straight across than fit beside each other.
+func rankPairs(paths []*path) {
+	seen := map[[2]int]int{}
+	for _, p := range paths {
+		key := [2]int{min(p.From, p.To), max(p.From, p.To)}
+		p.rank = seen[key]
+		seen[key]++
+	}
+}
+
+// simplify drops points that no bend needs.
+func simplify(points []Point) []Point {
+	out := make([]Point, 0, len(points))
+	for _, q := range points {
+		if len(out) > 0 && out[len(out)-1] == q {
+			continue
+		}
+		if n := len(out); n >= 2 {
+			a, b := out[n-2], out[n-1]
+			if a.X == b.X && b.X == q.X || a.Y == b.Y && b.Y == q.Y {
+				out[n-1] = q
+				continue
+			}
+		}
+		out = append(out, q)
+	}
+	if len(out) == 1 { // both ends at one point: shapes that lie on each other
+		out = append(out, out[0])
+	}
+	return out
+}
