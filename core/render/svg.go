@@ -5,6 +5,8 @@ package render
 import (
 	"encoding/base64"
 	"fmt"
+	"math"
+	"strconv"
 	"strings"
 
 	"lexeon/core/scene"
@@ -15,10 +17,9 @@ import (
 // run of text carries its measured length. Everything from the model is escaped.
 func SVG(s *scene.Scene) ([]byte, error) {
 	var b strings.Builder
-	const margin = 8
 	r := s.Bounds
 	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="%d %d %d %d" width="%d" height="%d" role="img">`+"\n",
-		r.X-margin, r.Y-margin, r.W+2*margin, r.H+2*margin, r.W+2*margin, r.H+2*margin)
+		r.X-pageMargin, r.Y-pageMargin, r.W+2*pageMargin, r.H+2*pageMargin, r.W+2*pageMargin, r.H+2*pageMargin)
 	if len(s.Groups) > 0 {
 		fmt.Fprintf(&b, "<title>%s</title>\n", escape(s.Groups[0].Title))
 	}
@@ -32,35 +33,20 @@ func SVG(s *scene.Scene) ([]byte, error) {
 		fmt.Fprintf(&b, "@font-face{font-family:'%s';font-weight:%d;font-style:%s;src:url(data:font/woff2;base64,%s) format('woff2')}\n",
 			typeface.Family, weight, style, base64.StdEncoding.EncodeToString(data))
 	}
-	b.WriteString(styleSheet)
+	b.WriteString(styleSheet())
 	b.WriteString("</style>\n")
-	fmt.Fprintf(&b, `<rect class="paper" x="%d" y="%d" width="%d" height="%d"/>`+"\n", r.X-margin, r.Y-margin, r.W+2*margin, r.H+2*margin)
+	fmt.Fprintf(&b, `<rect class="paper" x="%d" y="%d" width="%d" height="%d"/>`+"\n", r.X-pageMargin, r.Y-pageMargin, r.W+2*pageMargin, r.H+2*pageMargin)
 	for i := range s.Groups {
 		g := &s.Groups[i]
 		fmt.Fprintf(&b, `<g id="%s"><title>%s</title>`+"\n", escape(string(g.ID)), escape(g.Title))
 		for _, p := range g.Shapes {
-			writePrimitive(&b, p)
+			writePrimitive(&b, s, p)
 		}
 		b.WriteString("</g>\n")
 	}
 	b.WriteString("</svg>\n")
 	return []byte(b.String()), nil
 }
-
-const styleSheet = `svg{font-kerning:normal}text{font-family:'` + typeface.Family + `',sans-serif;fill:#22262b;white-space:pre;text-rendering:geometricPrecision}
-.regular{font-weight:400}.italic,.semiboldItalic{font-kerning:none}.italic{font-weight:400;font-style:italic}.semibold{font-weight:600}.semiboldItalic{font-weight:600;font-style:italic}
-.underline{text-decoration:underline}
-.paper{fill:#fff}
-.frame{fill:none;stroke:#6a7076;stroke-width:1}
-.shape{fill:#fff;stroke:#22262b;stroke-width:1.4}
-.line,.dashed{fill:none;stroke:#22262b;stroke-width:1.4;stroke-linejoin:round}
-.dashed{stroke-dasharray:7 5}
-.hollow{fill:#fff;stroke:#22262b;stroke-width:1.4;stroke-linejoin:round}
-.solid{fill:#22262b;stroke:#22262b;stroke-width:1.4;stroke-linejoin:round}
-text.label{paint-order:stroke;stroke:#fff;stroke-width:4px;stroke-linejoin:round}
-text.muted{fill:#5a6168}
-text.unread{fill:#9a3a26}
-`
 
 func usedFaces(s *scene.Scene) []typeface.Face {
 	used := map[typeface.Face]bool{}
@@ -80,15 +66,22 @@ func usedFaces(s *scene.Scene) []typeface.Face {
 	return out
 }
 
-func writePrimitive(b *strings.Builder, p scene.Primitive) {
+func writePrimitive(b *strings.Builder, s *scene.Scene, p scene.Primitive) {
+	class := string(p.Role)
+	if _, ok := tints[p.Tint]; ok {
+		class += " tint-" + string(p.Tint)
+	}
 	switch {
 	case p.Rect != nil:
-		fmt.Fprintf(b, `<rect class="%s" x="%d" y="%d" width="%d" height="%d"/>`+"\n", p.Role, p.Rect.X, p.Rect.Y, p.Rect.W, p.Rect.H)
+		fmt.Fprintf(b, `<rect class="%s" x="%d" y="%d" width="%d" height="%d"/>`+"\n", class, p.Rect.X, p.Rect.Y, p.Rect.W, p.Rect.H)
 	case p.Path != nil:
-		fmt.Fprintf(b, `<path class="%s" d="%s"/>`+"\n", p.Role, pathData(p.Path))
+		fmt.Fprintf(b, `<path class="%s" d="%s"/>`+"\n", class, pathData(p.Path))
+	case p.Image != nil:
+		fmt.Fprintf(b, `<image x="%d" y="%d" width="%d" height="%d" href="data:image/png;base64,%s"/>`+"\n", p.Image.X, p.Image.Y, p.Image.W, p.Image.H,
+			base64.StdEncoding.EncodeToString(s.Pictures[p.Image.Picture]))
 	case p.Text != nil:
 		t := p.Text
-		class := string(p.Role) + " " + string(t.Face)
+		class += " " + string(t.Face)
 		if t.Underline {
 			class += " underline"
 		}
@@ -102,18 +95,22 @@ func writePrimitive(b *strings.Builder, p scene.Primitive) {
 
 func pathData(p *scene.Path) string {
 	var b strings.Builder
-	for i, q := range p.Points {
-		command := "L"
-		if i == 0 {
-			command = "M"
+	x, y, steps := p.Steps()
+	fmt.Fprintf(&b, "M%s %s", short(x), short(y))
+	for _, s := range steps {
+		if s.Curved {
+			fmt.Fprintf(&b, "Q%s %s %s %s", short(s.CornerX), short(s.CornerY), short(s.EndX), short(s.EndY))
+		} else {
+			fmt.Fprintf(&b, "L%s %s", short(s.EndX), short(s.EndY))
 		}
-		fmt.Fprintf(&b, "%s%d %d", command, q.X, q.Y)
 	}
 	if p.Closed {
 		b.WriteByte('Z')
 	}
 	return b.String()
 }
+
+func short(v float64) string { return strconv.FormatFloat(math.Round(v*100)/100, 'f', -1, 64) }
 
 func hundredths(n int) string { return strings.TrimSuffix(fmt.Sprintf("%d.%02d", n/100, n%100), ".00") }
 

@@ -246,8 +246,11 @@ func (o *occupied) cost(r Rect) int {
 	cost := 0
 	cells(r, func(c Point) {
 		for _, s := range o.shapes[c] {
-			if s.Overlaps(r) {
+			switch {
+			case s.Overlaps(r):
 				cost += 3 * coversLabel
+			case s.Inflate(2).Overlaps(r): // it would touch the outline
+				cost += coversLine
 			}
 		}
 		for _, s := range o.labels[c] {

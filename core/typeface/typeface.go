@@ -129,15 +129,19 @@ func featuresOf(f Face) []shaping.FontFeature {
 	return nil
 }
 
-func (t *Typesetter) measure(f Face, text string) float64 {
+func (t *Typesetter) input(f Face, runes []rune) shaping.Input {
 	face := t.faces[f]
-	upem := float64(face.Upem())
-	runes := []rune(text)
-	out := t.shaper.Shape(shaping.Input{
+	return shaping.Input{
 		Text: runes, RunStart: 0, RunEnd: len(runes), Direction: di.DirectionLTR,
 		Face: face, Size: fixed.I(int(face.Upem())), Script: language.Latin, Language: language.NewLanguage("en"),
 		FontFeatures: featuresOf(f),
-	})
+	}
+}
+
+func (t *Typesetter) measure(f Face, text string) float64 {
+	face := t.faces[f]
+	upem := float64(face.Upem())
+	out := t.shaper.Shape(t.input(f, []rune(text)))
 	width := float64(out.Advance) / 64 / upem
 	for _, g := range out.Glyphs {
 		if g.GlyphID == 0 {
@@ -146,3 +150,65 @@ func (t *Typesetter) measure(f Face, text string) float64 {
 	}
 	return width
 }
+
+// Glyph is one shaped character: where it stands in em from the start of the run,
+// and its text. ID is 0 for a character that the font lacks.
+type Glyph struct {
+	ID   uint32
+	X    float64
+	Text string
+}
+
+// Glyphs shapes a run as Width measures it.
+func (t *Typesetter) Glyphs(f Face, text string) []Glyph {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	face := t.faces[f]
+	upem := float64(face.Upem())
+	runes := []rune(text)
+	out := t.shaper.Shape(t.input(f, runes))
+	glyphs := make([]Glyph, 0, len(out.Glyphs))
+	at := 0.0
+	for _, g := range out.Glyphs {
+		end := min(g.TextIndex()+g.RunesCount(), len(runes))
+		glyphs = append(glyphs, Glyph{ID: uint32(g.GlyphID), X: at + float64(g.XOffset)/64/upem, Text: string(runes[g.TextIndex():end])})
+		if g.GlyphID == 0 {
+			at++
+		} else {
+			at += float64(g.Advance) / 64 / upem
+		}
+	}
+	return glyphs
+}
+
+// Curve is a piece of an outline: a move, a line, or a curve with one or two
+// control points, by the number of points; the last one is where it ends. The
+// unit is em, y grows upwards.
+type Curve struct {
+	Move   bool
+	Points [][2]float64
+}
+
+// Outline is the shape of a glyph.
+func (t *Typesetter) Outline(f Face, id uint32) []Curve {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	face := t.faces[f]
+	upem := float64(face.Upem())
+	data, ok := face.GlyphDataOutline(font.GID(id))
+	if !ok {
+		return nil
+	}
+	var out []Curve
+	for _, s := range data.Segments {
+		c := Curve{Move: s.Op == ot.SegmentOpMoveTo}
+		for _, p := range s.ArgsSlice() {
+			c.Points = append(c.Points, [2]float64{float64(p.X) / upem, float64(p.Y) / upem})
+		}
+		out = append(out, c)
+	}
+	return out
+}
+
+// FontFile is the TrueType file of a face.
+func FontFile(f Face) ([]byte, error) { return files.ReadFile("files/" + fileNames[f] + ".ttf") }

@@ -1,0 +1,187 @@
+// Package layout arranges shapes in layers: what is more general, or the whole,
+// or the caller, above what it leads to; few lines that cross; shapes above each
+// other where a line joins them. It knows boxes and edges and nothing of what
+// they mean, and gives the same places for the same input.
+//
+// The steps are those of Sugiyama, Tagawa and Toda (1981): edges that close a
+// circle are turned round; layers by the network simplex of Gansner, Koutsofios,
+// North and Vo (1993); orders within the layers by medians and exchanges from
+// several starts; places by Brandes and Köpf (2001).
+package layout
+
+import (
+	"cmp"
+	"slices"
+
+	"lexeon/core/geometry"
+)
+
+// Node is a shape to be placed. Lengths are in pixels.
+type Node struct {
+	ID   string
+	W, H int
+	// Right is room kept free at its right side, for a line to itself.
+	Right int
+}
+
+// Edge joins two nodes, given by their index; From is to be above To.
+type Edge struct {
+	From, To int
+	// Label is how wide the texts along the line are.
+	Label int
+}
+
+// Result of an arrangement.
+type Result struct {
+	At        []geometry.Point // of each node: its upper left corner
+	Crossings int              // of straight segments between neighbouring layers
+	Size      geometry.Rect
+}
+
+const (
+	gapAcross  = 48 // between shapes of one layer
+	gapLine    = 22 // beside a line that only passes through a layer
+	gapLayers  = 76 // between layers, without any bars
+	gapParts   = 64 // between parts that nothing joins
+	barRoom    = 14 // for each bar between two layers
+	maxBarRoom = 160
+)
+
+// Arrange places all nodes, with the upper left corner at 0, 0.
+func Arrange(nodes []Node, edges []Edge) Result {
+	edges = sound(nodes, edges)
+	var parts []part
+	var single []int
+	for _, members := range components(len(nodes), edges) {
+		if len(members) == 1 {
+			single = append(single, members[0])
+			continue
+		}
+		parts = append(parts, arrangePart(nodes, members, edges))
+	}
+	return pack(nodes, parts, single)
+}
+
+// sound drops edges that say nothing here: from a node to itself, or doubled.
+func sound(nodes []Node, edges []Edge) []Edge {
+	widest := map[[2]int]int{}
+	var out []Edge
+	for _, e := range edges {
+		if e.From == e.To || e.From < 0 || e.To < 0 || e.From >= len(nodes) || e.To >= len(nodes) {
+			continue
+		}
+		key := [2]int{e.From, e.To}
+		if at, ok := widest[key]; ok {
+			out[at].Label = max(out[at].Label, e.Label)
+			continue
+		}
+		widest[key] = len(out)
+		out = append(out, e)
+	}
+	return out
+}
+
+// components lists the sets of nodes that edges join, each in the order of the
+// nodes; larger sets first.
+func components(n int, edges []Edge) [][]int {
+	root := make([]int, n)
+	for i := range root {
+		root[i] = i
+	}
+	var find func(int) int
+	find = func(i int) int {
+		for root[i] != i {
+			root[i] = root[root[i]]
+			i = root[i]
+		}
+		return i
+	}
+	for _, e := range edges {
+		a, b := find(e.From), find(e.To)
+		root[max(a, b)] = min(a, b)
+	}
+	sets := map[int][]int{}
+	for i := range n {
+		sets[find(i)] = append(sets[find(i)], i)
+	}
+	var out [][]int
+	for _, s := range sets {
+		out = append(out, s)
+	}
+	slices.SortFunc(out, func(a, b []int) int { return cmp.Or(len(b)-len(a), a[0]-b[0]) })
+	return out
+}
+
+// part is an arranged component.
+type part struct {
+	members   []int
+	at        []geometry.Point
+	w, h      int
+	crossings int
+}
+
+func arrangePart(nodes []Node, members []int, edges []Edge) part {
+	local := map[int]int{}
+	for i, n := range members {
+		local[n] = i
+	}
+	g := &graph{}
+	for _, n := range members {
+		g.nodes = append(g.nodes, nodes[n])
+	}
+	for _, e := range edges {
+		if _, ok := local[e.From]; ok {
+			g.edges = append(g.edges, Edge{local[e.From], local[e.To], e.Label})
+		}
+	}
+	g.breakCycles()
+	g.rank()
+	l := g.layered()
+	l.order()
+	at := l.position()
+	p := part{members: members, at: at, crossings: l.crossings()}
+	for i, q := range at {
+		p.w, p.h = max(p.w, q.X+g.nodes[i].W+g.nodes[i].Right), max(p.h, q.Y+g.nodes[i].H)
+	}
+	return p
+}
+
+// pack puts the parts beside each other in rows of about the same width, then
+// the single shapes in a grid below.
+func pack(nodes []Node, parts []part, single []int) Result {
+	r := Result{At: make([]geometry.Point, len(nodes))}
+	area, widest := 0, 900
+	for _, p := range parts {
+		area += (p.w + gapParts) * (p.h + gapParts)
+		widest = max(widest, p.w)
+	}
+	for target := widest; target*target*10 < area*16; target += 100 {
+		widest = target + 100
+	}
+	x, y, row := 0, 0, 0
+	for _, p := range parts {
+		if x > 0 && x+p.w > widest {
+			x, y, row = 0, y+row+gapParts, 0
+		}
+		for i, n := range p.members {
+			r.At[n] = geometry.Point{X: x + p.at[i].X, Y: y + p.at[i].Y}
+		}
+		r.Crossings += p.crossings
+		x, row = x+p.w+gapParts, max(row, p.h)
+	}
+	if len(parts) > 0 {
+		x, y, row = 0, y+row+gapParts, 0
+	}
+	for _, n := range single {
+		w := nodes[n].W + nodes[n].Right
+		if x > 0 && x+w > widest {
+			x, y, row = 0, y+row+gapAcross, 0
+		}
+		r.At[n] = geometry.Point{X: x, Y: y}
+		x, row = x+w+gapAcross, max(row, nodes[n].H)
+	}
+	for n, p := range r.At {
+		r.Size = r.Size.Union(geometry.Rect{X: p.X, Y: p.Y, W: nodes[n].W, H: nodes[n].H})
+	}
+	return r
+}

@@ -1,0 +1,132 @@
+package model
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+)
+
+// CopyRequest asks for what some placements show to be shown elsewhere too.
+type CopyRequest struct {
+	From       ID   // the diagram they are on
+	Placements []ID // on it
+	To         ID   // the diagram to show them on, the same or another
+	AsNew      bool // as new elements with the same features, else the same elements
+	DX, DY     int  // how far from their place
+	Seed       string
+}
+
+// CopyChanges tells the changes that show placed elements and the relationships
+// between them on a diagram: the same elements, or copies of them. An element is
+// on a diagram once, so that the same elements that are there already are left
+// out. Ids derive from the seed.
+func CopyChanges(m *Model, req CopyRequest) []Change {
+	var out []Change
+	copied := map[ID]ID{} // element to what is placed for it
+	id := func(old ID) ID { return DeriveID("copy", req.Seed, string(old)) }
+	var shown []*Placement
+	for _, p := range req.Placements {
+		if row := m.Placement(p); row != nil && row.Diagram == req.From {
+			shown = append(shown, row)
+		}
+	}
+	for _, p := range shown {
+		e := m.Element(p.Subject)
+		if e == nil {
+			continue
+		}
+		subject := e.ID
+		switch {
+		case req.AsNew:
+			subject = id(e.ID)
+			out = append(out, &AddElement{ID: subject, Kind: e.Kind, Name: copyName(m, e), Set: dataPatch(e)})
+			if len(e.Stereotypes) > 0 {
+				out = append(out, &SetClassifier{ID: subject, Set: P("stereotypes", e.Stereotypes)})
+			}
+			out = append(out, copyParts(m, e.ID, subject, id)...)
+		case m.PlacementOn(req.To, e.ID) != nil:
+			copied[e.ID] = e.ID // there already; its lines may still come
+			continue
+		}
+		copied[e.ID] = subject
+		out = append(out, &Place{ID: id(p.ID), Diagram: req.To, Subject: subject, X: p.X + req.DX, Y: p.Y + req.DY, W: p.W, H: p.H})
+	}
+	for _, p := range shown {
+		if r := m.Relationship(p.Subject); r != nil {
+			out = append(out, copyRelationship(m, r, p, copied, req, id)...)
+		}
+	}
+	return out
+}
+
+func copyRelationship(m *Model, r *Relationship, p *Placement, copied map[ID]ID, req CopyRequest, id func(ID) ID) []Change {
+	for _, e := range m.Connected(r) {
+		if copied[e] == "" {
+			return nil // an end stays behind
+		}
+	}
+	var out []Change
+	subject := r.ID
+	if req.AsNew {
+		subject = id(r.ID)
+		c := &Connect{ID: subject, Kind: r.Kind, Name: r.Name, Source: copied[r.Source], Target: copied[r.Target]}
+		data := r.Association()
+		for i, e := range m.Ends(r.ID) {
+			c.Ends = append(c.Ends, NewEnd{ID: id(e.ID), Type: copied[e.Type], Role: e.Name, Set: dataPatch(e)})
+			if e.ID == data.Whole {
+				c.Whole = i
+			}
+		}
+		c.Aggregation, c.Reading = data.Aggregation, data.Reading
+		out = append(out, c)
+	} else if m.PlacementOn(req.To, r.ID) != nil {
+		return nil
+	}
+	out = append(out, &Place{ID: id(p.ID), Diagram: req.To, Subject: subject})
+	if p.Line != LineRightAngled {
+		out = append(out, &SetLine{ID: id(p.ID), Line: p.Line})
+	}
+	return out
+}
+
+// copyParts copies features and their parameters, in their order.
+func copyParts(m *Model, owner, to ID, id func(ID) ID) []Change {
+	var out []Change
+	for _, part := range m.Children(owner) {
+		if part.Kind == GeneralizationSet {
+			continue
+		}
+		set := dataPatch(part)
+		if part.Type != "" {
+			set["type"] = encodeValue(part.Type)
+		}
+		out = append(out, &AddPart{ID: id(part.ID), Owner: to, Kind: part.Kind, Name: part.Name, Set: set})
+		out = append(out, copyParts(m, part.ID, id(part.ID), id)...)
+	}
+	return out
+}
+
+// dataPatch is the data of an element as a patch.
+func dataPatch(e *Element) Patch {
+	p := Patch{}
+	known := dataFields(e.Kind)
+	for _, f := range Fields(e) {
+		if slices.Contains(known, f.Name) {
+			p[f.Name] = f.Value
+		}
+	}
+	return p
+}
+
+// copyName is a name for a copy that no classifier bears yet.
+func copyName(m *Model, e *Element) string {
+	if !e.Kind.IsClassifier() || strings.TrimSpace(e.Name) == "" {
+		return e.Name
+	}
+	base := truncate(e.Name, MaxNameLength-12) + " copy"
+	name := base
+	for i := 2; len(m.ClassifiersNamed(name)) > 0; i++ {
+		name = base + " " + strconv.Itoa(i)
+	}
+	return name
+}

@@ -1,0 +1,286 @@
+package scene
+
+import (
+	"cmp"
+	"slices"
+
+	"lexeon/core/layout"
+	"lexeon/core/model"
+)
+
+// Arrangement names a way to arrange shapes.
+type Arrangement string
+
+const (
+	InLayers     Arrangement = "layers" // general above specific, whole above part, caller above called
+	AlignLeft    Arrangement = "left"
+	AlignCenter  Arrangement = "center" // one above the other
+	AlignRight   Arrangement = "right"
+	AlignTop     Arrangement = "top"
+	AlignMiddle  Arrangement = "middle" // side by side
+	AlignBottom  Arrangement = "bottom"
+	SpreadAcross Arrangement = "across" // equal gaps from left to right
+	SpreadDown   Arrangement = "down"
+	SameWidth    Arrangement = "sameWidth" // that of the widest
+	SameHeight   Arrangement = "sameHeight"
+	SameSize     Arrangement = "sameSize"
+	FitContent   Arrangement = "fit"  // back to the size of the content
+	TidyLines    Arrangement = "tidy" // without a person's bends and moved labels
+)
+
+// Arrangements lists all ways.
+var Arrangements = []Arrangement{InLayers, AlignLeft, AlignCenter, AlignRight, AlignTop, AlignMiddle, AlignBottom,
+	SpreadAcross, SpreadDown, SameWidth, SameHeight, SameSize, FitContent, TidyLines}
+
+// Arrange tells the changes that arrange the given placements of a diagram, or
+// all of them if none is given. Placements that are not there are left out. The
+// first shape given stays where it is when others are aligned with it.
+func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, placements []model.ID) ([]model.Change, error) {
+	s := d.Of(m, diagram)
+	if s == nil {
+		return nil, model.Faultf(model.CodeMissing, "There is no such diagram any more.").At(diagram, "")
+	}
+	byID := map[model.ID]*Group{}
+	for i := range s.Groups {
+		byID[s.Groups[i].ID] = &s.Groups[i]
+	}
+	if len(placements) == 0 {
+		for _, g := range s.Groups {
+			placements = append(placements, g.ID)
+		}
+	}
+	var shapes, lines []*Group
+	for _, id := range placements {
+		g := byID[id]
+		switch {
+		case g == nil || m.Placement(id) == nil:
+		case g.Route != nil:
+			lines = append(lines, g)
+		default:
+			shapes = append(shapes, g)
+		}
+	}
+	switch how {
+	case InLayers:
+		return d.inLayers(m, s, shapes), nil
+	case TidyLines:
+		return tidyLines(m, s, shapes, lines), nil
+	case SpreadAcross, SpreadDown:
+		return spreadEvenly(shapes, how == SpreadAcross), nil
+	}
+	if !slices.Contains(Arrangements, how) {
+		return nil, model.Faultf(model.CodeInvalid, "%q is not a way to arrange shapes", string(how)).At("", "how")
+	}
+	return align(m, shapes, how), nil
+}
+
+func moveTo(g *Group, x, y int) []model.Change {
+	if g.Box.X == x && g.Box.Y == y {
+		return nil
+	}
+	return []model.Change{&model.Move{ID: g.ID, X: x, Y: y}}
+}
+
+// inLayers arranges shapes by the lines between them. What was arranged stays at
+// its upper left corner; a selection that would lie on other shapes moves beside.
+func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Change {
+	if len(shapes) == 0 {
+		return nil
+	}
+	slices.SortFunc(shapes, func(a, b *Group) int { return cmp.Or(a.Box.Y-b.Box.Y, a.Box.X-b.Box.X, cmp.Compare(a.ID, b.ID)) })
+	index := map[model.ID]int{}
+	nodes := make([]layout.Node, len(shapes))
+	old := *shapes[0].Box
+	for i, g := range shapes {
+		index[g.Subject] = i
+		nodes[i] = layout.Node{ID: string(g.ID), W: g.Box.W, H: g.Box.H}
+		old = old.Union(*g.Box)
+	}
+	var edges []layout.Edge
+	var changes []model.Change
+	for i := range s.Groups {
+		g := &s.Groups[i]
+		if g.Route == nil {
+			continue
+		}
+		r := m.Relationship(g.Subject)
+		upper, lower := UpperAndLower(m, r)
+		from, ok1 := index[upper]
+		to, ok2 := index[lower]
+		if !ok1 || !ok2 {
+			continue
+		}
+		if from == to {
+			reach := 0
+			for _, p := range g.Route {
+				reach = max(reach, p.X-shapes[from].Box.Right())
+			}
+			nodes[from].Right = max(nodes[from].Right, reach+12)
+		}
+		edges = append(edges, layout.Edge{From: from, To: to})
+		if c, ok := index[r.Class]; ok {
+			edges = append(edges, layout.Edge{From: from, To: c})
+		}
+		changes = append(changes, tidyLine(m, g)...)
+	}
+	result := layout.Arrange(nodes, edges)
+	at := Point{X: old.X, Y: old.Y}
+	at = besideOthers(s, shapes, Rect{X: at.X, Y: at.Y, W: result.Size.W, H: result.Size.H})
+	for i, g := range shapes {
+		changes = append(changes, moveTo(g, at.X+result.At[i].X, at.Y+result.At[i].Y)...)
+	}
+	return changes
+}
+
+// besideOthers moves a rectangle down until it lies on no shape but the given.
+func besideOthers(s *Scene, own []*Group, r Rect) Point {
+	for moved := true; moved; {
+		moved = false
+		for i := range s.Groups {
+			g := &s.Groups[i]
+			if g.Box == nil || g.ID == "frame" || g.ID == "legend" || slices.Contains(own, g) {
+				continue
+			}
+			if g.Box.Inflate(20).Overlaps(r) {
+				r.Y, moved = g.Box.Bottom()+placeGap, true
+			}
+		}
+	}
+	return Point{X: r.X, Y: r.Y}
+}
+
+// UpperAndLower tells which element of a relationship stands above the other in
+// an arrangement: the general, the whole, the caller, the one that an
+// association is read from.
+func UpperAndLower(m *model.Model, r *model.Relationship) (upper, lower model.ID) {
+	ids := m.Connected(r)
+	if len(ids) != 2 {
+		return "", ""
+	}
+	a, b := ids[0], ids[1]
+	switch r.Kind {
+	case model.Generalization, model.Realization, model.Anchor:
+		return b, a
+	case model.Association:
+		data, ends := r.Association(), m.Ends(r.ID)
+		if data.Aggregation != model.NoAggregation && data.Whole == ends[1].ID ||
+			data.Aggregation == model.NoAggregation && data.Reading == model.Backward {
+			return b, a
+		}
+	}
+	return a, b
+}
+
+// tidyLines takes back what a person did to lines: the given ones, or those of
+// the given shapes.
+func tidyLines(m *model.Model, s *Scene, shapes, lines []*Group) []model.Change {
+	wanted := map[model.ID]bool{}
+	for _, g := range lines {
+		wanted[g.ID] = true
+	}
+	of := map[model.ID]bool{}
+	for _, g := range shapes {
+		of[g.Subject] = true
+	}
+	var out []model.Change
+	for i := range s.Groups {
+		g := &s.Groups[i]
+		if g.Route != nil && (wanted[g.ID] || slices.ContainsFunc(g.Between, func(id model.ID) bool { return of[id] })) {
+			out = append(out, tidyLine(m, g)...)
+		}
+	}
+	return out
+}
+
+func tidyLine(m *model.Model, g *Group) []model.Change {
+	p := m.Placement(g.ID)
+	var out []model.Change
+	if len(p.Bends) > 0 {
+		out = append(out, &model.SetLine{ID: p.ID, Line: p.Line})
+	}
+	for _, l := range p.Labels {
+		out = append(out, &model.MoveLabel{ID: p.ID, Label: l.Label, Back: true})
+	}
+	return out
+}
+
+// spreadEvenly makes the gaps between shapes equal; the outermost stay.
+func spreadEvenly(shapes []*Group, across bool) []model.Change {
+	if len(shapes) < 3 {
+		return nil
+	}
+	start := func(g *Group) int { return pick(across, g.Box.X, g.Box.Y) }
+	length := func(g *Group) int { return pick(across, g.Box.W, g.Box.H) }
+	slices.SortStableFunc(shapes, func(a, b *Group) int { return cmp.Or(start(a)-start(b), cmp.Compare(a.ID, b.ID)) })
+	first, last := shapes[0], shapes[len(shapes)-1]
+	room := start(last) - start(first) - length(first)
+	for _, g := range shapes[1 : len(shapes)-1] {
+		room -= length(g)
+	}
+	var out []model.Change
+	at := start(first) + length(first)
+	for i, g := range shapes[1 : len(shapes)-1] {
+		// What is left of the division goes to the gaps one pixel each.
+		gap := floorDiv(room*(i+1), len(shapes)-1) - floorDiv(room*i, len(shapes)-1)
+		at += gap
+		if across {
+			out = append(out, moveTo(g, at, g.Box.Y)...)
+		} else {
+			out = append(out, moveTo(g, g.Box.X, at)...)
+		}
+		at += length(g)
+	}
+	return out
+}
+
+func pick(first bool, a, b int) int {
+	if first {
+		return a
+	}
+	return b
+}
+
+// align aligns shapes with the first, makes them as large as the largest, or
+// takes them back to the size of their content.
+func align(m *model.Model, shapes []*Group, how Arrangement) []model.Change {
+	if len(shapes) == 0 {
+		return nil
+	}
+	b := *shapes[0].Box
+	w, h := 0, 0
+	for _, g := range shapes {
+		w, h = max(w, g.Box.W), max(h, g.Box.H)
+	}
+	var out []model.Change
+	for _, g := range shapes {
+		p := m.Placement(g.ID)
+		size := func(w, h int) {
+			if w != p.W || h != p.H {
+				out = append(out, &model.Resize{ID: g.ID, W: w, H: h})
+			}
+		}
+		switch how {
+		case AlignLeft:
+			out = append(out, moveTo(g, b.X, g.Box.Y)...)
+		case AlignCenter:
+			out = append(out, moveTo(g, b.X+(b.W-g.Box.W)/2, g.Box.Y)...)
+		case AlignRight:
+			out = append(out, moveTo(g, b.Right()-g.Box.W, g.Box.Y)...)
+		case AlignTop:
+			out = append(out, moveTo(g, g.Box.X, b.Y)...)
+		case AlignMiddle:
+			out = append(out, moveTo(g, g.Box.X, b.Y+(b.H-g.Box.H)/2)...)
+		case AlignBottom:
+			out = append(out, moveTo(g, g.Box.X, b.Bottom()-g.Box.H)...)
+		case SameWidth:
+			size(w, p.H)
+		case SameHeight:
+			size(p.W, h)
+		case SameSize:
+			size(w, h)
+		case FitContent:
+			size(0, 0)
+		}
+	}
+	return out
+}
