@@ -65,19 +65,26 @@ func (s *Server) readChange(c *echo.Context) (changeRequest, error) {
 	if !model.ID(req.Author.ID).Valid() {
 		return req, problem(http.StatusUnprocessableEntity, "invalid", "A change needs an author with an id.")
 	}
-	req.Author.Name = strings.Map(func(r rune) rune {
+	name, err := authorName(req.Author.Name)
+	req.Author.Name = name
+	return req, err
+}
+
+// authorName makes a name fit to be shown, and refuses what is none.
+func authorName(name string) (string, error) {
+	name = strings.Map(func(r rune) rune {
 		if r < ' ' {
 			return -1
 		}
 		return r
-	}, req.Author.Name)
-	if !utf8.ValidString(req.Author.Name) || utf8.RuneCountInString(req.Author.Name) > 80 {
-		return req, problem(http.StatusUnprocessableEntity, "invalid", "An author's name has at most 80 characters.")
+	}, name)
+	if !utf8.ValidString(name) || utf8.RuneCountInString(name) > 80 {
+		return "", problem(http.StatusUnprocessableEntity, "invalid", "An author's name has at most 80 characters.")
 	}
-	if strings.TrimSpace(req.Author.Name) == "" {
-		req.Author.Name = "Somebody"
+	if strings.TrimSpace(name) == "" {
+		name = "Somebody"
 	}
-	return req, nil
+	return name, nil
 }
 
 func (s *Server) change(c *echo.Context) error {
@@ -135,7 +142,7 @@ func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string)
 	if req.Diagram != "" {
 		if sc := s.draw(id, r.After, req.Diagram); sc != nil {
 			if hadScene && before.revision == req.Scene && req.Scene == r.Before.Revision && !r.Again {
-				out.Scene = patchScene(before.scene, sc, r.After.Revision)
+				out.Scene = patchScene(hashesOf(before.scene), sc, r.After.Revision)
 			} else {
 				out.Scene = fullScene(sc, r.After.Revision)
 			}

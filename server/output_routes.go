@@ -9,6 +9,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"lexeon/core/document"
 	"lexeon/core/generate"
 	"lexeon/core/generate/golang"
 	"lexeon/core/model"
@@ -17,14 +18,19 @@ import (
 func itoa(n int) string { return strconv.Itoa(n) }
 
 // targets by name.
-var targets = map[string]func(*model.Model) (generate.Output, error){"go": golang.Generate}
+func (s *Server) targets() map[string]func(*model.Model) (generate.Output, error) {
+	return map[string]func(*model.Model) (generate.Output, error){
+		"go":       golang.Generate,
+		"markdown": func(m *model.Model) (generate.Output, error) { return document.Markdown(m, s.drawer) },
+	}
+}
 
 func (s *Server) generated(c *echo.Context) (*model.Model, generate.Output, error) {
 	_, v, err := s.current(c)
 	if err != nil {
 		return nil, generate.Output{}, err
 	}
-	target, ok := targets[c.Param("target")]
+	target, ok := s.targets()[c.Param("target")]
 	if !ok {
 		return nil, generate.Output{}, problem(http.StatusNotFound, "missing", "There is no target %q.", c.Param("target"))
 	}

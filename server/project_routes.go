@@ -6,6 +6,7 @@ import (
 	"mime"
 	"net/http"
 	"slices"
+	"strconv"
 	"strings"
 
 	"github.com/labstack/echo/v5"
@@ -14,7 +15,6 @@ import (
 	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/notation"
-	"lexeon/core/render"
 	"lexeon/core/scene"
 	"lexeon/store"
 )
@@ -23,7 +23,7 @@ func (s *Server) health(c *echo.Context) error {
 	if err := s.store.Ping(c.Request().Context()); err != nil {
 		return problem(http.StatusServiceUnavailable, "unavailable", "The database does not answer.")
 	}
-	return c.JSON(http.StatusOK, map[string]bool{"ok": true})
+	return c.JSON(http.StatusOK, healthReply{true})
 }
 
 type ruleView struct {
@@ -52,11 +52,13 @@ func (s *Server) listProjects(c *echo.Context) error {
 	return c.JSON(http.StatusOK, list)
 }
 
+type projectRequest struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
 func (s *Server) createProject(c *echo.Context) error {
-	var req struct {
-		ID   string `json:"id"`
-		Name string `json:"name"`
-	}
+	var req projectRequest
 	if err := readJSON(c, &req); err != nil {
 		return err
 	}
@@ -70,7 +72,7 @@ func (s *Server) createProject(c *echo.Context) error {
 	if err := s.store.Create(c.Request().Context(), req.ID, "", m); err != nil {
 		return err
 	}
-	return c.JSON(http.StatusCreated, map[string]string{"id": req.ID})
+	return c.JSON(http.StatusCreated, idReply{model.ID(req.ID)})
 }
 
 // importProject makes a new project of a model file.
@@ -87,7 +89,7 @@ func (s *Server) importProject(c *echo.Context) error {
 	if err := s.store.Create(c.Request().Context(), id, "", m); err != nil {
 		return err
 	}
-	return c.JSON(http.StatusCreated, map[string]string{"id": id})
+	return c.JSON(http.StatusCreated, idReply{model.ID(id)})
 }
 
 func (s *Server) deleteProject(c *echo.Context) error {
@@ -122,18 +124,22 @@ type kindView struct {
 	Kind   model.Kind `json:"kind"`
 	Title  string     `json:"title"`
 	Letter string     `json:"letter"`
+	Note   bool       `json:"note,omitempty"` // has a text instead of a name
 }
 
 type overviewView struct {
-	ID       string        `json:"id"`
-	Name     string        `json:"name"`
-	Revision int64         `json:"revision"`
-	Diagrams []diagramView `json:"diagrams"`
-	Kinds    []kindView    `json:"kinds"`
-	Findings Counts        `json:"findings"`
-	Classes  int           `json:"classifiers"`
-	Undo     string        `json:"undo"`
-	Redo     string        `json:"redo"`
+	ID          string                   `json:"id"`
+	Name        string                   `json:"name"`
+	Revision    int64                    `json:"revision"`
+	Diagrams    []diagramView            `json:"diagrams"`
+	Kinds       []kindView               `json:"kinds"`
+	Findings    Counts                   `json:"findings"`
+	Classes     int                      `json:"classifiers"`
+	Colours     []model.StereotypeColour `json:"colours"`
+	Palette     []model.Colour           `json:"palette"`
+	Stereotypes []string                 `json:"stereotypes"` // in use
+	Undo        string                   `json:"undo"`
+	Redo        string                   `json:"redo"`
 }
 
 func (s *Server) overview(c *echo.Context) error {
@@ -160,9 +166,11 @@ func (s *Server) overviewOf(c *echo.Context, id string, v *store.Version, author
 		out.Diagrams = append(out.Diagrams, diagramView{d.ID, string(d.Kind), d.Name, n})
 	}
 	for _, k := range model.KindsOn(model.ClassDiagram) {
-		out.Kinds = append(out.Kinds, kindView{k.Kind, k.Title, k.Letter})
+		out.Kinds = append(out.Kinds, kindView{k.Kind, k.Title, k.Letter, k.Kind == model.Note})
 	}
 	out.Findings = countFindings(s.checksOf(id, v, nil).Findings())
+	out.Colours, out.Palette = append([]model.StereotypeColour{}, v.Model.Project().Colours...), model.Colours
+	out.Stereotypes = v.Model.Stereotypes()
 	var err error
 	out.Undo, out.Redo, err = s.store.Pending(c.Request().Context(), id, author)
 	return out, err
@@ -277,22 +285,11 @@ func (s *Server) scene(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, fullScene(sc, v.Revision))
-}
-
-func (s *Server) svg(c *echo.Context) error {
-	v, sc, err := s.drawing(c)
+	since, err := strconv.ParseInt(c.QueryParam("since"), 10, 64)
 	if err != nil {
-		return err
+		return c.JSON(http.StatusOK, fullScene(sc, v.Revision))
 	}
-	data, err := render.SVG(sc)
-	if err != nil {
-		return err
-	}
-	attach(c, v.Model.Diagram(sc.Diagram).Name, ".svg")
-	// Opened on its own it may use its fonts and its style, and nothing else.
-	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; font-src data:; frame-ancestors 'none'; sandbox")
-	return c.Blob(http.StatusOK, "image/svg+xml", data)
+	return c.JSON(http.StatusOK, s.sceneSince(c.Param("project"), sc, v.Revision, since))
 }
 
 // sentences reads back the relationships that a diagram shows.
@@ -325,6 +322,8 @@ type entryView struct {
 	Accessors   bool           `json:"accessors"`
 	Classifier  bool           `json:"classifier"`
 	Features    string         `json:"features"`
+	Note        string         `json:"note"`
+	Picture     model.ID       `json:"picture"`
 	Term        *termView      `json:"term,omitempty"`
 	Appears     []diagramView  `json:"appears"`
 	Relations   []RelationView `json:"relations"`
@@ -349,6 +348,7 @@ func (s *Server) entry(c *echo.Context) error {
 		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, m.Definition(r)
 		out.Classifier, out.Abstract, out.Accessors, out.Features = r.Kind.IsClassifier(), d.Abstract, d.Accessors, notation.FeatureText(m, r)
 		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
+		out.Note, out.Picture = r.Note().Body, r.Picture
 		if t := m.Term(r.Term); t != nil {
 			out.Term = &termView{ID: t.ID, Name: t.Name, Definition: t.Definition, Aliases: t.Aliases}
 			for _, f := range m.Faces(t.ID) {

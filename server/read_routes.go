@@ -40,6 +40,14 @@ type statementReply struct {
 	Problem  string        `json:"problem,omitempty"`
 }
 
+// statementRequest asks how a text can be understood.
+type statementRequest struct {
+	Text    string   `json:"text"`
+	Diagram model.ID `json:"diagram"`
+	Near    model.ID `json:"near"`
+	Seed    string   `json:"seed"`
+}
+
 // readStatement tells how a text can be understood, with the changes that each
 // reading would make, and what it could be the name of. It changes nothing.
 func (s *Server) readStatement(c *echo.Context) error {
@@ -47,12 +55,7 @@ func (s *Server) readStatement(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	var req struct {
-		Text    string   `json:"text"`
-		Diagram model.ID `json:"diagram"`
-		Near    model.ID `json:"near"`
-		Seed    string   `json:"seed"`
-	}
+	var req statementRequest
 	if err := readJSON(c, &req); err != nil {
 		return err
 	}
@@ -154,9 +157,22 @@ func (s *Server) jumps(m *model.Model, text string) []jumpView {
 	return out
 }
 
+type featuresReply struct {
+	Changes  json.RawMessage `json:"changes"`
+	Problems []lineProblem   `json:"problems"`
+	Revision int64           `json:"revision"`
+}
+
 type lineProblem struct {
 	Line    string `json:"line"`
 	Problem string `json:"problem"`
+}
+
+// featuresRequest asks what a text of features would change.
+type featuresRequest struct {
+	Element model.ID `json:"element"`
+	Text    string   `json:"text"`
+	Seed    string   `json:"seed"`
 }
 
 // readFeatures tells the changes that a text of features would make.
@@ -165,11 +181,7 @@ func (s *Server) readFeatures(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	var req struct {
-		Element model.ID `json:"element"`
-		Text    string   `json:"text"`
-		Seed    string   `json:"seed"`
-	}
+	var req featuresRequest
 	if err := readJSON(c, &req); err != nil {
 		return err
 	}
@@ -187,7 +199,18 @@ func (s *Server) readFeatures(c *echo.Context) error {
 			problems = append(problems, lineProblem{f.Text, f.Problem})
 		}
 	}
-	return c.JSON(http.StatusOK, map[string]any{"changes": model.EncodeChanges(changes), "problems": problems, "revision": v.Revision})
+	return c.JSON(http.StatusOK, featuresReply{model.EncodeChanges(changes), problems, v.Revision})
+}
+
+// connectionRequest asks how two elements can be connected.
+type connectionRequest struct {
+	From    model.ID `json:"from"`
+	To      model.ID `json:"to"`
+	Name    string   `json:"name"`
+	X       int      `json:"x"`
+	Y       int      `json:"y"`
+	Diagram model.ID `json:"diagram"`
+	Seed    string   `json:"seed"`
 }
 
 // readConnection lists, as sentences, how two elements can be connected. Without
@@ -197,15 +220,7 @@ func (s *Server) readConnection(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	var req struct {
-		From    model.ID `json:"from"`
-		To      model.ID `json:"to"`
-		Name    string   `json:"name"`
-		X       int      `json:"x"`
-		Y       int      `json:"y"`
-		Diagram model.ID `json:"diagram"`
-		Seed    string   `json:"seed"`
-	}
+	var req connectionRequest
 	if err := readJSON(c, &req); err != nil {
 		return err
 	}
@@ -245,6 +260,20 @@ func freeName(m *model.Model) string {
 	return name
 }
 
+// placementRequest asks how an element is placed.
+type placementRequest struct {
+	Kind    model.Kind `json:"kind"`
+	Name    string     `json:"name"`
+	Subject model.ID   `json:"subject"` // an element that exists, instead of a new one
+	Diagram model.ID   `json:"diagram"`
+	Beside  model.ID   `json:"beside"`
+	X       *int       `json:"x"`
+	Y       *int       `json:"y"`
+	// Relations: what connects it with elements of the diagram is shown too.
+	Relations bool   `json:"relations"`
+	Seed      string `json:"seed"`
+}
+
 // readPlacement tells the changes that place a new element: beside another, or
 // with its middle at a point.
 func (s *Server) readPlacement(c *echo.Context) error {
@@ -252,16 +281,7 @@ func (s *Server) readPlacement(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	var req struct {
-		Kind    model.Kind `json:"kind"`
-		Name    string     `json:"name"`
-		Subject model.ID   `json:"subject"` // an element that exists, instead of a new one
-		Diagram model.ID   `json:"diagram"`
-		Beside  model.ID   `json:"beside"`
-		X       *int       `json:"x"`
-		Y       *int       `json:"y"`
-		Seed    string     `json:"seed"`
-	}
+	var req placementRequest
 	if err := readJSON(c, &req); err != nil {
 		return err
 	}
@@ -273,16 +293,34 @@ func (s *Server) readPlacement(c *echo.Context) error {
 		subject = model.DeriveID("new", req.Seed)
 		changes = append(changes, &model.AddElement{ID: subject, Kind: kind, Name: name})
 	}
+	if v.Model.PlacementOn(req.Diagram, subject) != nil { // there already: only its relations are missing
+		changes = nil
+		if req.Relations {
+			changes = model.ShowRelations(v.Model, req.Diagram, subject, req.Seed)
+		}
+		return c.JSON(http.StatusOK, placementReply{model.EncodeChanges(changes), subject})
+	}
 	w, h := s.drawer.SizeOf(v.Model, kind, name)
+	if e := v.Model.Element(subject); e != nil {
+		w, h = s.drawer.SizeOfElement(v.Model, e)
+	}
 	p := s.drawer.FreePlace(v.Model, req.Diagram, req.Beside, w, h)
 	if req.X != nil && req.Y != nil {
 		p = scene.Point{X: *req.X - w/2, Y: *req.Y - h/2}
 	}
 	changes = append(changes, &model.Place{ID: model.DeriveID("place", req.Seed), Diagram: req.Diagram, Subject: subject, X: p.X, Y: p.Y})
+	if req.Relations {
+		changes = append(changes, model.ShowRelations(v.Model, req.Diagram, subject, req.Seed)...)
+	}
 	if _, _, _, err := model.Edit(v.Model, changes); err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, map[string]any{"changes": model.EncodeChanges(changes), "element": subject})
+	return c.JSON(http.StatusOK, placementReply{model.EncodeChanges(changes), subject})
+}
+
+type placementReply struct {
+	Changes json.RawMessage `json:"changes"`
+	Element model.ID        `json:"element"`
 }
 
 // formOf tells the kinds of statements apart, as the page remembers which one

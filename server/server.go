@@ -13,6 +13,7 @@ import (
 	"github.com/labstack/echo/v5/middleware"
 
 	"lexeon/core/check"
+	"lexeon/core/model"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
 	"lexeon/store"
@@ -31,6 +32,8 @@ type Options struct {
 type Server struct {
 	store  *store.Store
 	drawer *scene.Drawer
+	set    *typeface.Typesetter
+	hub    *hub
 	opts   Options
 	echo   *echo.Echo
 	away   atomic.Bool // the database did not answer last time
@@ -48,6 +51,13 @@ type checked struct {
 type drawn struct {
 	revision int64
 	scene    *scene.Scene
+	earlier  []looks // what it looked like before, the newest last
+}
+
+// looks are the hashes of the groups of a drawing.
+type looks struct {
+	revision int64
+	hashes   map[model.ID]string
 }
 
 // Limits of requests, in bytes.
@@ -62,7 +72,7 @@ func New(s *store.Store, opts Options) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, drawer: scene.NewDrawer(set), opts: opts, checks: map[string]checked{}, scenes: map[string]map[string]drawn{}}
+	srv := &Server{store: s, drawer: scene.NewDrawer(set), set: set, hub: newHub(), opts: opts, checks: map[string]checked{}, scenes: map[string]map[string]drawn{}}
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e
@@ -75,48 +85,22 @@ func (s *Server) Handler() http.Handler { return s.echo }
 
 // HTTPServer wraps the handler with time limits.
 func (s *Server) HTTPServer() *http.Server {
-	return &http.Server{
+	h := &http.Server{
 		Handler: s.echo, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 60 * time.Second,
 		WriteTimeout: 120 * time.Second, IdleTimeout: 120 * time.Second, MaxHeaderBytes: 64 << 10,
 	}
+	h.RegisterOnShutdown(s.hub.close) // streams end first, or the shutdown would wait for them
+	return h
 }
 
 func compressed() echo.MiddlewareFunc {
 	return middleware.GzipWithConfig(middleware.GzipConfig{Level: 1, MinLength: 2048, Skipper: func(c *echo.Context) bool {
+		if c.Request().URL.Path == "/api/events" {
+			return true // each event goes out at once
+		}
 		// On this machine packing takes longer than sending.
 		host, _, err := net.SplitHostPort(c.Request().RemoteAddr)
 		ip := net.ParseIP(host)
 		return err == nil && ip != nil && ip.IsLoopback()
 	}})
-}
-
-func (s *Server) routes() {
-	small, large := middleware.BodyLimit(maxChangeBody), middleware.BodyLimit(maxImportBody)
-	a := s.echo.Group("/api")
-	a.GET("/health", s.health)
-	a.GET("/rules", s.rules)
-	a.GET("/projects", s.listProjects)
-	a.POST("/projects", s.createProject, small)
-	a.POST("/import", s.importProject, large)
-	p := a.Group("/projects/:project")
-	p.GET("", s.overview)
-	p.DELETE("", s.deleteProject)
-	p.GET("/terms", s.terms)
-	p.GET("/findings", s.findings)
-	p.GET("/history", s.history)
-	p.GET("/file", s.exportFile)
-	p.GET("/entries/:row", s.entry)
-	p.GET("/diagrams/:diagram/scene", s.scene)
-	p.GET("/diagrams/:diagram/svg", s.svg)
-	p.GET("/diagrams/:diagram/sentences", s.sentences)
-	p.POST("/changes", s.change, small)
-	p.POST("/undo", s.undo, small)
-	p.POST("/redo", s.redo, small)
-	p.POST("/read/statement", s.readStatement, small)
-	p.POST("/read/features", s.readFeatures, small)
-	p.POST("/read/connection", s.readConnection, small)
-	p.POST("/read/placement", s.readPlacement, small)
-	p.GET("/output/:target", s.output)
-	p.GET("/output/:target/zip", s.outputZip)
-	s.static()
 }

@@ -2,6 +2,7 @@ package server
 
 import (
 	"encoding/json"
+	"slices"
 
 	"lexeon/core/check"
 	"lexeon/core/model"
@@ -63,9 +64,43 @@ func (s *Server) draw(project string, v *store.Version, diagram string) *scene.S
 		s.scenes[project] = map[string]drawn{}
 	}
 	if now, ok := s.scenes[project][diagram]; !ok || now.revision < v.Revision {
-		s.scenes[project][diagram] = drawn{v.Revision, sc}
+		d := drawn{revision: v.Revision, scene: sc}
+		if ok {
+			d.earlier = append(slices.Clone(now.earlier), looks{now.revision, hashesOf(now.scene)})
+			if len(d.earlier) > maxEarlier {
+				d.earlier = d.earlier[1:]
+			}
+		}
+		s.scenes[project][diagram] = d
 	}
 	return sc
+}
+
+// maxEarlier is how many earlier looks of a drawing are remembered, so that
+// other windows can be told what changed since theirs.
+const maxEarlier = 8
+
+func hashesOf(sc *scene.Scene) map[model.ID]string {
+	out := make(map[model.ID]string, len(sc.Groups))
+	for i := range sc.Groups {
+		out[sc.Groups[i].ID] = sc.Groups[i].Hash
+	}
+	return out
+}
+
+// sceneSince is the drawing for somebody who has that of a revision: what looks
+// different now, or all of it if that is not remembered.
+func (s *Server) sceneSince(project string, sc *scene.Scene, revision, since int64) *ScenePatch {
+	d, ok := s.drawnBefore(project, string(sc.Diagram))
+	if ok && d.revision == since {
+		return patchScene(hashesOf(d.scene), sc, revision)
+	}
+	for _, e := range d.earlier {
+		if e.revision == since {
+			return patchScene(e.hashes, sc, revision)
+		}
+	}
+	return fullScene(sc, revision)
 }
 
 // ScenePatch is what changed of a scene, or all of it. Order lists all groups
@@ -86,16 +121,9 @@ func fullScene(sc *scene.Scene, revision int64) *ScenePatch {
 	return p
 }
 
-// patchScene leaves out the groups whose hash is the same in old.
-func patchScene(old, sc *scene.Scene, revision int64) *ScenePatch {
+// patchScene leaves out the groups that look as before.
+func patchScene(had map[model.ID]string, sc *scene.Scene, revision int64) *ScenePatch {
 	p := fullScene(sc, revision)
-	if old == nil {
-		return p
-	}
-	had := map[model.ID]string{}
-	for i := range old.Groups {
-		had[old.Groups[i].ID] = old.Groups[i].Hash
-	}
 	p.Groups = []scene.Group{}
 	for i := range sc.Groups {
 		if had[sc.Groups[i].ID] != sc.Groups[i].Hash {

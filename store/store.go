@@ -28,7 +28,8 @@ const SnapshotEvery = 500
 
 // Store is safe for concurrent use, and by several processes on one database.
 type Store struct {
-	db *sqlx.DB
+	db  *sqlx.DB
+	url string
 
 	mu       sync.Mutex
 	projects map[string]*project
@@ -72,7 +73,7 @@ func Open(ctx context.Context, url string, wait time.Duration) (*Store, error) {
 		_ = db.Close()
 		return nil, err
 	}
-	return &Store{db: db, projects: map[string]*project{}}, nil
+	return &Store{db: db, url: url, projects: map[string]*project{}}, nil
 }
 
 func migrate(ctx context.Context, db *sqlx.DB) error {

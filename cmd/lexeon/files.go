@@ -11,6 +11,7 @@ import (
 	"strings"
 
 	"lexeon/core/check"
+	"lexeon/core/document"
 	"lexeon/core/generate"
 	"lexeon/core/generate/golang"
 	"lexeon/core/interchange"
@@ -186,15 +187,16 @@ func writeOutput(dir string, files []generate.File, overwrite bool) error {
 
 func exportDiagram(args []string, out, errs io.Writer) int {
 	set := flag.NewFlagSet("export", flag.ContinueOnError)
-	format := set.String("format", "svg", "svg")
+	format := set.String("format", "svg", "svg, png or pdf")
+	scale := set.Int("scale", 1, "for png: 1 to 4 pixels for each of the drawing")
 	name := set.String("diagram", "", "name or id of the diagram; not needed if there is only one")
 	to := set.String("out", "", "the file to write; standard output without it")
 	m, code := parse(set, args, errs)
 	if m == nil {
 		return code
 	}
-	if *format != "svg" {
-		return fail(errs, fmt.Errorf("--format %q: expected svg", *format))
+	if *format != "svg" && *format != "png" && *format != "pdf" {
+		return fail(errs, fmt.Errorf("--format %q: expected svg, png or pdf", *format))
 	}
 	d, err := findDiagram(m, *name)
 	if err != nil {
@@ -204,7 +206,16 @@ func exportDiagram(args []string, out, errs io.Writer) int {
 	if err != nil {
 		return fail(errs, err)
 	}
-	data, err := render.SVG(scene.NewDrawer(set2).Of(m, d))
+	drawing := scene.NewDrawer(set2).Of(m, d)
+	var data []byte
+	switch *format {
+	case "png":
+		data, err = render.PNG(drawing, set2, *scale)
+	case "pdf":
+		data, err = render.PDF(drawing, set2)
+	default:
+		data, err = render.SVG(drawing)
+	}
 	if err != nil {
 		return fail(errs, err)
 	}
@@ -216,6 +227,33 @@ func exportDiagram(args []string, out, errs io.Writer) int {
 	if err != nil {
 		return fail(errs, err)
 	}
+	return exitOK
+}
+
+// documentFile writes the documentation of a model.
+func documentFile(args []string, out, errs io.Writer) int {
+	set := flag.NewFlagSet("document", flag.ContinueOnError)
+	dir := set.String("out", "", "the folder to write to")
+	overwrite := set.Bool("overwrite", false, "replace files that differ from what is written")
+	m, code := parse(set, args, errs)
+	if m == nil {
+		return code
+	}
+	if *dir == "" {
+		return fail(errs, fmt.Errorf("--out is missing: the folder to write to"))
+	}
+	measure, err := typeface.New()
+	if err != nil {
+		return fail(errs, err)
+	}
+	output, err := document.Markdown(m, scene.NewDrawer(measure))
+	if err != nil {
+		return fail(errs, err)
+	}
+	if err := writeOutput(*dir, output.Files, *overwrite); err != nil {
+		return fail(errs, err)
+	}
+	fmt.Fprintf(out, "%d files in %s\n", len(output.Files), *dir)
 	return exitOK
 }
 

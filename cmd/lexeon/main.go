@@ -24,6 +24,7 @@ func init() {
 		"serve":    {"serve the page and its interface", serve},
 		"check":    {"check a model file", checkFile},
 		"generate": {"generate code from a model file", generateFile},
+		"document": {"write the documentation of a model file in Markdown", documentFile},
 		"export":   {"draw a diagram of a model file", exportDiagram},
 		"rules":    {"list the rules, or explain one", explainRules},
 	}

@@ -110,6 +110,7 @@ func listen(ctx context.Context, addr, database, demo string, opts server.Option
 	if err != nil {
 		return err
 	}
+	go srv.Listen(ctx)
 	h := srv.HTTPServer()
 	done := make(chan error, 1)
 	go func() { done <- h.Serve(l) }()

@@ -1,9 +1,6 @@
 package layout
 
-import (
-	"math/rand/v2"
-	"slices"
-)
+import "slices"
 
 // layered is a component in layers. An edge over several layers runs through a
 // point in each layer between; points follow the nodes in the numbering.
@@ -77,7 +74,7 @@ func (l *layered) order() {
 }
 
 // initial fills the layers by a walk from the top or from the bottom, or, for
-// later starts, in an order that a fixed seed decides.
+// later starts, from nodes in a mixed order.
 func (l *layered) initial(start int) {
 	for i := range l.layers {
 		l.layers[i] = l.layers[i][:0]
@@ -87,8 +84,7 @@ func (l *layered) initial(start int) {
 		nodes[i] = i
 	}
 	if start >= 2 {
-		rnd := rand.New(rand.NewPCG(uint64(start), 5))
-		rnd.Shuffle(len(nodes), func(i, j int) { nodes[i], nodes[j] = nodes[j], nodes[i] })
+		mix(nodes, uint32(start))
 	}
 	seen := make([]bool, len(l.rank))
 	near := func(n int) []int {
@@ -119,6 +115,15 @@ func (l *layered) initial(start int) {
 		}
 	}
 	l.number()
+}
+
+// mix shuffles by a linear congruential sequence: the same for the same seed.
+func mix(list []int, seed uint32) {
+	for i := len(list) - 1; i > 0; i-- {
+		seed = seed*1664525 + 1013904223
+		j := int(seed>>8) % (i + 1)
+		list[i], list[j] = list[j], list[i]
+	}
 }
 
 func last(list []int) (int, []int) { return list[len(list)-1], list[:len(list)-1] }

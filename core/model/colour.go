@@ -1,6 +1,9 @@
 package model
 
-import "strings"
+import (
+	"slices"
+	"strings"
+)
 
 // Colour is one of a palette that survives colour blindness and print; what it
 // looks like is a matter of page and exports.
@@ -46,6 +49,20 @@ func (m *Model) ColourOf(e *Element) (colour Colour, stereotype string) {
 		}
 	}
 	return "", ""
+}
+
+// Stereotypes lists all stereotypes that classifiers bear, sorted.
+func (m *Model) Stereotypes() []string {
+	out := []string{}
+	for _, e := range m.Classifiers() {
+		for _, s := range e.Stereotypes {
+			if !slices.Contains(out, s) {
+				out = append(out, s)
+			}
+		}
+	}
+	slices.Sort(out)
+	return out
 }
 
 const maxLabels = 50

@@ -130,3 +130,22 @@ func copyName(m *Model, e *Element) string {
 	}
 	return name
 }
+
+// ShowRelations tells the changes that show, on a diagram, the relationships
+// between an element (which is placed by then) and what is placed there.
+func ShowRelations(m *Model, diagram, element ID, seed string) []Change {
+	var out []Change
+	for _, r := range m.RelationshipsOf(element) {
+		if m.PlacementOn(diagram, r.ID) != nil {
+			continue
+		}
+		all := true
+		for _, id := range m.Connected(r) {
+			all = all && (id == element || m.PlacementOn(diagram, id) != nil)
+		}
+		if all {
+			out = append(out, &Place{ID: DeriveID("show", seed, string(r.ID)), Diagram: diagram, Subject: r.ID})
+		}
+	}
+	return out
+}

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"reflect"
+	"slices"
 )
 
 // Change is one small, semantic step of editing. There is one Go type for each;
@@ -58,6 +59,12 @@ var changeNames = func() map[reflect.Type]string {
 	}
 	return m
 }()
+
+// ChangeTypes lists the names of all types of changes that can be sent, sorted.
+func ChangeTypes() []string {
+	out := sortedKeys(changeTypes)
+	return slices.DeleteFunc(out, func(name string) bool { return name == "restore" }) // undo only
+}
 
 // TypeOf is the name under which a change is sent and logged.
 func TypeOf(c Change) string { return changeNames[reflect.TypeOf(c)] }

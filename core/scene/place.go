@@ -55,3 +55,57 @@ func (d *Drawer) SizeOf(m *model.Model, kind model.Kind, name string) (w, h int)
 	g := d.shape(m, &model.Placement{}, &model.Element{Kind: kind, Name: name})
 	return g.Box.W, g.Box.H
 }
+
+// SizeOfElement tells how large an element is drawn where nobody made it larger.
+func (d *Drawer) SizeOfElement(m *model.Model, e *model.Element) (w, h int) {
+	g := d.shape(m, &model.Placement{}, e)
+	return g.Box.W, g.Box.H
+}
+
+// placeColumns is how many shapes stand side by side where many are placed.
+const placeColumns = 4
+
+// PlaceAll shows elements on a diagram in rows from a point on, then
+// relationships. What is there already is left where it is.
+func (d *Drawer) PlaceAll(m *model.Model, diagram model.ID, elements, relationships []model.ID, at Point, seed string) ([]model.Change, error) {
+	var out []model.Change
+	x, y, row, n := at.X, at.Y, 0, 0
+	draft := m
+	for _, id := range elements {
+		e := m.Element(id)
+		if e == nil || m.PlacementOn(diagram, id) != nil {
+			continue
+		}
+		if n > 0 && n%placeColumns == 0 {
+			x, y, row = at.X, y+row+placeGap, 0
+		}
+		w, h := d.SizeOfElement(m, e)
+		for hit := true; hit; { // not on what stands there
+			hit = false
+			for _, p := range m.PlacementsOn(diagram) {
+				if o := m.Element(p.Subject); o != nil {
+					if box := *d.rememberedShape(m, p, o).Box; box.Inflate(20).Overlaps(Rect{X: x, Y: y, W: w, H: h}) {
+						x, hit = box.Right()+placeGap, true
+					}
+				}
+			}
+		}
+		place := &model.Place{ID: model.DeriveID("place", seed, string(id)), Diagram: diagram, Subject: id, X: x, Y: y}
+		next, _, _, err := model.Edit(draft, []model.Change{place})
+		if err != nil {
+			return nil, err
+		}
+		draft = next
+		out = append(out, place)
+		x, row, n = x+w+placeGap, max(row, h), n+1
+	}
+	for _, id := range relationships {
+		if draft.PlacementOn(diagram, id) == nil {
+			out = append(out, &model.Place{ID: model.DeriveID("place", seed, string(id)), Diagram: diagram, Subject: id})
+		}
+	}
+	if _, _, _, err := model.Edit(m, out); err != nil {
+		return nil, err
+	}
+	return out, nil
+}

@@ -1,0 +1,171 @@
+// Package document writes a model down for people: what there is, what it means,
+// how it hangs together, with the diagrams beside the text.
+package document
+
+import (
+	"fmt"
+	"path"
+	"slices"
+	"strings"
+
+	"lexeon/core/generate"
+	"lexeon/core/model"
+	"lexeon/core/notation"
+	"lexeon/core/render"
+	"lexeon/core/scene"
+)
+
+// Markdown documents the classes of a model: one text in Markdown, and each
+// diagram as an SVG picture that it shows. Equal models give equal files.
+func Markdown(m *model.Model, d *scene.Drawer) (generate.Output, error) {
+	var b strings.Builder
+	out := generate.Output{Notes: []generate.Note{}}
+	project := m.Project()
+	fmt.Fprintf(&b, "# %s\n", text(orUnnamed(project.Name)))
+	if project.Definition != "" {
+		fmt.Fprintf(&b, "\n%s\n", paragraphs(project.Definition))
+	}
+	names := map[string]bool{}
+	if diagrams := m.Diagrams(); len(diagrams) > 0 {
+		b.WriteString("\n## Diagrams\n")
+		for _, row := range diagrams {
+			svg, err := render.SVG(d.Of(m, row.ID))
+			if err != nil {
+				return out, err
+			}
+			file := path.Join("diagrams", fileName(row.Name, names)+".svg")
+			out.Files = append(out.Files, generate.File{Path: file, Content: string(svg), Subject: row.ID})
+			fmt.Fprintf(&b, "\n### %s\n\n![%s](%s)\n", text(orUnnamed(row.Name)), text(row.Kind.Title()+" "+orUnnamed(row.Name)), file)
+		}
+	}
+	list := m.Classifiers()
+	slices.SortFunc(list, func(a, c *model.Element) int {
+		if n := strings.Compare(strings.ToLower(a.Name), strings.ToLower(c.Name)); n != 0 {
+			return n
+		}
+		return strings.Compare(string(a.ID), string(c.ID))
+	})
+	if len(list) > 0 {
+		b.WriteString("\n## Classes\n")
+	}
+	for _, e := range list {
+		classifier(&b, m, e)
+	}
+	out.Files = append([]generate.File{{Path: "classes.md", Content: b.String()}}, out.Files...)
+	return out, nil
+}
+
+func classifier(b *strings.Builder, m *model.Model, e *model.Element) {
+	kind := e.Kind.Title()
+	if e.Classifier().Abstract {
+		kind = "abstract " + kind
+	}
+	fmt.Fprintf(b, "\n### %s\n\n*%s*", text(orUnnamed(e.Name)), text(kind))
+	if len(e.Stereotypes) > 0 {
+		fmt.Fprintf(b, " «%s»", text(strings.Join(e.Stereotypes, ", ")))
+	}
+	b.WriteString("\n")
+	if def := m.Definition(e); def != "" {
+		fmt.Fprintf(b, "\n%s\n", paragraphs(def))
+	}
+	first, operations := notation.FeatureParts(m, e.ID)
+	title := "Attributes"
+	if e.Kind == model.Enumeration {
+		title = "Literals"
+	}
+	features(b, m, e, title, first)
+	features(b, m, e, "Operations", operations)
+	relations := m.RelationshipsOf(e.ID)
+	relations = slices.DeleteFunc(relations, func(r *model.Relationship) bool { return r.Kind == model.Anchor })
+	if len(relations) > 0 {
+		b.WriteString("\nRelations:\n\n")
+		for _, r := range relations {
+			for _, s := range notation.ReadBack(m, r) {
+				fmt.Fprintf(b, "- %s\n", text(s.String()))
+			}
+		}
+	}
+	for _, r := range m.RelationshipsOf(e.ID) {
+		if note := m.Element(r.Source); r.Kind == model.Anchor && note != nil {
+			fmt.Fprintf(b, "\n> %s\n", strings.ReplaceAll(paragraphs(note.Note().Body), "\n", "\n> "))
+		}
+	}
+}
+
+func features(b *strings.Builder, m *model.Model, e *model.Element, title string, parts []*model.Element) {
+	if len(parts) == 0 {
+		return
+	}
+	fmt.Fprintf(b, "\n%s:\n\n| %s | Definition |\n| --- | --- |\n", title, strings.TrimSuffix(title, "s"))
+	ctx := notation.ContextOf(m, e)
+	for _, p := range parts {
+		fmt.Fprintf(b, "| %s | %s |\n", cell(notation.PrintFeature(ctx, notation.FeatureOf(m, p), notation.Typed)), cell(p.Definition))
+	}
+}
+
+func orUnnamed(name string) string {
+	if strings.TrimSpace(name) == "" {
+		return "(no name)"
+	}
+	return name
+}
+
+// text makes a text from the model harmless in Markdown: no markup, no HTML.
+func text(s string) string {
+	var b strings.Builder
+	for _, r := range s {
+		switch {
+		case strings.ContainsRune("\\`*_{}[]#+!|~<>&", r):
+			fmt.Fprintf(&b, "&#%d;", r)
+		case r == '\n':
+			b.WriteByte(' ')
+		default:
+			b.WriteRune(r)
+		}
+	}
+	out := b.String()
+	// A dash or a number with a dot would start a list.
+	if i := strings.IndexFunc(out, func(r rune) bool { return r < '0' || r > '9' }); i >= 0 && (i > 0 && strings.ContainsRune(".)", rune(out[i])) || i == 0 && strings.ContainsRune("-=", rune(out[0]))) {
+		out = out[:i] + fmt.Sprintf("&#%d;", out[i]) + out[i+1:]
+	}
+	return out
+}
+
+// paragraphs keeps the line ends of a longer text.
+func paragraphs(s string) string {
+	lines := strings.Split(s, "\n")
+	for i, l := range lines {
+		lines[i] = text(strings.TrimSpace(l))
+	}
+	return strings.Join(lines, "  \n")
+}
+
+func cell(s string) string { return text(strings.ReplaceAll(s, "\n", " ")) }
+
+// fileName is a harmless and unique name of a file, without its ending.
+func fileName(name string, used map[string]bool) string {
+	base := strings.Map(func(r rune) rune {
+		switch {
+		case r >= 'a' && r <= 'z' || r >= '0' && r <= '9':
+			return r
+		case r >= 'A' && r <= 'Z':
+			return r + 'a' - 'A'
+		case r == ' ' || r == '-' || r == '_':
+			return '-'
+		}
+		return -1
+	}, name)
+	base = strings.Trim(base, "-")
+	if len(base) > 60 {
+		base = base[:60]
+	}
+	if base == "" {
+		base = "diagram"
+	}
+	out := base
+	for i := 2; used[out]; i++ {
+		out = fmt.Sprintf("%s-%d", base, i)
+	}
+	used[out] = true
+	return out
+}

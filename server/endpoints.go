@@ -1,0 +1,112 @@
+package server
+
+import (
+	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+
+	"lexeon/core/generate"
+	"lexeon/core/model"
+	"lexeon/store"
+)
+
+// endpoint is one address of the JSON interface. Routes and the description in
+// OpenAPI are made from the same table.
+type endpoint struct {
+	method, path string
+	name         string // unique; the operationId
+	summary      string
+	query        []queryParam
+	body         any    // an example of its type; nil: none
+	bodyType     string // other than JSON
+	answer       any    // an example of its type; nil: nothing
+	answerType   string // other than JSON
+	status       int    // 0: 200
+	large        bool   // takes a large body
+	handle       echo.HandlerFunc
+}
+
+type queryParam struct {
+	name, about string
+	required    bool
+	many        bool
+}
+
+// raw says that the body is a file of some type and not JSON.
+type raw struct{}
+
+func (s *Server) endpoints() []endpoint {
+	const p = "/projects/:project"
+	return []endpoint{
+		{method: "GET", path: "/health", name: "health", summary: "Whether server and database answer", answer: healthReply{}, handle: s.health},
+		{method: "GET", path: "/openapi.json", name: "openapi", summary: "This description", answer: map[string]any{}, handle: s.openAPI},
+		{method: "GET", path: "/rules", name: "rules", summary: "The rules by which models are checked", answer: []ruleView{}, handle: s.rules},
+		{method: "GET", path: "/events", name: "events", summary: "A stream of events: revisions as they come, and who is there",
+			query: []queryParam{{name: "project", about: "ids of the projects to hear of", required: true, many: true}}, answer: raw{}, answerType: "text/event-stream", handle: s.events},
+		{method: "GET", path: "/projects", name: "listProjects", summary: "All projects, the last changed first", answer: []store.Project{}, handle: s.listProjects},
+		{method: "POST", path: "/projects", name: "createProject", summary: "Make an empty project", body: projectRequest{}, answer: idReply{}, status: 201, handle: s.createProject},
+		{method: "POST", path: "/import", name: "importProject", summary: "Make a project of a model file", large: true,
+			query: []queryParam{{name: "id", about: "the id of the new project", required: true}}, body: raw{}, bodyType: "application/json", answer: idReply{}, status: 201, handle: s.importProject},
+		{method: "GET", path: p, name: "overview", summary: "A project with its diagrams and figures",
+			query: []queryParam{{name: "author", about: "whose undo and redo to name"}}, answer: overviewView{}, handle: s.overview},
+		{method: "DELETE", path: p, name: "deleteProject", summary: "Delete a project with its history", status: 204, handle: s.deleteProject},
+		{method: "GET", path: p + "/terms", name: "terms", summary: "The lexicon", answer: []termView{}, handle: s.terms},
+		{method: "GET", path: p + "/findings", name: "findings", summary: "What the rules find", answer: []FindingView{}, handle: s.findings},
+		{method: "GET", path: p + "/history", name: "history", summary: "The newest changes", answer: []store.Entry{}, handle: s.history},
+		{method: "GET", path: p + "/file", name: "file", summary: "The project as a model file", answer: raw{}, answerType: "application/json", handle: s.exportFile},
+		{method: "GET", path: p + "/entries/:row", name: "entry", summary: "The dictionary entry of an element or a relationship", answer: entryView{}, handle: s.entry},
+		{method: "GET", path: p + "/pictures/:picture", name: "picture", summary: "A picture that an element shows", answer: raw{}, answerType: "image/png", handle: s.picture},
+		{method: "GET", path: p + "/diagrams/:diagram/scene", name: "scene", summary: "The drawing of a diagram",
+			query: []queryParam{{name: "since", about: "the revision of the drawing one has: only what looks different is answered"}}, answer: ScenePatch{}, handle: s.scene},
+		{method: "GET", path: p + "/diagrams/:diagram/svg", name: "svg", summary: "The drawing as SVG", answer: raw{}, answerType: "image/svg+xml", handle: s.svg},
+		{method: "GET", path: p + "/diagrams/:diagram/png", name: "png", summary: "The drawing as PNG",
+			query: []queryParam{{name: "scale", about: "1 to 4 pixels for each of the drawing"}}, answer: raw{}, answerType: "image/png", handle: s.png},
+		{method: "GET", path: p + "/diagrams/:diagram/pdf", name: "pdf", summary: "The drawing as PDF", answer: raw{}, answerType: "application/pdf", handle: s.pdf},
+		{method: "GET", path: p + "/diagrams/:diagram/sentences", name: "sentences", summary: "The relationships of a diagram, read back", answer: []RelationView{}, handle: s.sentences},
+		{method: "POST", path: p + "/presence", name: "presence", summary: "Tell where a window is", body: presenceRequest{}, status: 204, handle: s.presence},
+		{method: "POST", path: p + "/changes", name: "change", summary: "Apply changes, all or none", body: changeRequest{}, answer: changeReply{}, handle: s.change},
+		{method: "POST", path: p + "/undo", name: "undo", summary: "Take back one's own last change", body: changeRequest{}, answer: changeReply{}, handle: s.undo},
+		{method: "POST", path: p + "/redo", name: "redo", summary: "Take back one's own last undo", body: changeRequest{}, answer: changeReply{}, handle: s.redo},
+		{method: "POST", path: p + "/read/statement", name: "readStatement", summary: "How a text can be understood; changes nothing", body: statementRequest{}, answer: statementReply{}, handle: s.readStatement},
+		{method: "POST", path: p + "/read/features", name: "readFeatures", summary: "What a text of features would change; changes nothing", body: featuresRequest{}, answer: featuresReply{}, handle: s.readFeatures},
+		{method: "POST", path: p + "/read/connection", name: "readConnection", summary: "How two elements can be connected; changes nothing", body: connectionRequest{}, answer: []readingView{}, handle: s.readConnection},
+		{method: "POST", path: p + "/read/placement", name: "readPlacement", summary: "How an element is placed; changes nothing", body: placementRequest{}, answer: placementReply{}, handle: s.readPlacement},
+		{method: "POST", path: p + "/read/arrangement", name: "readArrangement", summary: "How shapes are arranged; changes nothing", body: arrangementRequest{}, answer: changesReply{}, handle: s.readArrangement},
+		{method: "POST", path: p + "/read/copy", name: "readCopy", summary: "How placed elements are shown elsewhere or copied; changes nothing", body: copyRequest{}, answer: changesReply{}, handle: s.readCopy},
+		{method: "POST", path: p + "/read/cards", name: "readCards", summary: "What a pasted text would make; changes nothing", body: cardsRequest{}, answer: changesReply{}, handle: s.readCards},
+		{method: "GET", path: p + "/output/:target", name: "output", summary: "What is generated: target go or markdown", answer: generate.Output{}, handle: s.output},
+		{method: "GET", path: p + "/output/:target/zip", name: "outputZip", summary: "The same as a zip file", answer: raw{}, answerType: "application/zip", handle: s.outputZip},
+	}
+}
+
+type idReply struct {
+	ID model.ID `json:"id"`
+}
+
+type healthReply struct {
+	OK bool `json:"ok"`
+}
+
+func (s *Server) routes() {
+	api := s.echo.Group("/api")
+	for _, e := range s.endpoints() {
+		var limits []echo.MiddlewareFunc
+		if e.method != "GET" {
+			limit := int64(maxChangeBody)
+			if e.large {
+				limit = maxImportBody
+			}
+			limits = append(limits, middleware.BodyLimit(limit))
+		}
+		api.Add(e.method, e.path, e.handle, limits...)
+	}
+	s.static()
+}
+
+// Routes lists what is served, as "METHOD /path/:parameter".
+func (s *Server) Routes() []string {
+	var out []string
+	for _, r := range s.echo.Router().Routes() {
+		out = append(out, r.Method+" "+r.Path)
+	}
+	return out
+}
