@@ -45,7 +45,7 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
 
   // Connect with the pointer: one handle, then a menu in sentences.
   await studio.shape('class Station').click()
-  const handle = page.locator('[data-handle] circle')
+  const handle = page.locator('[data-part="connect"] circle')
   const from = await handle.boundingBox()
   const to = await studio.shape('class Reading').boundingBox()
   if (!from || !to) throw new Error('nothing is drawn')
@@ -206,7 +206,7 @@ test('double click on paper makes an element; pulling to paper makes a related o
   await expect(page.locator('#drawing').getByText('+ number: Integer {id}')).toBeVisible()
   const pull = async (x: number, y: number) => {
     await studio.shape('class Buoy').click({ position: { x: 10, y: 10 } })
-    const handle = await page.locator('[data-handle] circle').boundingBox()
+    const handle = await page.locator('[data-part="connect"] circle').boundingBox()
     if (!handle) throw new Error('no handle')
     await page.mouse.move(handle.x + 4, handle.y + 4)
     await page.mouse.down()

@@ -228,10 +228,18 @@ func (s *Server) readConnection(c *echo.Context) error {
 	if from == nil {
 		return problem(http.StatusNotFound, "missing", "It does not exist any more.")
 	}
+	to := v.Model.Element(req.To)
+	if from.Kind == model.Note || to != nil && to.Kind == model.Note {
+		out, err := s.anchors(v.Model, from, to, req)
+		if err != nil {
+			return err
+		}
+		return c.JSON(http.StatusOK, out)
+	}
 	a := notation.Ref{Name: from.Name, Kind: from.Kind, ID: from.ID}
 	b := notation.Ref{Name: req.Name, Kind: model.Class}
 	var at *scene.Point
-	if to := v.Model.Element(req.To); to != nil {
+	if to != nil {
 		b = notation.Ref{Name: to.Name, Kind: to.Kind, ID: to.ID}
 	} else {
 		at = &scene.Point{X: req.X, Y: req.Y}
@@ -249,6 +257,29 @@ func (s *Server) readConnection(c *echo.Context) error {
 		out = append(out, view)
 	}
 	return c.JSON(http.StatusOK, out)
+}
+
+// anchors offers to anchor a note: to an element, whichever of the two was
+// pulled, or nothing on empty paper.
+func (s *Server) anchors(m *model.Model, from, to *model.Element, req connectionRequest) ([]readingView, error) {
+	if to == nil || from.ID == to.ID {
+		return []readingView{}, nil
+	}
+	note, about := from, to
+	if note.Kind != model.Note {
+		note, about = to, from
+	}
+	id := model.DeriveID("anchor", req.Seed)
+	changes := []model.Change{
+		&model.Connect{ID: id, Kind: model.Anchor, Source: note.ID, Target: about.ID},
+		&model.Place{ID: model.DeriveID("place", req.Seed), Diagram: req.Diagram, Subject: id},
+	}
+	next, _, _, err := model.Edit(m, changes)
+	if err != nil {
+		return nil, err
+	}
+	return []readingView{{Title: "This note is about " + m.Describe(about.ID), Form: string(model.Anchor), Sentences: notation.ReadBack(next, next.Relationship(id)),
+		New: []newElement{}, Changes: model.EncodeChanges(changes), Row: id}}, nil
 }
 
 // freeName is the name of a class that is to be named right away.
@@ -291,7 +322,11 @@ func (s *Server) readPlacement(c *echo.Context) error {
 		kind, name = e.Kind, e.Name
 	} else {
 		subject = model.DeriveID("new", req.Seed)
-		changes = append(changes, &model.AddElement{ID: subject, Kind: kind, Name: name})
+		add := &model.AddElement{ID: subject, Kind: kind, Name: name}
+		if kind == model.Note { // what is typed is its text
+			add.Name, add.Set = "", model.P("body", name)
+		}
+		changes = append(changes, add)
 	}
 	if v.Model.PlacementOn(req.Diagram, subject) != nil { // there already: only its relations are missing
 		changes = nil

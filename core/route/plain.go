@@ -7,6 +7,10 @@ import (
 // straight is the line from middle to middle as far as it is outside of the
 // shapes. Several between the same two shapes lie beside each other.
 func straight(p *path) []Point {
+	if bends := sensibleBends(p); len(bends) > 0 {
+		points := append([]Point{leave(p.a, p.a.Center(), bends[0])}, bends...)
+		return append(points, leave(p.b, p.b.Center(), bends[len(bends)-1]))
+	}
 	a, b := p.a.Center(), p.b.Center()
 	if p.rank > 0 {
 		dx, dy := float64(b.X-a.X), float64(b.Y-a.Y)

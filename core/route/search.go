@@ -24,7 +24,7 @@ const (
 	narrowCost  = 60 // for each piece that squeezes between shapes
 	slitCost    = 220
 	fullCost    = 120 // for an end on a side that other lines between the two fill already
-	uprightCost = 50  // for an end of an upright line at the left or right
+	uprightCost = 110 // for an end of an upright line at the left or right
 )
 
 // overlapping connects two shapes that lie on each other by a short line around
@@ -192,6 +192,9 @@ func (g *grid) portsOf(r, other Rect, end int) []port {
 		}
 		if g.p.Upright {
 			cost += uprightCost
+			if trunkEnd { // all that share it are to arrive at one side
+				cost += uprightCost
+			}
 		}
 		room := max(stub, g.p.RoomBeside[end])
 		out = append(out, port{Point{r.X, at}, -1, 0, cost, room, false}, port{Point{r.Right(), at}, 1, 0, cost, room, false})

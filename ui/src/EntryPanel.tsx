@@ -1,5 +1,7 @@
 import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef, useState } from 'react'
 
+import { setLine } from './commands'
+import { showElement } from './placing'
 import { type Change, type Entry, type FeaturesReply, newId, post, Problem } from './api'
 import { FindingItem } from './FindingList'
 import { go, type Route } from './router'
@@ -12,28 +14,40 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
   const tick = useStudio((s) => s.tick)
   const { submit, select } = useStudio.getState()
   const overview = useStudio((s) => s.overview)
+  const openDiagram = useStudio((s) => s.openDiagram)
   const { value: entry, error } = useFetched<Entry>(projectPath(`entries/${id}`), tick)
   if (error) return <p className="p-4 text-faint">{error}</p>
   if (!entry) return <p className="p-4 text-faint">Looking it up …</p>
-  const relationship = !entry.classifier
+  const relationship = !entry.classifier && entry.kind !== 'note'
   return (
     <div className="flex flex-col gap-4 p-4">
       <div className="flex items-baseline justify-between">
         <h2 className="text-sm text-faint">{entry.kindTitle}</h2>
         <button className="text-sm text-verdigris underline" onClick={() => select(undefined)}>All terms</button>
       </div>
-      <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />
-      <Kept label="Definition" value={entry.definition} rows={2} change={(text) => ({ type: 'setDefinition', id, text })} />
+      {entry.kind === 'note' ? (
+        <Kept label="Text" value={entry.note} rows={4} change={(text) => ({ type: 'setNote', id, text })} />
+      ) : (
+        <>
+          <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />
+          <Kept label="Definition" value={entry.definition} rows={2} change={(text) => ({ type: 'setDefinition', id, text })} />
+        </>
+      )}
       {entry.term && entry.term.faces.length > 1 && (
         <p className="text-sm">One term with {entry.term.faces.filter((f) => f.id !== id).map((f) => `${f.kind} ${f.name}`).join(', ')}.</p>
       )}
       {entry.classifier && (
         <>
           <Features entry={entry} />
+          <Kept
+            label="Stereotypes" value={entry.stereotypes.join(', ')}
+            change={(text) => ({ type: 'setClassifier', id, set: { stereotypes: [...new Set(text.split(',').map((s) => s.replace(/[«»]/g, '').trim()).filter(Boolean))] } })}
+          />
           <div className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
             <Switch label="Abstract" on={entry.abstract} set={(abstract) => submit([{ type: 'setClassifier', id, set: { abstract } }])} />
             <Switch label="Accessors implied" on={entry.accessors} set={(accessors) => submit([{ type: 'setClassifier', id, set: { accessors } }])} />
           </div>
+          <Picture entry={entry} />
         </>
       )}
       {relationship && entry.relations[0] && <RelationTools entry={entry} />}
@@ -61,6 +75,9 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
             </li>
           ))}
         </ul>
+        {!relationship && openDiagram && !entry.appears.some((d) => d.id === openDiagram) && (
+          <button className="button self-start" onClick={() => void showElement(id, openDiagram)}>Show on this diagram</button>
+        )}
       </Part>
       <button
         className="button self-start text-brick"
@@ -166,12 +183,48 @@ function Features({ entry }: { entry: Entry }) {
   )
 }
 
+// A small picture on the element: a PNG file, which the server checks.
+function Picture({ entry }: { entry: Entry }) {
+  const { submit, say } = useStudio.getState()
+  const id = useId()
+  async function take(file: File | undefined) {
+    if (!file) return
+    if (file.size > 3_000_000) return say('The picture is too large: a small PNG file is expected.', 'error')
+    const url = await new Promise<string>((resolve, reject) => {
+      const reader = new FileReader()
+      reader.onload = () => resolve(String(reader.result))
+      reader.onerror = () => reject(new Error('The file cannot be read.'))
+      reader.readAsDataURL(file)
+    })
+    submit([{ type: 'setPicture', id: entry.id, png: url.slice(url.indexOf(',') + 1) }])
+  }
+  return (
+    <div className="flex items-center gap-3 text-sm">
+      {entry.picture && <img src={projectPath(`pictures/${entry.picture}`)} alt={`Picture of ${entry.name}`} className="size-8 object-contain" />}
+      <label htmlFor={id} className="button cursor-pointer focus-within:outline-2 focus-within:outline-verdigris">
+        {entry.picture ? 'Another picture' : 'Picture (PNG)'}
+        <input id={id} type="file" accept="image/png" className="sr-only" onChange={(e) => { void take(e.target.files?.[0]).catch(() => say('The file cannot be read.', 'error')); e.target.value = '' }} />
+      </label>
+      {entry.picture && <button className="button" onClick={() => submit([{ type: 'setPicture', id: entry.id }])}>No picture</button>}
+    </div>
+  )
+}
+
 function RelationTools({ entry }: { entry: Entry }) {
   const submit = useStudio((s) => s.submit)
   const relation = entry.relations[0]
+  const group = useStudio((s) => s.scene?.groups.find((g) => g.subject === entry.id))
   if (!relation) return null
   return (
     <>
+      {group?.route && (
+        <fieldset className="flex flex-wrap gap-3 text-sm">
+          <legend className="heading">Line on this diagram</legend>
+          {([['', 'Right-angled'], ['straight', 'Straight'], ['curved', 'Curved']] as const).map(([line, title]) => (
+            <label key={line} className="flex items-center gap-1"><input type="radio" name="line" className="accent-verdigris" checked={(group.line ?? '') === line} onChange={() => setLine(line)} />{title}</label>
+          ))}
+        </fieldset>
+      )}
       {relation.ends?.map((end) => (
         <fieldset key={end.id} className="flex flex-col gap-1 border-t border-rule pt-2">
           <legend className="heading">End at {end.element || '(no name)'}</legend>

@@ -9,10 +9,36 @@ import { useFetched } from './useFetched'
 // The lexicon: the terms of the project, or the entry of what is selected.
 export function Lexicon({ route }: { route: Route }) {
   const selected = useStudio((s) => s.selected)
+  const many = useStudio((s) => s.selection.length > 1)
   return (
     <aside aria-label="Lexicon" className="min-h-0 overflow-y-auto border-l border-rule bg-paper">
-      {selected ? <EntryPanel key={selected} id={selected} route={route} /> : <Terms />}
+      {many ? <Several /> : selected ? <EntryPanel key={selected} id={selected} route={route} /> : <Terms />}
     </aside>
+  )
+}
+
+// Several things are selected: which, and what can be done with them.
+function Several() {
+  const scene = useStudio((s) => s.scene)
+  const selection = useStudio((s) => s.selection)
+  const { select, toggle } = useStudio.getState()
+  const chosen = selection.flatMap((id) => scene?.groups.find((g) => g.subject === id && g.id !== 'frame' && g.id !== 'legend') ?? [])
+  return (
+    <div className="flex flex-col gap-3 p-4">
+      <div className="flex items-baseline justify-between">
+        <h2 className="text-lg font-semibold">{chosen.length} selected</h2>
+        <button className="text-sm text-verdigris underline" onClick={() => select(undefined)}>All terms</button>
+      </div>
+      <ul className="flex flex-col gap-1">
+        {chosen.slice(0, 100).map((g) => (
+          <li key={g.id} className="flex items-baseline gap-2">
+            <button className="min-w-0 flex-1 truncate text-left text-verdigris underline" onClick={() => select(g.subject)}>{g.title}</button>
+            <button className="text-sm text-faint" aria-label={`Leave out ${g.title}`} onClick={() => toggle(g.subject ?? '')}>✕</button>
+          </li>
+        ))}
+      </ul>
+      <p className="text-sm text-faint">Arrange, duplicate and remove are in the menu above the sheet and under the right button. The first one selected stays when others are aligned with it.</p>
+    </div>
   )
 }
 
@@ -47,7 +73,10 @@ function Terms() {
             <p className="font-semibold break-words">{t.name || '(no name)'}</p>
             <p className={`text-sm ${t.definition ? '' : 'text-faint'}`}>{t.definition || 'Not defined yet.'}</p>
             <p className="flex flex-wrap gap-2 pt-1">
-              {t.faces.map((f) => <button key={f.id} className="text-sm text-verdigris underline" onClick={() => void show(f)}>{f.kind} {f.name || '(no name)'}</button>)}
+              {t.faces.map((f) => <button
+                  key={f.id} className="cursor-grab text-sm text-verdigris underline" title="Press to go there, drag it onto the sheet to show it" draggable
+                  onDragStart={(e) => { e.dataTransfer.setData('application/x-element', f.id); e.dataTransfer.effectAllowed = 'copy' }} onClick={() => void show(f)}
+                >{f.kind} {f.name || '(no name)'}</button>)}
             </p>
           </li>
         ))}

@@ -56,7 +56,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
         </ul>
       </Stage>
       <Stage title="Findings" figure={String(found)} alert={overview.findings.error > 0} current={route.stage === 'findings'} onOpen={() => go(`${base}/findings`)} />
-      <Stage title="Output" figure="Go" current={route.stage === 'output'} onOpen={() => go(`${base}/output`)} />
+      <Stage title="Output" figure="Go, text, drawings" current={route.stage === 'output'} onOpen={() => go(`${base}/output`)} />
       <div className="mt-auto flex flex-col gap-2 border-t border-rule p-4">
         <label>
           <span className="heading">Your name, for others to see</span>

@@ -1,16 +1,18 @@
 import { memo } from 'react'
 
-import { type Group, type Primitive } from './api'
+import { type Group, type Point, type Primitive } from './api'
+import { projectPath } from './state'
 
 // A group of the scene as SVG: primitives and nothing else. What they mean was
 // settled by the server.
-export const SceneGroup = memo(function SceneGroup(props: { group: Group; selected: boolean; faded: boolean; dx: number; dy: number }) {
-  const { group, selected, faded, dx, dy } = props
+export const SceneGroup = memo(function SceneGroup(props: { group: Group; selected: boolean }) {
+  const { group, selected } = props
+  const fixed = group.id === 'frame' || group.id === 'legend'
   return (
     <g
       role={group.id === 'frame' ? undefined : 'img'} aria-label={group.id === 'frame' ? undefined : group.title}
-      data-group={group.id} data-subject={group.id === 'frame' ? undefined : group.subject} data-box={group.box && group.id !== 'frame' ? true : undefined}
-      className={`${selected ? 'selected' : ''} ${faded ? 'faded' : ''}`} transform={dx || dy ? `translate(${dx} ${dy})` : undefined}
+      data-group={group.id} data-subject={fixed ? undefined : group.subject} data-box={group.box && !fixed ? true : undefined}
+      className={selected ? 'selected' : undefined}
     >
       {group.shapes.map((p, i) => <Shape key={i} p={p} />)}
       {group.route && <path className="hit" d={pathOf(group.route, false)} />}
@@ -19,8 +21,10 @@ export const SceneGroup = memo(function SceneGroup(props: { group: Group; select
 })
 
 function Shape({ p }: { p: Primitive }) {
-  if (p.rect) return <rect className={p.role} x={p.rect.x} y={p.rect.y} width={p.rect.w} height={p.rect.h} />
-  if (p.path) return <path className={p.role} d={pathOf(p.path.points, p.path.closed ?? false)} />
+  const look = p.tint ? `${p.role} tint-${p.tint}` : p.role
+  if (p.rect) return <rect className={look} x={p.rect.x} y={p.rect.y} width={p.rect.w} height={p.rect.h} />
+  if (p.path) return <path className={look} d={pathOf(p.path.points, p.path.closed ?? false, p.path.round)} />
+  if (p.image) return <image x={p.image.x} y={p.image.y} width={p.image.w} height={p.image.h} href={projectPath(`pictures/${p.image.picture}`)} />
   if (!p.text) return null
   const t = p.text
   return (
@@ -28,6 +32,18 @@ function Shape({ p }: { p: Primitive }) {
   )
 }
 
-export function pathOf(points: { x: number; y: number }[], closed: boolean): string {
-  return points.map((q, i) => `${i ? 'L' : 'M'}${q.x} ${q.y}`).join('') + (closed ? 'Z' : '')
+// pathOf writes a path for SVG, its corners rounded where it asks for it.
+export function pathOf(points: Point[], closed: boolean, round = 0): string {
+  const out = points.map((q, i) => {
+    const before = points[i - 1]
+    const after = points[i + 1]
+    if (!round || !before || !after) return `${i ? 'L' : 'M'}${q.x} ${q.y}`
+    const way = (to: Point) => {
+      const length = Math.hypot(to.x - q.x, to.y - q.y)
+      const r = Math.min(round, Math.hypot(before.x - q.x, before.y - q.y) / 2, Math.hypot(after.x - q.x, after.y - q.y) / 2)
+      return length ? `${q.x + ((to.x - q.x) / length) * r} ${q.y + ((to.y - q.y) / length) * r}` : `${q.x} ${q.y}`
+    }
+    return `L${way(before)}Q${q.x} ${q.y} ${way(after)}`
+  })
+  return out.join('') + (closed ? 'Z' : '')
 }

@@ -1,79 +1,113 @@
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 
-import { type Change, type Group, type KindInfo, newId, type Point, post, type Reading } from './api'
-import { SceneGroup } from './SceneGroup'
+import { type Change, type Group, type KindInfo, newId, type Point, post, type Rect, type Slot } from './api'
+import { useClipboard } from './clipboard'
+import { Colours } from './Colours'
+import { connect } from './connecting'
+import { Drawing } from './Drawing'
+import { DragMarks, useDrag } from './dragging'
+import { around } from './geometry'
+import { Handles } from './Handles'
+import { Outline } from './Outline'
+import { Overview } from './Overview'
+import { PresenceMarks } from './PresenceMarks'
+import { useSettings } from './settings'
 import { type MenuItem, SheetMenu } from './SheetMenu'
+import { useSheetKeys } from './sheetKeys'
+import { Shortcuts } from './Shortcuts'
 import { type EditorPlace, SlotEditor } from './SlotEditor'
-import { commitSlot, findSlot, slotAt, slotKey } from './slots'
+import { commitSlot, findSlot, nextSlot, slotAt, slotKey } from './slots'
 import { projectPath, useStudio } from './state'
+import { Toolbar } from './Toolbar'
+import { showElement } from './placing'
 import { useView, type View } from './useView'
 
-type Drag =
-  | { what: 'pan'; from: Point }
-  | { what: 'move'; group: Group; from: Point; dx: number; dy: number; moved: boolean; sent?: boolean }
-  | { what: 'connect'; group: Group; to: Point; moved: boolean }
-
 type Making = { kind: KindInfo; x: number; y: number; beside?: string; typed: string; again: boolean }
-
-const nudge = 10
-const fineNudge = 1
+export type OpenMenu = { x: number; y: number; label: string; items: MenuItem[] }
 
 // The sheet: the drawing, and the ways to change it by pointer and keyboard.
 export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading: boolean; onRead: () => void }) {
   const scene = useStudio((s) => s.scene)
   const overview = useStudio((s) => s.overview)
-  const selected = useStudio((s) => s.selected)
+  const selection = useStudio((s) => s.selection)
   const editing = useStudio((s) => s.editing)
   const { select, edit, submit, say } = useStudio.getState()
+  const settings = useSettings()
   const box = useRef<HTMLDivElement>(null)
   const svg = useRef<SVGSVGElement>(null)
   const shown = scene?.diagram === diagram ? scene : undefined
-  const { view, fit, zoom, pan, reveal } = useView(box, shown?.bounds, diagram)
+  const view = useView(box, shown?.bounds, diagram)
   const [armed, setArmed] = useState<KindInfo>()
-  const [drag, setDrag] = useState<Drag>()
+  const [pinned, setPinned] = useState(false)
   const [making, setMaking] = useState<Making>()
-  const [menu, setMenu] = useState<{ x: number; y: number; label: string; items: MenuItem[] }>()
+  const [menu, setMenu] = useState<OpenMenu>()
+  const [asking, setAsking] = useState<'colours' | 'shortcuts'>()
+  const [outlined, setOutlined] = useState(false)
+  const [printing, setPrinting] = useState(false)
   const waiting = useRef<string>(undefined) // typed while the next place is looked for
-  const byId = new Map(shown?.groups.map((g) => [g.id, g]))
-  const current = shown?.groups.find((g) => g.subject === selected && g.id !== 'frame')
   const kinds = overview?.kinds ?? []
-  const shapes = shown?.groups.filter((g) => g.box && g.id !== 'frame') ?? []
+  const groups = shown?.groups ?? []
+  const placedGroups = groups.filter((g) => g.id !== 'frame' && g.id !== 'legend')
+  const shapes = placedGroups.filter((g) => g.box)
+  const chosen = placedGroups.filter((g) => selection.includes(g.subject ?? ''))
+  const current = chosen.length === 1 ? chosen[0] : undefined
+  const focus = () => svg.current?.focus({ preventScroll: true })
+  const arm = (kind: KindInfo | undefined, keep = false) => {
+    setArmed(kind)
+    setPinned(Boolean(kind) && keep)
+  }
 
   useEffect(() => {
     setArmed(undefined)
     setMaking(undefined)
     setMenu(undefined)
-    setDrag(undefined)
   }, [diagram])
 
   // What is selected is seen, wherever it was selected.
   const place = current?.box ?? (current?.route && around(current.route))
   const placeKey = place && current && `${current.id} ${place.x} ${place.y}`
   const revealed = useRef<string>(undefined)
+  const { reveal } = view
+  const drag = useDrag({
+    svg, box, view, groups: placedGroups, settings, armed: Boolean(armed), focus,
+    onPlace: (at) => armed && make(armed, at, true, '', pinned),
+    onConnect: (from, to, at, screen) => void connect(from, to, at, screen, setMenu),
+    onEdit: (slot) => edit({ slot: slotKey(slot), value: slot.value }),
+  })
+  const dragging = Boolean(drag.state)
   useEffect(() => {
-    if (!place || !placeKey || revealed.current === placeKey || drag) return
+    if (!place || !placeKey || revealed.current === placeKey || dragging) return
     revealed.current = placeKey
     reveal(place)
-  }, [place, placeKey, reveal, drag])
+  }, [place, placeKey, reveal, dragging])
 
-  const inBox = (e: { clientX: number; clientY: number }): Point => {
-    const r = box.current?.getBoundingClientRect()
-    return { x: e.clientX - (r?.left ?? 0), y: e.clientY - (r?.top ?? 0) }
-  }
-  const inScene = (p: Point): Point => ({ x: Math.round((p.x - view.x) / view.k), y: Math.round((p.y - view.y) / view.k) })
-  const focus = () => svg.current?.focus({ preventScroll: true })
+  // What was being written when the window was reloaded opens again.
+  const sceneReady = Boolean(shown)
+  useEffect(() => {
+    if (!sceneReady || !diagram) return
+    const kept = keptDraft(diagram)
+    if (kept && findSlot(useStudio.getState().scene, kept.slot)) edit(kept)
+    keepDraft(diagram, undefined)
+  }, [sceneReady, diagram, edit])
 
-  function groupAt(e: { clientX: number; clientY: number }): Group | undefined {
-    const el = document.elementFromPoint(e.clientX, e.clientY)?.closest<SVGGElement>('[data-subject]')
-    return el ? byId.get(el.dataset.group ?? '') : undefined
-  }
+  useEffect(() => {
+    const before = () => flushSync(() => setPrinting(true))
+    const after = () => setPrinting(false)
+    window.addEventListener('beforeprint', before)
+    window.addEventListener('afterprint', after)
+    return () => {
+      window.removeEventListener('beforeprint', before)
+      window.removeEventListener('afterprint', after)
+    }
+  }, [])
 
   // make asks for the name of a new element in place; it is made with its name.
-  function make(kind: KindInfo, at: Point, again: boolean, typed = '') {
-    setArmed(undefined)
+  function make(kind: KindInfo, at: Point, again: boolean, typed = '', keep = false) {
+    if (!keep) setArmed(undefined)
     edit(undefined)
     reveal({ x: at.x - 80, y: at.y - 20, w: 160, h: 60 })
-    setMaking({ kind, x: at.x, y: at.y, typed, again })
+    setMaking({ kind, x: at.x, y: at.y, typed, again: again && !keep })
   }
 
   // makeFree looks for a free place first, beside an element where there is one.
@@ -81,8 +115,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     waiting.current = ''
     try {
       const reply = await post<{ changes: Change[] }>(projectPath('read/placement'), { kind: kind.kind, name: 'New name', diagram, beside: beside ?? '', seed: newId() })
-      const place = reply.changes.find((c) => c.type === 'place')
-      make(kind, { x: Number(place?.x ?? 0) + 48, y: Number(place?.y ?? 0) + 16 }, true, waiting.current)
+      const free = reply.changes.find((c) => c.type === 'place')
+      make(kind, { x: Number(free?.x ?? 0) + 48, y: Number(free?.y ?? 0) + 16 }, true, waiting.current)
       setMaking((m) => m && { ...m, beside })
     } catch {
       say('No place can be looked up just now: the server does not answer.', 'error')
@@ -91,7 +125,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     }
   }
 
-  async function made(m: Making, name: string, how: 'enter' | 'tab' | 'leave') {
+  async function made(m: Making, name: string, how: 'enter' | 'tab' | 'back' | 'leave') {
     setMaking(undefined)
     focus()
     if (!name.trim()) return
@@ -99,9 +133,10 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
       const reply = await post<{ changes: Change[]; element: string }>(projectPath('read/placement'), {
         kind: m.kind.kind, name, diagram, beside: m.beside ?? '', seed: newId(), ...(m.beside ? {} : { x: m.x, y: m.y }),
       })
+      const next = how === 'enter' && m.again && !m.kind.note
       submit(reply.changes, {
         done: () => {
-          if (how === 'enter' && m.again) void makeFree(m.kind, reply.element)
+          if (next) void makeFree(m.kind, reply.element)
           else {
             select(reply.element)
             if (how === 'tab') edit({ slot: `${reply.element}|features`, value: '' })
@@ -112,284 +147,160 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
           say(problem.message, 'error')
         },
       })
-      if (how === 'enter' && m.again) waiting.current = ''
+      if (next) waiting.current = ''
     } catch (error) {
       setMaking({ ...m, typed: name })
       say(error instanceof Error && error.name !== 'TypeError' ? error.message : 'It is not made yet: the server does not answer.', 'error')
     }
   }
 
-  async function connect(from: Group, to: Group | undefined, at: Point, screen: Point) {
-    if (to && !to.box) to = undefined
-    try {
-      const options = await post<(Reading & { form: string })[]>(projectPath('read/connection'), {
-        from: from.subject, to: to?.subject ?? '', name: '', x: at.x, y: at.y, diagram, seed: newId(),
-      })
-      const last = localStorage.getItem('lexeon.connection')
-      options.sort((a, b) => Number(b.form === last) - Number(a.form === last))
-      setMenu({
-        ...screen, label: 'How are they related?',
-        items: options.map((o) => ({
-          key: o.form, title: o.title ?? o.statement, hint: o.new.length ? `New: ${o.new.map((n) => `${n.kind} ${n.name}`).join(', ')}` : undefined,
-          run: () => {
-            localStorage.setItem('lexeon.connection', o.form)
-            submit(o.changes, {
-              said: `Added: ${o.statement}.`,
-              done: () => {
-                const fresh = o.changes.find((c) => c.type === 'addElement')
-                select(fresh ? String(fresh.id) : o.row)
-                if (fresh) edit({ slot: `${String(fresh.id)}|name`, value: String(fresh.name) })
-                else if (o.form === 'assoc') edit({ slot: `${o.row}|name`, value: '' })
-              },
-            })
-          },
-        })),
-      })
-    } catch {
-      say('The server does not answer; pull the line again in a moment.', 'error')
-    }
+  function startEditing(group: Group | undefined, typed?: string) {
+    const slot = group?.slots?.find((s) => s.field === 'name' || s.field === 'note')
+    if (!slot) return
+    edit({ slot: slotKey(slot), value: typed === undefined ? slot.value : slot.field === 'note' ? slot.value + typed : typed })
   }
 
-  function remove(fromModel: boolean) {
-    if (!current || !selected) return
-    const name = current.title
-    if (fromModel) submit([{ type: 'delete', id: selected }], { said: `Deleted ${name} from the model.` })
-    else submit([{ type: 'unplace', id: current.id }], { said: `Removed ${name} from this diagram. It stays in the model.` })
-    select(undefined)
+  function doubleClick(e: { clientX: number; clientY: number; target: EventTarget }) {
+    const at = drag.inScene(e)
+    const target = drag.groupAt(e)
+    const slot = slotAt(target ?? groups.find((g) => g.id === 'frame'), at.x, at.y)
+    if (slot) return edit({ slot: slotKey(slot), value: slot.value })
+    if (target) return
+    setMenu({ ...drag.inBox(e), label: 'What is it?', items: kinds.map((k) => ({ key: k.kind, title: `New ${k.title}`, run: () => setTimeout(() => make(k, at, false)) })) })
   }
 
-  function down(e: PointerEvent) {
-    if (e.button !== 0 && e.button !== 1) return
-    focus()
-    const at = inBox(e)
-    const target = e.target instanceof Element ? e.target : undefined
-    if (e.button === 0 && armed) {
-      make(armed, inScene(at), true)
-      return
-    }
-    if (e.button === 0 && target?.closest('[data-handle]') && current) {
-      svg.current?.setPointerCapture(e.pointerId)
-      setDrag({ what: 'connect', group: current, to: inScene(at), moved: false })
-      return
-    }
-    const group = e.button === 0 ? byId.get(target?.closest<SVGGElement>('[data-subject]')?.dataset.group ?? '') : undefined
-    svg.current?.setPointerCapture(e.pointerId)
-    if (group) {
-      select(group.subject)
-      if (group.box) setDrag({ what: 'move', group, from: at, dx: 0, dy: 0, moved: false })
-    } else {
-      select(undefined)
-      setDrag({ what: 'pan', from: at })
-    }
+  const keys = useSheetKeys({
+    svg, view, kinds, shapes, placed: placedGroups, chosen, current, armed, pinned, waiting, arm, startEditing,
+    onMakeFree: () => armed && void makeFree(armed, shapes.at(-1)?.subject), onMenu: setMenu, onShortcuts: () => setAsking('shortcuts'),
+  })
+  useClipboard({ svg, diagram, at: () => drag.pointer.current ?? drag.middle(), onMenu: setMenu, screen: () => ({ x: (box.current?.clientWidth ?? 0) / 2 - 160, y: 80 }) })
+
+  function saved(slot: Slot, group: Group | undefined, value: string, how: 'enter' | 'tab' | 'back' | 'leave') {
+    edit(undefined)
+    if (diagram) keepDraft(diagram, undefined)
+    if (how !== 'leave') focus()
+    void commitSlot(slot, value)
+    const next = how === 'tab' || how === 'back' ? nextSlot(group, slot, how === 'tab' ? 1 : -1) : undefined
+    if (next) edit({ slot: slotKey(next), value: next.value })
   }
 
-  function move(e: PointerEvent) {
-    if (!drag) return
-    const at = inBox(e)
-    if (drag.what === 'pan') {
-      pan(at.x - drag.from.x, at.y - drag.from.y)
-      setDrag({ ...drag, from: at })
-    } else if (drag.what === 'move' && !drag.sent) {
-      const far = Math.hypot(at.x - drag.from.x, at.y - drag.from.y) > 3
-      setDrag({ ...drag, dx: Math.round((at.x - drag.from.x) / view.k), dy: Math.round((at.y - drag.from.y) / view.k), moved: drag.moved || far })
-    } else if (drag.what === 'connect') {
-      setDrag({ ...drag, to: inScene(at), moved: true })
-    }
-  }
-
-  function up(e: PointerEvent) {
-    if (!drag) return
-    if (drag.what === 'move' && drag.moved && drag.group.box) {
-      const { group } = drag
-      // The shape stays where it was dropped until the answer is there.
-      setDrag({ ...drag, sent: true })
-      moveTo(group, drag.dx, drag.dy, () => setDrag(undefined))
-      return
-    }
-    if (drag.what === 'connect' && drag.moved) {
-      svg.current?.releasePointerCapture(e.pointerId)
-      void connect(drag.group, groupAt(e), inScene(inBox(e)), inBox(e))
-    }
-    setDrag(undefined)
-  }
-
-  function moveTo(group: Group, dx: number, dy: number, over?: () => void) {
-    if (!group.box) return
-    submit([{ type: 'move', id: group.id, x: group.box.x + dx, y: group.box.y + dy }], { done: over, failed: over })
-  }
-
-  function doubleClick(e: { clientX: number; clientY: number }) {
-    const at = inScene(inBox(e))
-    const target = groupAt(e) ?? byId.get('frame')
-    const slot = slotAt(target, at.x, at.y)
-    if (slot) {
-      edit({ slot: slotKey(slot), value: slot.value })
-      return
-    }
-    if (groupAt(e)) return
-    setMenu({ ...inBox(e), label: 'What is it?', items: kinds.map((k) => ({ key: k.kind, title: `New ${k.title}`, run: () => setTimeout(() => make(k, at, false)) })) })
-  }
-
-  function selectNear(dx: number, dy: number) {
-    const from = current?.box ? center(current) : { x: -(view.x / view.k), y: -(view.y / view.k) }
-    let best: Group | undefined
-    let least = Infinity
-    for (const g of shapes) {
-      if (g === current) continue
-      const c = center(g)
-      const along = (c.x - from.x) * dx + (c.y - from.y) * dy
-      const across = Math.abs((c.x - from.x) * dy) + Math.abs((c.y - from.y) * dx)
-      if (along > 0 && along + 2 * across < least) {
-        least = along + 2 * across
-        best = g
-      }
-    }
-    best ??= current ? undefined : shapes[0]
-    if (best) select(best.subject)
-  }
-
-  function keys(e: KeyboardEvent) {
-    if (e.target !== svg.current) return
-    const command = e.ctrlKey || e.metaKey
-    const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key]
-    const printable = e.key.length === 1 && !command && !e.altKey && e.key !== ' '
-    if (waiting.current !== undefined && printable) {
-      waiting.current += e.key
-    } else if (arrow) {
-      const [dx = 0, dy = 0] = arrow
-      if (e.altKey || !current?.box) selectNear(dx, dy)
-      else moveTo(current, dx * (e.shiftKey ? fineNudge : nudge), dy * (e.shiftKey ? fineNudge : nudge))
-    } else if (e.key === 'Escape') {
-      if (armed) setArmed(undefined)
-      else select(undefined)
-    } else if (e.key === 'Enter' && armed) {
-      const last = shapes.at(-1)?.subject
-      setArmed(undefined)
-      void makeFree(armed, last)
-    } else if ((e.key === 'Enter' || e.key === 'F2') && current) {
-      const slot = current.slots?.find((s) => s.field === 'name')
-      if (slot) edit({ slot: slotKey(slot), value: slot.value })
-    } else if (e.key === 'Delete' || e.key === 'Backspace') {
-      remove(e.shiftKey)
-    } else if (command && (e.key === '+' || e.key === '=')) {
-      zoom(1.25)
-    } else if (command && e.key === '-') {
-      zoom(0.8)
-    } else if (command && e.key === '0') {
-      fit()
-    } else if (printable && current && e.key !== '/') {
-      const slot = current.slots?.find((s) => s.field === 'name')
-      if (slot) edit({ slot: slotKey(slot), value: e.key })
-    } else if (printable && kinds.some((k) => k.letter === e.key.toLowerCase())) {
-      setArmed(kinds.find((k) => k.letter === e.key.toLowerCase()))
-    } else {
-      return
-    }
-    e.preventDefault()
-  }
-
-  const dragged = drag?.what === 'move' ? drag : undefined
-  const touches = (g: Group) => Boolean(dragged?.moved && dragged.group.subject && g.between?.includes(dragged.group.subject))
   const slot = editing && findSlot(shown, editing.slot)
+  const slotGroup = slot && groups.find((g) => g.slots?.includes(slot))
+  const v = view.view
+  const bounds = shown?.bounds
+  const room = { w: box.current?.clientWidth ?? 0, h: box.current?.clientHeight ?? 0 }
+  const large = bounds && (bounds.w * v.k > room.w * 1.15 || bounds.h * v.k > room.h * 1.15)
+  const many = (slot?.field === 'features' || slot?.field === 'note')
 
   return (
-    <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
-      <div className="flex items-center gap-1.5 border-b border-rule bg-paper px-3 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
-        {diagram && kinds.map((k) => (
-          <button key={k.kind} className="button" aria-pressed={armed?.kind === k.kind} onClick={() => { setArmed(armed?.kind === k.kind ? undefined : k); select(undefined); focus() }}>
-            {k.title} <kbd className="font-mono">{k.letter}</kbd>
-          </button>
-        ))}
-        <span className="min-w-0 flex-1 truncate text-faint">{armed ? `Click where the ${armed.title} goes, or press Enter` : ''}</span>
-        <button className="button" disabled={!current} title="Delete" onClick={() => remove(false)} aria-label="Remove from diagram">Remove</button>
-        <button className="button" aria-pressed={reading} onClick={onRead}>Read aloud</button>
-        <span className="flex items-center gap-1">
-          <button className="button" aria-label="Zoom out" onClick={() => zoom(0.8)}>−</button>
-          <span className="w-11 text-center" aria-label="Zoom">{Math.round(view.k * 100)} %</span>
-          <button className="button" aria-label="Zoom in" onClick={() => zoom(1.25)}>+</button>
-          <button className="button" onClick={() => fit()}>Fit</button>
-        </span>
-      </div>
+    <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
+      <Toolbar
+        diagram={diagram} kinds={kinds} armed={armed} pinned={pinned} reading={reading} onRead={onRead} outlined={outlined} onOutline={() => setOutlined(!outlined)}
+        onArm={(k) => { arm(armed?.kind === k.kind && pinned ? undefined : k, armed?.kind === k.kind); select(undefined); focus() }}
+        onColours={() => setAsking('colours')} onShortcuts={() => setAsking('shortcuts')}
+      />
       <div ref={box} className={`relative overflow-hidden bg-desk ${armed ? 'cursor-crosshair' : ''}`}>
         <svg
           ref={svg} id="drawing" className="drawing absolute inset-0 size-full touch-none -outline-offset-2" tabIndex={0} role="application"
-          aria-label={shown ? shown.groups[0]?.title : 'No diagram'} onMouseDown={(e) => e.preventDefault()} // focus is set by hand: an editor that just opened keeps it
-          onPointerDown={down} onPointerMove={move} onPointerUp={up} onDoubleClick={doubleClick} onKeyDown={keys}
+          viewBox={printing && bounds ? `${bounds.x - 8} ${bounds.y - 8} ${bounds.w + 16} ${bounds.h + 16}` : undefined}
+          aria-label={shown ? shown.groups[0]?.title : 'No diagram'} aria-description={shown ? `${shapes.length} shapes. Arrow keys go from one to the next; question mark lists the keys; the outline in the menu View tells it as text.` : undefined}
+          onMouseDown={(e) => e.preventDefault()} // focus is set by hand: an editor that just opened keeps it
+          onPointerDown={drag.down} onPointerMove={drag.move} onPointerUp={drag.up} onPointerCancel={drag.cancel} onDoubleClick={doubleClick} onKeyDown={keys.down} onKeyUp={keys.up}
+          onContextMenu={(e) => {
+            e.preventDefault()
+            const group = drag.groupAt(e)
+            if (group && !selection.includes(group.subject ?? '')) select(group.subject)
+            keys.openMenu(drag.inBox(e))
+          }}
+          onDragOver={(e) => e.dataTransfer.types.includes('application/x-element') && e.preventDefault()}
+          onDrop={(e) => {
+            const id = e.dataTransfer.getData('application/x-element')
+            if (!id || !diagram) return
+            e.preventDefault()
+            void showElement(id, diagram, drag.inScene(e))
+          }}
         >
-          <g transform={`translate(${view.x} ${view.y}) scale(${view.k})`}>
-            {shown?.groups.map((g) => {
-              const mine = dragged?.group.id === g.id
-              return <SceneGroup key={g.id} group={g} selected={g === current} faded={touches(g)} dx={mine ? dragged.dx : 0} dy={mine ? dragged.dy : 0} />
-            })}
-            {dragged?.moved && shown?.groups.filter(touches).map((g) => <Preview key={g.id} line={g} dragged={dragged} shapes={shapes} />)}
-            {current?.route && current.slots?.map((s) => <rect key={slotKey(s)} className="slot" x={s.rect.x} y={s.rect.y} width={s.rect.w} height={s.rect.h} onPointerDown={(e) => { e.stopPropagation(); edit({ slot: slotKey(s), value: s.value }) }} />)}
-            {current?.box && !dragged?.moved && (
-              <g data-handle aria-hidden="true" className="cursor-crosshair">
-                <path className="line" d={`M${current.box.x + current.box.w} ${current.box.y + current.box.h}l${10 / view.k} ${10 / view.k}`} />
-                <circle cx={current.box.x + current.box.w + 14 / view.k} cy={current.box.y + current.box.h + 14 / view.k} r={6 / view.k} className="handle" />
-              </g>
-            )}
-            {drag?.what === 'connect' && drag.group.box && (
-              <path className="dashed" d={`M${center(drag.group).x} ${center(drag.group).y}L${drag.to.x} ${drag.to.y}`} />
-            )}
+          <g transform={printing ? undefined : `translate(${v.x} ${v.y}) scale(${v.k})`}>
+            {shown && <Drawing groups={shown.groups} selection={selection} />}
+            {!printing && settings.grid && bounds && <Grid bounds={bounds} />}
+            {!printing && <DragMarks drag={drag.state} shapes={shapes} lines={groups} zoom={v.k} />}
+            {!printing && !drag.state && <Handles current={current} zoom={v.k} />}
+            {!printing && diagram && <PresenceMarks diagram={diagram} groups={placedGroups} zoom={v.k} />}
           </g>
         </svg>
         {shown && shapes.length === 0 && !making && (
           <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
-            Nothing here yet. Press <kbd className="font-mono">c</kbd> and Enter to make the first class,<br />or write above: <span className="font-mono">Apiary is made of 1..* Hive</span>
+            Nothing here yet. Press <kbd className="font-mono">c</kbd> and Enter to make the first class,<br />write above: <span className="font-mono">Apiary is made of 1..* Hive</span>, drag a term here, or paste a text.
           </p>
         )}
         {!diagram && <p className="absolute inset-x-0 top-1/3 text-center text-faint">No diagram yet. Choose “New class diagram” on the left.</p>}
         {slot && editing && (
           <SlotEditor
-            key={editing.slot + (editing.error ?? '')} place={placeOf(slot.rect, slot.size, view)} title={slot.title} value={editing.value} error={editing.error}
-            many={slot.field === 'features'} centred={slot.field === 'name' && slot.face.startsWith('semibold')} bold={slot.face.startsWith('semibold')}
-            onSave={(value, how) => {
-              edit(undefined)
-              if (how !== 'leave') focus()
-              void commitSlot(slot, value)
-              const features = findSlot(shown, `${slot.row}|features`)
-              if (how === 'tab' && slot.field === 'name' && features) edit({ slot: slotKey(features), value: features.value })
-            }}
-            onCancel={() => { edit(undefined); focus() }}
+            key={editing.slot + (editing.error ?? '')} place={placeOf(slot.rect, slot.size, v)} title={slot.title} value={editing.value} error={editing.error}
+            many={many} mono={slot.field === 'features'} centred={slot.field === 'name' && slot.face.startsWith('semibold')} bold={slot.face.startsWith('semibold')}
+            onType={(value) => diagram && keepDraft(diagram, { slot: editing.slot, value })}
+            onSave={(value, how) => saved(slot, slotGroup, value, how)}
+            onCancel={() => { edit(undefined); if (diagram) keepDraft(diagram, undefined); focus() }}
           />
         )}
         {making && (
           <SlotEditor
-            key={`${making.x} ${making.y}`} place={placeOf({ x: making.x - 70, y: making.y - 16, w: 140, h: 32 }, 14, view)} title={`Name of the new ${making.kind.title}`}
-            value={making.typed} centred bold onSave={(name, how) => void made(making, name, how)} onCancel={() => { setMaking(undefined); focus() }}
+            key={`${making.x} ${making.y}`} place={placeOf({ x: making.x - 70, y: making.y - 16, w: 140, h: 32 }, 14, v)} title={making.kind.note ? 'Text of the new note' : `Name of the new ${making.kind.title}`}
+            value={making.typed} centred={!making.kind.note} bold={!making.kind.note} many={making.kind.note}
+            onSave={(name, how) => void made(making, name, how)} onCancel={() => { setMaking(undefined); focus() }}
           />
+        )}
+        {shown && bounds && settings.overview && large && !printing && (
+          <Overview groups={shown.groups} bounds={bounds} view={v} room={room} onLook={(x, y) => view.look(x, y)} />
+        )}
+        <div className="absolute right-3 bottom-3 flex items-center gap-1 text-sm" role="group" aria-label="Zoom">
+          <button className="button" aria-label="Zoom out" onClick={() => view.zoom(0.8)}>−</button>
+          <button className="button w-16" aria-label={`Zoom ${Math.round(v.k * 100)} %, press for 100 %`} title="100 %  (Alt+1)" onClick={() => view.zoomTo(1)}>{Math.round(v.k * 100)} %</button>
+          <button className="button" aria-label="Zoom in" onClick={() => view.zoom(1.25)}>+</button>
+          <button className="button" title="Show all of it  (Ctrl+0)" onClick={() => view.fit()}>Fit</button>
+        </div>
+        {armed && (
+          <p className="pointer-events-none absolute bottom-3 left-1/2 -translate-x-1/2 border border-rule bg-sheet px-3 py-0.5 text-sm">
+            {pinned ? `Every click makes one more ${armed.title}; Escape ends` : `Click where the ${armed.title} goes, or press Enter`}
+          </p>
         )}
         {menu && <SheetMenu {...menu} onClose={() => { setMenu(undefined); focus() }} />}
       </div>
+      {outlined && diagram && <Outline diagram={diagram} onClose={() => { setOutlined(false); focus() }} />}
+      {asking === 'colours' && <Colours onClose={() => { setAsking(undefined); focus() }} />}
+      {asking === 'shortcuts' && <Shortcuts onClose={() => { setAsking(undefined); focus() }} />}
     </div>
   )
 }
 
-function placeOf(rect: { x: number; y: number; w: number; h: number }, size: number, view: View): EditorPlace {
+
+function placeOf(rect: Rect, size: number, view: View): EditorPlace {
   return { left: rect.x * view.k + view.x, top: rect.y * view.k + view.y, width: rect.w * view.k, height: rect.h * view.k, size: Math.max(11, size * view.k) }
 }
 
-function around(points: Point[]) {
-  const xs = points.map((p) => p.x)
-  const ys = points.map((p) => p.y)
-  const x = Math.min(...xs)
-  const y = Math.min(...ys)
-  return { x, y, w: Math.max(...xs) - x, h: Math.max(...ys) - y }
+function Grid({ bounds }: { bounds: Rect }) {
+  return (
+    <g aria-hidden="true" className="grid-lines">
+      <defs><pattern id="grid" width={20} height={20} patternUnits="userSpaceOnUse"><path d="M20 0H0V20" /></pattern></defs>
+      <rect x={bounds.x} y={bounds.y} width={bounds.w} height={bounds.h} fill="url(#grid)" />
+    </g>
+  )
 }
 
-function center(g: Group): Point {
-  const b = g.box ?? { x: 0, y: 0, w: 0, h: 0 }
-  return { x: b.x + b.w / 2, y: b.y + b.h / 2 }
+// A text that is being written outlives a reload of the window.
+type Draft = { slot: string; value: string }
+const draftKey = (diagram: string) => `lexeon.draft.${diagram}`
+
+function keepDraft(diagram: string, draft: Draft | undefined) {
+  if (draft) sessionStorage.setItem(draftKey(diagram), JSON.stringify(draft))
+  else sessionStorage.removeItem(draftKey(diagram))
 }
 
-// While a shape is dragged its lines are sketched; they are routed when it is dropped.
-function Preview({ line, dragged, shapes }: { line: Group; dragged: { group: Group; dx: number; dy: number }; shapes: Group[] }) {
-  const ends = (line.between ?? []).map((id) => {
-    const shape = shapes.find((s) => s.subject === id)
-    if (!shape) return { x: 0, y: 0 }
-    const c = center(shape)
-    return shape.subject === dragged.group.subject ? { x: c.x + dragged.dx, y: c.y + dragged.dy } : c
-  })
-  return ends.length === 2 ? <path className="dashed" d={`M${ends[0]?.x} ${ends[0]?.y}L${ends[1]?.x} ${ends[1]?.y}`} /> : null
+function keptDraft(diagram: string): Draft | undefined {
+  try {
+    return JSON.parse(sessionStorage.getItem(draftKey(diagram)) ?? 'null') as Draft | null ?? undefined
+  } catch {
+    return undefined
+  }
 }
+

@@ -5,8 +5,8 @@ export type EditorPlace = { left: number; top: number; width: number; height: nu
 // An input laid over a slot of the drawing. It saves on Enter and when it is
 // left; Escape gives up.
 export function SlotEditor(props: {
-  place: EditorPlace; title: string; value: string; error?: string; many?: boolean; centred?: boolean; bold?: boolean
-  onSave: (value: string, how: 'enter' | 'tab' | 'leave') => void; onCancel: () => void
+  place: EditorPlace; title: string; value: string; error?: string; many?: boolean; mono?: boolean; centred?: boolean; bold?: boolean
+  onType?: (value: string) => void; onSave: (value: string, how: 'enter' | 'tab' | 'back' | 'leave') => void; onCancel: () => void
 }) {
   const { place, many } = props
   const [value, setValue] = useState(props.value)
@@ -20,16 +20,19 @@ export function SlotEditor(props: {
     if (many || props.value.length === 1) field.current?.setSelectionRange(end, end)
   }, [many, props.value])
 
-  const finish = (how: 'enter' | 'tab' | 'leave') => {
+  const finish = (how: 'enter' | 'tab' | 'back' | 'leave') => {
     if (over.current) return
     over.current = true
     props.onSave(value, how)
   }
   const shared = {
     ref: field, value, 'aria-label': props.title, 'aria-invalid': Boolean(props.error), spellCheck: false,
-    className: `w-full border-2 border-verdigris bg-sheet px-1 text-ink outline-none ${many ? 'font-mono leading-6' : ''} ${props.centred ? 'text-center' : ''} ${props.bold ? 'font-semibold' : ''}`,
-    style: { fontSize: many ? Math.max(11, place.size * 0.92) : place.size },
-    onChange: (e: { target: { value: string } }) => setValue(e.target.value),
+    className: `w-full border-2 border-verdigris bg-sheet px-1 text-ink outline-none ${props.mono ? 'font-mono leading-6' : ''} ${props.centred ? 'text-center' : ''} ${props.bold ? 'font-semibold' : ''}`,
+    style: { fontSize: props.mono ? Math.max(11, place.size * 0.92) : place.size },
+    onChange: (e: { target: { value: string } }) => {
+      setValue(e.target.value)
+      props.onType?.(e.target.value)
+    },
     onBlur: () => finish('leave'),
     onKeyDown: (e: React.KeyboardEvent) => {
       e.stopPropagation()
@@ -39,9 +42,9 @@ export function SlotEditor(props: {
       } else if (e.key === 'Enter' && (!many || e.ctrlKey || e.metaKey)) {
         e.preventDefault()
         finish('enter')
-      } else if (e.key === 'Tab' && !e.shiftKey) {
+      } else if (e.key === 'Tab') {
         e.preventDefault()
-        finish('tab')
+        finish(e.shiftKey ? 'back' : 'tab')
       }
     },
   }

@@ -1,6 +1,8 @@
 import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react'
 
 import { type Jump, newId, post, type Reading, type StatementReply } from './api'
+import { type Command, commands } from './commands'
+import { Others } from './Others'
 import { count } from './Projects'
 import { go, type Route } from './router'
 import { SentenceText } from './Sentences'
@@ -34,10 +36,15 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   }, [text, diagram, selected, tick])
 
   const current = reply && reply.text === text && text.trim() ? reply.value : undefined
-  const choices: (Reading | Jump)[] = current ? [...current.readings, ...current.jumps] : []
+  const words = text.trim().toLowerCase()
+  const found = current && words.length > 1 ? commands().filter((c) => c.title.toLowerCase().includes(words)).slice(0, 8) : []
+  const choices: (Reading | Jump | Command)[] = current ? [...current.readings, ...current.jumps, ...found] : []
 
-  function take(choice: Reading | Jump) {
-    if ('title' in choice && !('sentences' in choice)) {
+  function take(choice: Reading | Jump | Command) {
+    if ('run' in choice) {
+      choice.run()
+      document.getElementById('drawing')?.focus()
+    } else if ('title' in choice && !('sentences' in choice)) {
       jump(choice)
     } else if ('sentences' in choice) {
       submit(choice.changes, { said: `Added: ${choice.statement}.`, done: () => select(choice.row) })
@@ -81,7 +88,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
           role="combobox" aria-expanded={open && choices.length > 0} aria-controls="understood" aria-autocomplete="list"
           aria-activedescendant={open && choices.length ? `understood-${chosen}` : undefined}
           aria-label="Statement, or a name to go to"
-          placeholder={route.stage === 'classes' ? 'Write a statement: Apiary is made of 1..* Hive — or a name to go to   ( / )' : 'A statement, or a name to go to   ( / )'}
+          placeholder={route.stage === 'classes' ? 'Apiary is made of 1..* Hive — a statement, a name, a command   ( / )' : 'A statement, or a name to go to   ( / )'}
           onChange={(e) => { setText(e.target.value); setOpen(true) }} onFocus={() => setOpen(true)} onBlur={() => setTimeout(() => setOpen(false), 150)} onKeyDown={keys}
         />
         {open && current && (
@@ -93,15 +100,16 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
                   className={`cursor-pointer px-3 py-2 ${i === chosen ? 'bg-tint' : ''}`}
                   onPointerDown={(e) => { e.preventDefault(); take(choice) }}
                 >
-                  {'sentences' in choice ? <Understood reading={choice} /> : <span>Go to {choice.title}</span>}
+                  {'sentences' in choice ? <Understood reading={choice} /> : 'run' in choice ? <span>{choice.title} {choice.keys && <kbd className="font-mono text-faint">{choice.keys}</kbd>}</span> : <span>Go to {choice.title}</span>}
                 </li>
               ))}
             </ul>
             {current.readings.length > 1 && <p className="border-t border-rule px-3 py-1 text-sm text-faint">It can be read in several ways. Choose with the arrow keys.</p>}
-            {current.problem && current.readings.length === 0 && <p className="border-t border-rule px-3 py-1 text-ochre">{capital(current.problem)}.</p>}
+            {current.problem && choices.length === 0 && <p className="border-t border-rule px-3 py-1 text-ochre">{capital(current.problem)}.</p>}
           </div>
         )}
       </form>
+      <Others />
       <button className="button" disabled={!overview?.undo} title={overview?.undo ? `Undo: ${overview.undo} (Ctrl+Z)` : 'Nothing to undo'} onClick={() => takeBack('undo')}>Undo</button>
       <button className="button" disabled={!overview?.redo} title={overview?.redo ? `Redo: ${overview.redo} (Ctrl+Y)` : 'Nothing to redo'} onClick={() => takeBack('redo')}>Redo</button>
       <button className={`text-sm whitespace-nowrap underline ${overview?.findings.error ? 'text-brick' : 'text-verdigris'}`} onClick={() => go(`/p/${overview?.id}/findings`)}>

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 
 import { FindingsStage } from './FindingsStage'
+import { here, watch } from './live'
 import { Lexicon } from './Lexicon'
 import { OutputStage } from './OutputStage'
 import { PathNav } from './PathNav'
@@ -31,13 +32,19 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
     return () => void (document.title = 'Lexeon')
   }, [overview])
   useEffect(() => {
-    // What others did meanwhile: asked for when somebody comes back, and now and then.
+    // Events tell what others do. Asking now and then too heals whatever was missed.
     const ask = () => document.visibilityState === 'visible' && void refresh()
-    const timer = setInterval(ask, 5000)
+    const { show } = useStudio.getState()
+    const timers = [setInterval(ask, 30_000), setInterval(show, 5000)]
+    const leave = () => here({ diagram: '', subject: '' }, true)
     window.addEventListener('focus', ask)
+    window.addEventListener('pagehide', leave)
     return () => {
-      clearInterval(timer)
+      timers.forEach(clearInterval)
       window.removeEventListener('focus', ask)
+      window.removeEventListener('pagehide', leave)
+      leave()
+      watch(undefined)
     }
   }, [refresh])
   useEffect(() => {
@@ -71,7 +78,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
       <StatementLine route={route} diagram={diagram} />
       {route.stage === 'classes' && (
         <>
-          <main className="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)_auto]" aria-label="Sheet">
+          <main className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]" aria-label="Sheet">
             {missing ? <p className="p-10 text-brick">{missing}</p> : <Sheet diagram={diagram} reading={reading} onRead={() => setReading(!reading)} />}
             {reading && diagram && <Reader diagram={diagram} onClose={() => setReading(false)} />}
           </main>

@@ -6,10 +6,13 @@ export type Point = { x: number; y: number }
 export type Rect = { x: number; y: number; w: number; h: number }
 
 export type TextRun = { x: number; y: number; width: number; text: string; face: string; size: number; underline?: boolean }
-export type Primitive = { role: string; rect?: Rect; path?: { points: Point[]; closed?: boolean }; text?: TextRun }
-export type Slot = { row: Id; field: string; title: string; rect: Rect; value: string; face: string; size: number }
+export type Primitive = {
+  role: string; tint?: string; rect?: Rect; path?: { points: Point[]; closed?: boolean; round?: number }; text?: TextRun; image?: Rect & { picture: Id }
+}
+export type Slot = { row: Id; field: string; title: string; rect: Rect; value: string; face: string; size: number; label?: string; anchor?: Point }
 export type Group = {
   id: Id; subject?: Id; kind?: string; title: string; hash: string; box?: Rect; route?: Point[]; between?: Id[]
+  line?: string; bends?: boolean; larger?: boolean
   shapes: Primitive[]; slots?: Slot[]
 }
 export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[] }
@@ -30,9 +33,11 @@ export type Finding = {
 }
 
 export type DiagramInfo = { id: Id; kind: string; name: string; elements: number }
-export type KindInfo = { kind: string; title: string; letter: string }
+export type KindInfo = { kind: string; title: string; letter: string; note?: boolean }
+export type StereotypeColour = { stereotype: string; colour: string }
 export type Overview = {
   id: Id; name: string; revision: number; diagrams: DiagramInfo[]; kinds: KindInfo[]; findings: Counts; classifiers: number
+  colours: StereotypeColour[]; palette: string[]; stereotypes: string[]
   undo: string; redo: string
 }
 export type ProjectInfo = { id: Id; name: string; revision: number; changedAt: string; classifiers: number; diagrams: number }
@@ -40,7 +45,7 @@ export type Face = { id: Id; kind: string; name: string; diagrams: Id[] }
 export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[] }
 export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
-  accessors: boolean; classifier: boolean; features: string; term?: Term; appears: DiagramInfo[]; relations: Relation[]
+  accessors: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; appears: DiagramInfo[]; relations: Relation[]
   findings: Finding[]; revision: number
 }
 export type Reading = {
@@ -51,6 +56,8 @@ export type StatementReply = { readings: Reading[]; jumps: Jump[]; problem?: str
 export type FeaturesReply = { changes: Change[]; problems: { line: string; problem: string }[]; revision: number }
 export type OutputFile = { path: string; content: string; subject?: Id }
 export type Output = { files: OutputFile[]; notes: { subject?: Id; message: string }[] }
+export type ChangesReply = { changes: Change[]; elements: Id[]; left: number }
+export type Presence = { window: Id; author: Id; name: string; diagram: Id; subject: Id }
 export type Author = { id: string; name: string }
 export type ChangeReply = {
   revision: number; summary: string; again?: boolean; changed: { table: string; id: Id; removed?: boolean }[]

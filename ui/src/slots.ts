@@ -15,6 +15,12 @@ export function slotAt(group: Group | undefined, x: number, y: number): Slot | u
   return group?.slots?.find((s) => x >= s.rect.x && x <= s.rect.x + s.rect.w && y >= s.rect.y && y <= s.rect.y + s.rect.h)
 }
 
+// nextSlot is the next text of the same shape or line, the name first.
+export function nextSlot(group: Group | undefined, slot: Slot, step: number): Slot | undefined {
+  const list = [...(group?.slots ?? [])].sort((a, b) => Number(b.field === 'name') - Number(a.field === 'name'))
+  return list[list.findIndex((s) => slotKey(s) === slotKey(slot)) + step]
+}
+
 // commitSlot sends a new text. What is refused comes back into the editor, with
 // the reason.
 export async function commitSlot(slot: Slot, value: string) {
@@ -25,6 +31,9 @@ export async function commitSlot(slot: Slot, value: string) {
   switch (slot.field) {
     case 'name':
       changes = [{ type: 'setName', id: slot.row, name: value }]
+      break
+    case 'note':
+      changes = [{ type: 'setNote', id: slot.row, text: value }]
       break
     case 'multiplicity':
       changes = [{ type: 'setEnd', id: slot.row, set: { multiplicity: value.trim() } }]

@@ -1,7 +1,8 @@
 import { create } from 'zustand'
 
+import { here, watch } from './live'
 import {
-  type Change, type ChangeReply, type Group, type Id, type Overview, Problem, type Rect, request, type ScenePatch, Unreachable, newId, post,
+  type Change, type ChangeReply, type Group, type Id, type Overview, type Presence, Problem, type Rect, request, type ScenePatch, Unreachable, newId, post,
 } from './api'
 import { author } from './author'
 
@@ -31,10 +32,13 @@ type State = {
   revision: number
   scene?: Scene
   openDiagram?: Id
-  selected?: Id // an element or relationship
+  selection: Id[] // elements and relationships, the one selected last at the end
+  selected?: Id // that one
   editing?: Editing
   queue: Waiting[]
   reachable: boolean
+  heard: number // the newest revision that the events told of
+  others: Presence[] // windows of others, and other windows of one's own
   missing?: string // the project or diagram cannot be shown, and why
   messages: Message[]
   lastAppeared: string[] // ids of findings that the last change brought
@@ -43,6 +47,9 @@ type State = {
   openSheet: (id: Id | undefined) => Promise<void>
   refresh: () => Promise<void>
   select: (id: Id | undefined) => void
+  selectAll: (ids: Id[]) => void
+  toggle: (id: Id) => void
+  show: () => void // tells others where this window is
   edit: (editing: Editing | undefined) => void
   submit: (changes: Change[], options?: Pick<Waiting, 'said' | 'done' | 'failed'>) => void
   takeBack: (path: 'undo' | 'redo', skip?: number[]) => void
@@ -52,6 +59,7 @@ type State = {
 
 let messages = 0
 let sending = false
+let retry: ReturnType<typeof setTimeout> | undefined
 
 export const useStudio = create<State>()((set, get) => {
   const api = (path: string) => `/api/projects/${get().overview?.id ?? ''}/${path}`
@@ -84,9 +92,14 @@ export const useStudio = create<State>()((set, get) => {
   async function loadScene() {
     const diagram = get().openDiagram
     if (!diagram) return
-    const patch = await request<ScenePatch>(api(`diagrams/${diagram}/scene`))
+    const had = get().scene
+    const since = had?.diagram === diagram ? `?since=${had.revision}` : ''
+    let patch = await request<ScenePatch>(api(`diagrams/${diagram}/scene${since}`))
     if (get().openDiagram === diagram) {
-      takeScene(patch)
+      if (!takeScene(patch)) {
+        patch = await request<ScenePatch>(api(`diagrams/${diagram}/scene`))
+        takeScene(patch)
+      }
       set({ revision: Math.max(get().revision, patch.revision) })
     }
   }
@@ -102,8 +115,8 @@ export const useStudio = create<State>()((set, get) => {
     })
     if (reply.scene && !takeScene(reply.scene)) void loadScene()
     if (reply.changed.some((row) => row.table === 'diagrams' || row.table === 'project') || reply.again) void loadOverview()
-    const selected = get().selected
-    if (selected && reply.changed.some((row) => row.id === selected && row.removed)) set({ selected: undefined })
+    const removed = reply.changed.filter((row) => row.removed).map((row) => row.id)
+    if (get().selection.some((id) => removed.includes(id))) get().selectAll(get().selection.filter((id) => !removed.includes(id)))
     if (waiting.path !== 'changes') state.say(`${reply.summary}.`)
     else if (waiting.said) state.say(waiting.said, 'info', { label: 'Undo', run: () => get().takeBack('undo') })
     waiting.done?.(reply)
@@ -133,10 +146,12 @@ export const useStudio = create<State>()((set, get) => {
           })
           pause = 250
           set({ reachable: true, queue: get().queue.slice(1) })
+          keepQueue()
           taken(next, reply)
         } catch (error) {
           if (error instanceof Problem) {
             set({ reachable: true, queue: get().queue.slice(1) })
+            keepQueue()
             refused(next, error)
             continue
           }
@@ -149,21 +164,56 @@ export const useStudio = create<State>()((set, get) => {
     } finally {
       sending = false
     }
+    if (get().heard > get().revision) void get().refresh() // others were faster meanwhile
+  }
+
+  // The queue outlives a reload of the window: what was done is not lost.
+  const queueKey = () => `lexeon.queue.${get().overview?.id ?? ''}`
+  function keepQueue() {
+    const { queue } = get()
+    if (queue.length === 0) return sessionStorage.removeItem(queueKey())
+    sessionStorage.setItem(queueKey(), JSON.stringify(queue.map(({ path, clientId, base, changes, skip, said }) => ({ path, clientId, base, changes, skip, said }))))
+  }
+  function keptQueue(): Waiting[] {
+    try {
+      return JSON.parse(sessionStorage.getItem(queueKey()) ?? '[]') as Waiting[]
+    } catch {
+      return []
+    }
   }
 
   return {
     revision: 0,
     queue: [],
     reachable: true,
+    heard: 0,
+    others: [],
+    selection: [],
     messages: [],
     lastAppeared: [],
     tick: 0,
 
     async openProject(id) {
-      set({ overview: undefined, scene: undefined, openDiagram: undefined, selected: undefined, editing: undefined, missing: undefined, queue: [] })
+      watch(undefined)
+      set({ overview: undefined, scene: undefined, openDiagram: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined, queue: [], heard: 0, others: [] })
       try {
         const overview = await request<Overview>(`/api/projects/${id}?author=${author().id}`)
         set({ overview, revision: overview.revision, reachable: true, tick: get().tick + 1 })
+        set({ queue: keptQueue() })
+        if (get().queue.length) void send()
+        watch(id, {
+          revision(revision) {
+            set({ heard: Math.max(get().heard, revision) })
+            if (revision > get().revision) void get().refresh()
+          },
+          presence: (others) => set({ others }),
+          connection(up) {
+            if (up && !get().reachable) void get().refresh()
+            if (!up) set({ reachable: false })
+          },
+          gone: () => set({ overview: undefined, missing: 'This project was deleted.' }),
+        })
+        get().show()
       } catch (error) {
         if (error instanceof Unreachable) {
           set({ reachable: false, missing: 'The server does not answer. It is tried again.' })
@@ -178,7 +228,8 @@ export const useStudio = create<State>()((set, get) => {
 
     async openSheet(id) {
       if (get().openDiagram === id && get().scene?.diagram === id) return
-      set({ openDiagram: id, scene: undefined, selected: undefined, editing: undefined, missing: undefined })
+      set({ openDiagram: id, scene: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined })
+      get().show()
       try {
         await loadScene()
       } catch (error) {
@@ -209,11 +260,23 @@ export const useStudio = create<State>()((set, get) => {
           await loadScene()
         }
       } catch (error) {
-        if (error instanceof Unreachable) set({ reachable: false })
+        if (!(error instanceof Unreachable)) return
+        set({ reachable: false })
+        clearTimeout(retry)
+        retry = setTimeout(() => void get().refresh(), 1500)
       }
     },
 
-    select: (id) => set({ selected: id }),
+    select: (id) => get().selectAll(id ? [id] : []),
+    selectAll(ids) {
+      set({ selection: ids, selected: ids.at(-1) })
+      get().show()
+    },
+    toggle(id) {
+      const { selection, selectAll } = get()
+      selectAll(selection.includes(id) ? selection.filter((s) => s !== id) : [...selection, id])
+    },
+    show: () => here({ diagram: get().openDiagram ?? '', subject: get().selected ?? '' }),
     edit: (editing) => set({ editing }),
 
     submit(changes, options = {}) {
@@ -221,11 +284,13 @@ export const useStudio = create<State>()((set, get) => {
       set({
         queue: [...get().queue, { path: 'changes', clientId: newId(), base: get().revision, changes, skip: [], ...options }],
       })
+      keepQueue()
       void send()
     },
 
     takeBack(path, skip = []) {
       set({ queue: [...get().queue, { path, clientId: newId(), base: get().revision, changes: [], skip }] })
+      keepQueue()
       void send()
     },
 

@@ -6,6 +6,8 @@ import { type Point, type Rect } from './api'
 
 export type View = { x: number; y: number; k: number }
 
+const controls = 44 // height of what lies over the lower edge of the sheet
+
 export const minZoom = 0.15
 export const maxZoom = 4
 
@@ -73,12 +75,25 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
           return room - margin - end
         }
         const dx = shift(r.x, r.w, v.x, el.clientWidth)
-        const dy = shift(r.y, r.h, v.y, el.clientHeight)
+        const dy = shift(r.y, r.h, v.y, el.clientHeight - controls)
         return dx || dy ? { ...v, x: v.x + dx, y: v.y + dy } : v
       })
     },
     [box],
   )
+  // look moves the middle of the window to a point of the drawing.
+  const look = useCallback(
+    (x: number, y: number) => {
+      const el = box.current
+      if (el) setView((v) => ({ ...v, x: el.clientWidth / 2 - x * v.k, y: el.clientHeight / 2 - y * v.k }))
+    },
+    [box],
+  )
+  const zoomTo = useCallback((k: number) => setView((v) => {
+    const el = box.current
+    const at = { x: (el?.clientWidth ?? 0) / 2, y: (el?.clientHeight ?? 0) / 2 }
+    return { k, x: at.x - ((at.x - v.x) * k) / v.k, y: at.y - ((at.y - v.y) * k) / v.k }
+  }), [box])
   const pan = useCallback((dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })), [])
-  return { view, fit, zoom, pan, reveal }
+  return { view, fit, zoom, zoomAt, zoomTo, pan, look, reveal }
 }

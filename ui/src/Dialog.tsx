@@ -1,0 +1,20 @@
+import { Dialog as Radix } from 'radix-ui'
+import { type ReactNode } from 'react'
+
+// A window over the page, closed by Escape.
+export function Dialog({ title, children, onClose }: { title: string; children: ReactNode; onClose: () => void }) {
+  return (
+    <Radix.Root open onOpenChange={(open) => !open && onClose()}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-ink/30" />
+        <Radix.Content className="fixed top-1/2 left-1/2 z-50 max-h-[86vh] w-[min(760px,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-rule bg-sheet p-6" aria-describedby={undefined}>
+          <div className="mb-3 flex items-baseline justify-between">
+            <Radix.Title className="text-xl font-semibold">{title}</Radix.Title>
+            <Radix.Close className="button">Close</Radix.Close>
+          </div>
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  )
+}

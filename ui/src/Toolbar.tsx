@@ -1,0 +1,63 @@
+import { type KindInfo } from './api'
+import { arrange, arrangements, copyAsPicture, download, duplicate, pictures, placed, remove, setLine } from './commands'
+import { Check, Item, Menu, Rule, Title } from './Menu'
+import { useSettings } from './settings'
+import { useStudio } from './state'
+
+// The row above the sheet: the kinds of this diagram with their letters, and what
+// can be done with what is there.
+export function Toolbar(props: {
+  diagram?: string; kinds: KindInfo[]; armed?: KindInfo; pinned: boolean; onArm: (kind: KindInfo) => void
+  reading: boolean; onRead: () => void; outlined: boolean; onOutline: () => void; onColours: () => void; onShortcuts: () => void
+}) {
+  const { diagram, kinds, armed, pinned } = props
+  const selection = useStudio((s) => s.selection)
+  const scene = useStudio((s) => s.scene)
+  const settings = useSettings()
+  const { shapes, lines } = placed()
+  const shownLines = new Set(lines.map((id) => scene?.groups.find((g) => g.id === id)?.line ?? ''))
+  return (
+    <div className="flex items-center gap-1 overflow-hidden border-b border-rule bg-paper px-2 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
+      {diagram && kinds.map((k) => (
+        <button
+          key={k.kind} className="button px-1.5!" aria-pressed={armed?.kind === k.kind} title={`${k.letter}, then a click or Enter. ${k.letter} twice keeps it for many.`}
+          onClick={() => props.onArm(k)}
+        >
+          {k.title} <kbd className="font-mono">{armed?.kind === k.kind && pinned ? '∞' : k.letter}</kbd>
+        </button>
+      ))}
+      <span className="flex-1" />
+      <Menu label="Arrange" disabled={!diagram}>
+        <Title>{shapes.length > 1 ? `${shapes.length} shapes` : 'The whole diagram'}</Title>
+        {arrangements.map(([how, title, said, least]) => (
+          <Item key={how} disabled={shapes.length < least} onSelect={() => void arrange(how, said, shapes.length < 2 && least === 0 && lines.length === 0)}>{title}</Item>
+        ))}
+        <Rule />
+        <Title>{lines.length ? 'The selected lines' : 'Lines: select one'}</Title>
+        {([['', 'Right-angled'], ['straight', 'Straight'], ['curved', 'Curved']] as const).map(([line, title]) => (
+          <Item key={line} disabled={lines.length === 0 || (shownLines.size === 1 && shownLines.has(line))} onSelect={() => setLine(line)}>{title}</Item>
+        ))}
+        <Rule />
+        <Item disabled={shapes.length === 0} keys="Ctrl+D" onSelect={() => void duplicate()}>Duplicate</Item>
+        <Item disabled={selection.length === 0} keys="Del" onSelect={() => remove(false)}>Remove from this diagram</Item>
+        <Item disabled={selection.length === 0} keys="Shift+Del" onSelect={() => remove(true)}>Delete from the model</Item>
+      </Menu>
+      <Menu label="View" disabled={!diagram}>
+        <Check on={settings.grid} set={(grid) => settings.set({ grid })}>Grid</Check>
+        <Check on={settings.snap} set={(snap) => settings.set({ snap })}>Guides catch shapes</Check>
+        <Check on={settings.overview} set={(overview) => settings.set({ overview })}>Overview of large diagrams</Check>
+        <Rule />
+        <Check on={props.outlined} set={props.onOutline}>Outline as text</Check>
+        <Item onSelect={props.onColours}>Colours of stereotypes …</Item>
+        <Item keys="?" onSelect={props.onShortcuts}>Keys …</Item>
+      </Menu>
+      <Menu label="Take away" disabled={!diagram}>
+        {pictures.map(([format, title]) => <Item key={format} onSelect={() => download(format)}>{title}</Item>)}
+        <Rule />
+        <Item onSelect={() => void copyAsPicture()}>Copy as picture</Item>
+        <Item onSelect={() => setTimeout(() => print())}>Print …</Item>
+      </Menu>
+      <button className="button" aria-pressed={props.reading} onClick={props.onRead}>Read aloud</button>
+    </div>
+  )
+}

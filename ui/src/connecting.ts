@@ -1,0 +1,43 @@
+import { type Group, newId, type Point, post, type Reading } from './api'
+import { type OpenMenu } from './Sheet'
+import { findSlot, slotKey } from './slots'
+import { projectPath, useStudio } from './state'
+
+// connect asks, in sentences, how two shapes are related, or a shape and a new
+// class where the line was dropped.
+export async function connect(from: Group, to: Group | undefined, at: Point, screen: Point, open: (menu: OpenMenu) => void) {
+  const { openDiagram, submit, select, edit, say } = useStudio.getState()
+  if (to && !to.box) to = undefined
+  try {
+    const options = await post<(Reading & { form: string })[]>(projectPath('read/connection'), {
+      from: from.subject, to: to?.subject ?? '', name: '', x: at.x, y: at.y, diagram: openDiagram, seed: newId(),
+    })
+    const last = localStorage.getItem('lexeon.connection')
+    options.sort((a, b) => Number(b.form === last) - Number(a.form === last))
+    if (options.length === 0) return say('Nothing can be connected here.')
+    open({
+      ...screen, label: 'How are they related?',
+      items: options.map((o) => ({
+        key: o.form, title: o.title ?? o.statement, hint: o.new.length ? `New: ${o.new.map((n) => `${n.kind} ${n.name}`).join(', ')}` : undefined,
+        run: () => {
+          localStorage.setItem('lexeon.connection', o.form)
+          submit(o.changes, {
+            done: () => {
+              const made = o.changes.find((c) => c.type === 'addElement')
+              if (made) {
+                select(String(made.id))
+                edit({ slot: `${String(made.id)}|name`, value: String(made.name ?? '') })
+                return
+              }
+              select(o.row)
+              const name = findSlot(useStudio.getState().scene, `${o.row}|name`)
+              if (o.form === 'assoc' && name) edit({ slot: slotKey(name), value: name.value })
+            },
+          })
+        },
+      })),
+    })
+  } catch (error) {
+    say(error instanceof Error ? error.message : 'Nothing can be looked up just now: the server does not answer.', 'error')
+  }
+}

@@ -1,0 +1,128 @@
+import { newId, type Presence, request } from './api'
+import { author } from './author'
+
+// Live events. All windows of a browser share one event stream, since a browser
+// opens few connections to one server: the window that holds the lock reads the
+// stream for all, and passes on what it hears over a channel. When it is closed
+// another one gets the lock.
+
+export const windowId = newId()
+
+type Said =
+  | { say: 'watch'; window: string; project: string } // a window tells what it is about
+  | { say: 'bye'; window: string }
+  | { say: 'who' } // a new reader asks all windows
+  | { say: 'connection'; up: boolean }
+  | { say: 'revision'; project: string; revision: number }
+  | { say: 'presence'; project: string; present: Presence[] }
+  | { say: 'gone'; project: string }
+
+type Listener = { revision: (revision: number) => void; presence: (present: Presence[]) => void; connection: (up: boolean) => void; gone: () => void }
+
+const announceEvery = 20_000
+const forgetAfter = 150_000 // background windows run their timers once a minute
+
+const channel = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('lexeon.live')
+let project: string | undefined
+let listener: Listener | undefined
+
+// The reader's side.
+const windows = new Map<string, { project: string; heard: number }>()
+let reading = false
+let source: EventSource | undefined
+let sourceFor = ''
+let again: ReturnType<typeof setTimeout> | undefined
+
+function tell(said: Said) {
+  channel?.postMessage(said)
+  hear(said) // a channel does not reach its own window
+}
+
+function hear(said: Said) {
+  switch (said.say) {
+    case 'watch':
+      if (!reading) return
+      windows.set(said.window, { project: said.project, heard: Date.now() })
+      return open()
+    case 'bye':
+      if (reading && windows.delete(said.window)) open()
+      return
+    case 'who':
+      return announce()
+    case 'connection':
+      return listener?.connection(said.up)
+    case 'revision':
+      if (said.project === project) listener?.revision(said.revision)
+      return
+    case 'presence':
+      if (said.project === project) listener?.presence(said.present.filter((p) => p.window !== windowId))
+      return
+    case 'gone':
+      if (said.project === project) listener?.gone()
+  }
+}
+
+function announce() {
+  if (project) tell({ say: 'watch', window: windowId, project })
+}
+
+// open reads the stream for all projects that windows are about.
+function open(force = false) {
+  for (const [id, w] of windows) if (Date.now() - w.heard > forgetAfter) windows.delete(id)
+  const wanted = [...new Set([...windows.values()].map((w) => w.project))].sort()
+  if (!force && wanted.join(' ') === sourceFor && source) return
+  clearTimeout(again)
+  source?.close()
+  source = undefined
+  sourceFor = wanted.join(' ')
+  if (wanted.length === 0) return
+  const stream = new EventSource(`/api/events?${wanted.map((p) => `project=${encodeURIComponent(p)}`).join('&')}`)
+  source = stream
+  stream.onopen = () => tell({ say: 'connection', up: true })
+  stream.onerror = () => {
+    tell({ say: 'connection', up: false })
+    stream.close()
+    if (source === stream) again = setTimeout(() => open(true), 1000)
+  }
+  stream.addEventListener('revision', (e) => tell({ say: 'revision', ...(JSON.parse(e.data as string) as { project: string; revision: number }) }))
+  stream.addEventListener('presence', (e) => tell({ say: 'presence', ...(JSON.parse(e.data as string) as { project: string; present: Presence[] }) }))
+  stream.addEventListener('gone', (e) => tell({ say: 'gone', ...(JSON.parse(e.data as string) as { project: string }) }))
+}
+
+function read(): Promise<never> {
+  reading = true
+  tell({ say: 'who' })
+  return new Promise<never>(() => undefined) // held until the window is closed
+}
+
+let started = false
+function start() {
+  if (started) return
+  started = true
+  if (channel) channel.onmessage = (e: MessageEvent<Said>) => hear(e.data)
+  setInterval(announce, announceEvery)
+  // Without locks (an address that is not secure) every window reads by itself.
+  if (channel && navigator.locks) void navigator.locks.request('lexeon.live', read)
+  else void read()
+}
+
+// watch hears of a project until it is called again.
+export function watch(id: string | undefined, l?: Listener) {
+  project = id
+  listener = l
+  if (id) {
+    start()
+    announce()
+  } else {
+    tell({ say: 'bye', window: windowId })
+  }
+}
+
+// here tells the server where this window is; others see it.
+export function here(where: { diagram: string; subject: string }, leaving = false) {
+  if (!project) return
+  request(`/api/projects/${project}/presence`, {
+    method: 'POST', headers: { 'Content-Type': 'application/json' }, keepalive: leaving,
+    body: JSON.stringify({ window: windowId, author: author(), ...where, leaving }),
+  }).catch(() => undefined) // it is told again in a moment
+}

@@ -1,0 +1,154 @@
+import { type KeyboardEvent, type RefObject } from 'react'
+
+import { type Change, type Group, type KindInfo, type Point } from './api'
+import { arrange, duplicate, remove, setLine } from './commands'
+import { moves } from './dragging'
+import { center } from './geometry'
+import { type MenuItem } from './SheetMenu'
+import { type OpenMenu } from './Sheet'
+import { useStudio } from './state'
+import { type useView } from './useView'
+
+const coarse = 10
+const fine = 1
+
+// The keys of the sheet. Everything the pointer can do has a key, a menu or a
+// command in the statement line.
+export function useSheetKeys(props: {
+  svg: RefObject<SVGSVGElement | null>; view: ReturnType<typeof useView>; kinds: KindInfo[]; shapes: Group[]; placed: Group[]; chosen: Group[]; current?: Group
+  armed?: KindInfo; pinned: boolean; waiting: RefObject<string | undefined>; arm: (kind: KindInfo | undefined, keep?: boolean) => void
+  startEditing: (group: Group | undefined, typed?: string) => void; onMakeFree: () => void; onMenu: (menu: OpenMenu) => void; onShortcuts: () => void
+}) {
+  const { svg, view, shapes, placed, chosen, current, armed } = props
+  const { select, selectAll, submit } = useStudio.getState()
+
+  function selectNear(dx: number, dy: number) {
+    const from = current ? center(current) : { x: -view.view.x / view.view.k, y: -view.view.y / view.view.k }
+    let best: Group | undefined
+    let least = Infinity
+    for (const g of current?.route ? placed : shapes) {
+      if (g === current) continue
+      const c = center(g)
+      const along = (c.x - from.x) * dx + (c.y - from.y) * dy
+      const across = Math.abs((c.x - from.x) * dy) + Math.abs((c.y - from.y) * dx)
+      if (along > 0 && along + 2 * across < least) {
+        least = along + 2 * across
+        best = g
+      }
+    }
+    best ??= current ? undefined : shapes[0]
+    if (best) select(best.subject)
+  }
+
+  // selectLine goes through the lines of what is selected.
+  function selectLine(step: number) {
+    const anchor = current?.box ? current.subject : current?.between?.[0]
+    const lines = placed.filter((g) => g.route && anchor && g.between?.includes(anchor))
+    if (lines.length === 0) return
+    const at = current?.route ? lines.indexOf(current) : step > 0 ? -1 : 0
+    select(lines[(at + step + lines.length) % lines.length]?.subject)
+  }
+
+  function nudge(dx: number, dy: number) {
+    const subjects = new Set(chosen.map((g) => g.subject))
+    const changes = moves({ groups: chosen.filter((g) => g.box), lines: placed.filter((g) => g.between?.some((id) => subjects.has(id))), dx, dy })
+    submit(changes)
+  }
+
+  function grow(dw: number, dh: number) {
+    const changes: Change[] = chosen.flatMap((g) => (g.box ? [{ type: 'resize', id: g.id, w: Math.max(0, g.box.w + dw), h: Math.max(0, g.box.h + dh) }] : []))
+    submit(changes)
+  }
+
+  function openMenu(at: Point) {
+    const items: MenuItem[] = []
+    const add = (key: string, title: string, run: () => void, hint?: string) => items.push({ key, title, hint, run })
+    if (current?.slots?.some((s) => s.field === 'name' || s.field === 'note')) add('edit', current.kind === 'note' ? 'Write' : 'Rename', () => setTimeout(() => props.startEditing(current)))
+    const features = current?.slots?.find((s) => s.field === 'features')
+    if (features) add('features', 'Edit the features', () => setTimeout(() => useStudio.getState().edit({ slot: `${features.row}|features`, value: features.value })))
+    if (current?.route) {
+      for (const [line, title] of [['', 'Right-angled'], ['straight', 'Straight'], ['curved', 'Curved']] as const) if ((current.line ?? '') !== line) add(`line-${line}`, title, () => setLine(line))
+      add('tidy', 'Tidy this line', () => void arrange('tidy', 'The line finds its own way again.'))
+      if (current.between?.length === 2) add('reverse', 'Reverse', () => submit([{ type: 'reverse', id: current.subject }]))
+    }
+    if (chosen.some((g) => g.larger)) add('fit', 'As large as the content', () => void arrange('fit', 'It fits its content again.'))
+    if (chosen.some((g) => g.box)) add('duplicate', 'Duplicate', () => void duplicate())
+    if (chosen.filter((g) => g.box).length > 1) {
+      add('layers', 'Arrange these in layers', () => void arrange('layers', 'Arranged in layers.'))
+      add('left', 'Align the left edges', () => void arrange('left', 'Aligned at the left.'))
+      add('top', 'Align the upper edges', () => void arrange('top', 'Aligned at the top.'))
+    }
+    if (chosen.length) {
+      add('remove', 'Remove from this diagram', () => remove(false), 'It stays in the model.')
+      add('delete', 'Delete from the model', () => remove(true), 'It goes from every diagram.')
+    } else {
+      for (const k of props.kinds) add(k.kind, `New ${k.title}`, () => setTimeout(() => props.arm(k)))
+      add('arrange', 'Arrange the whole diagram in layers', () => void arrange('layers', 'Arranged in layers.', true))
+      add('all', 'Select all', () => selectAll(placed.map((g) => g.subject ?? '')))
+    }
+    props.onMenu({ ...at, label: chosen.length ? 'What to do with it' : 'What to do here', items })
+  }
+
+  function down(e: KeyboardEvent<SVGSVGElement>) {
+    if (e.target !== svg.current) return
+    const command = e.ctrlKey || e.metaKey
+    const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key]
+    const key = e.key.toLowerCase()
+    const printable = e.key.length === 1 && !command && !e.altKey && e.key !== ' '
+    const waiting = props.waiting
+    const kind = props.kinds.find((k) => k.letter === key)
+    if (waiting.current !== undefined && printable) {
+      waiting.current += e.key
+    } else if (e.key === ' ') {
+      if (svg.current) svg.current.dataset.space = 'true'
+    } else if (arrow) {
+      const [dx = 0, dy = 0] = arrow
+      const step = e.shiftKey ? fine : coarse
+      if (command && chosen.some((g) => g.box)) grow(dx * step, dy * step)
+      else if (e.altKey || !chosen.some((g) => g.box)) selectNear(dx, dy)
+      else nudge(dx * step, dy * step)
+    } else if (e.key === 'Escape') {
+      if (armed) props.arm(undefined)
+      else select(undefined)
+    } else if (e.key === 'Enter' && armed) {
+      props.arm(undefined)
+      props.onMakeFree()
+    } else if ((e.key === 'Enter' || e.key === 'F2') && current) {
+      props.startEditing(current)
+    } else if (e.key === 'Delete' || e.key === 'Backspace') {
+      remove(e.shiftKey)
+    } else if (e.key === 'ContextMenu' || (e.key === 'F10' && e.shiftKey)) {
+      const c = current ? center(current) : { x: 0, y: 0 }
+      openMenu(current ? { x: c.x * view.view.k + view.view.x, y: c.y * view.view.k + view.view.y } : { x: 60, y: 60 })
+    } else if (command && key === 'a') {
+      selectAll(placed.map((g) => g.subject ?? ''))
+    } else if (command && key === 'd') {
+      void duplicate()
+    } else if (command && (e.key === '+' || e.key === '=')) {
+      view.zoom(1.25)
+    } else if (command && e.key === '-') {
+      view.zoom(0.8)
+    } else if (command && e.key === '0') {
+      view.fit()
+    } else if (e.altKey && e.key === '1') {
+      view.zoomTo(1)
+    } else if (e.altKey && key === 'l') {
+      selectLine(e.shiftKey ? -1 : 1)
+    } else if (e.key === '?') {
+      props.onShortcuts()
+    } else if (printable && current && e.key !== '/') {
+      props.startEditing(current, e.key)
+    } else if (printable && chosen.length === 0 && kind) {
+      props.arm(armed?.kind === kind.kind && props.pinned ? undefined : kind, armed?.kind === kind.kind)
+    } else {
+      return
+    }
+    e.preventDefault()
+  }
+
+  function up(e: KeyboardEvent<SVGSVGElement>) {
+    if (e.key === ' ' && svg.current) delete svg.current.dataset.space
+  }
+
+  return { down, up, openMenu }
+}
