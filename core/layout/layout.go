@@ -180,6 +180,16 @@ func pack(nodes []Node, parts []part, single []int) Result {
 		r.At[n] = geometry.Point{X: x, Y: y}
 		x, row = x+w+gapAcross, max(row, nodes[n].H)
 	}
+	// The upper left corner is at 0, 0, whichever shape stands there.
+	if len(r.At) > 0 {
+		left, top := r.At[0].X, r.At[0].Y
+		for _, p := range r.At {
+			left, top = min(left, p.X), min(top, p.Y)
+		}
+		for n := range r.At {
+			r.At[n] = geometry.Point{X: r.At[n].X - left, Y: r.At[n].Y - top}
+		}
+	}
 	for n, p := range r.At {
 		r.Size = r.Size.Union(geometry.Rect{X: p.X, Y: p.Y, W: nodes[n].W, H: nodes[n].H})
 	}

@@ -61,7 +61,7 @@ func BenchmarkYardstick(b *testing.B) {
 func drawn(nodes []layout.Node, edges []layout.Edge, r layout.Result) (crossings, bends int) {
 	var lines []route.Line
 	for i, e := range edges {
-		lines = append(lines, route.Line{ID: fmt.Sprintf("%05d", i), From: e.From, To: e.To, Upright: true})
+		lines = append(lines, route.Line{ID: fmt.Sprintf("%05d", i), From: e.From, To: e.To})
 	}
 	rects := make([]geometry.Rect, len(nodes))
 	for i, n := range nodes {

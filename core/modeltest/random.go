@@ -3,7 +3,11 @@
 package modeltest
 
 import (
+	"bytes"
 	"fmt"
+	"image"
+	"image/color"
+	"image/png"
 	"math/rand/v2"
 
 	"lexeon/core/model"
@@ -47,7 +51,7 @@ func (s *Source) Change(m *model.Model) []model.Change {
 		return s.addClassifier(diagrams)
 	}
 	a, b := pick(s, classifiers), pick(s, classifiers)
-	switch s.rnd.IntN(20) {
+	switch s.rnd.IntN(24) {
 	case 0, 1:
 		return s.addClassifier(diagrams)
 	case 2:
@@ -108,6 +112,25 @@ func (s *Source) Change(m *model.Model) []model.Change {
 		return nil
 	case 18:
 		return []model.Change{&model.SetClassifier{ID: a.ID, Set: model.P("abstract", s.rnd.IntN(2) == 0, "stereotypes", []string{"entity"})}}
+	case 19:
+		return s.note(m, a, diagrams)
+	case 20:
+		if s.rnd.IntN(3) == 0 {
+			return []model.Change{&model.SetPicture{ID: a.ID}}
+		}
+		return []model.Change{&model.SetPicture{ID: a.ID, PNG: Picture(s.rnd.IntN(3) + 8)}}
+	case 21:
+		colours := []model.StereotypeColour{{Stereotype: "entity", Colour: pick(s, model.Colours)}, {Stereotype: pick(s, verbs), Colour: "sky"}}
+		return []model.Change{&model.SetProject{Set: model.P("colours", colours)}}
+	case 22:
+		if d := pick(s, diagrams); d != nil && len(m.PlacementsOn(d.ID)) > 0 {
+			var placements []model.ID
+			for range 3 {
+				placements = append(placements, pick(s, m.PlacementsOn(d.ID)).ID)
+			}
+			return model.CopyChanges(m, model.CopyRequest{From: d.ID, Placements: placements, To: pick(s, diagrams).ID, AsNew: s.rnd.IntN(2) == 0, DX: 30, DY: 20, Seed: string(s.id("copy"))})
+		}
+		return nil
 	default:
 		return []model.Change{&model.SetTerm{ID: a.Term, Set: model.P("aliases", []string{pick(s, nouns) + "ling"})}}
 	}
@@ -121,6 +144,41 @@ func (s *Source) addClassifier(diagrams []*model.Diagram) []model.Change {
 		out = append(out, &model.Place{ID: s.id("l"), Diagram: d.ID, Subject: id, X: s.rnd.IntN(2000), Y: s.rnd.IntN(2000)})
 	}
 	return out
+}
+
+// note makes a note, writes it, or anchors it.
+func (s *Source) note(m *model.Model, a *model.Element, diagrams []*model.Diagram) []model.Change {
+	notes := m.Elements(model.Note)
+	if n := pick(s, notes); n != nil && s.rnd.IntN(2) == 0 {
+		return []model.Change{pick(s, []model.Change{
+			&model.SetNote{ID: n.ID, Text: "Still open: " + pick(s, nouns) + "\n\nand more."},
+			&model.Connect{ID: s.id("r"), Kind: model.Anchor, Source: n.ID, Target: a.ID},
+			&model.Delete{ID: n.ID},
+		})}
+	}
+	id := s.id("n")
+	out := []model.Change{&model.AddElement{ID: id, Kind: model.Note, Set: model.P("body", pick(s, nouns)+" is asked for.")}}
+	if d := pick(s, diagrams); d != nil {
+		out = append(out, &model.Place{ID: s.id("l"), Diagram: d.ID, Subject: id, X: s.rnd.IntN(2000), Y: s.rnd.IntN(2000)})
+		if m.PlacementOn(d.ID, a.ID) != nil {
+			r := s.id("r")
+			out = append(out, &model.Connect{ID: r, Kind: model.Anchor, Source: id, Target: a.ID}, &model.Place{ID: s.id("l"), Diagram: d.ID, Subject: r})
+		}
+	}
+	return out
+}
+
+// Picture makes a small PNG picture; equal sides give equal pictures.
+func Picture(side int) []byte {
+	i := image.NewGray(image.Rect(0, 0, side, side))
+	for k := range side {
+		i.SetGray(k, k, color.Gray{Y: 200})
+	}
+	var b bytes.Buffer
+	if err := png.Encode(&b, i); err != nil {
+		panic(err) // never: it goes to memory
+	}
+	return b.Bytes()
 }
 
 func (s *Source) connect(m *model.Model, a, b *model.Element, diagrams []*model.Diagram) []model.Change {
@@ -156,13 +214,22 @@ func (s *Source) rearrange(m *model.Model, d *model.Diagram) []model.Change {
 		return nil
 	}
 	if m.Element(p.Subject) == nil {
-		return []model.Change{&model.SetLine{ID: p.ID, Line: pick(s, []model.Line{model.LineRightAngled, model.LineStraight}), Bends: []int{s.rnd.IntN(900), s.rnd.IntN(900)}}}
+		return []model.Change{&model.SetLine{ID: p.ID, Line: pick(s, []model.Line{model.LineRightAngled, model.LineStraight, model.LineCurved}), Bends: s.bends()},
+			&model.MoveLabel{ID: p.ID, Label: pick(s, []string{"name", "other"}), DX: s.rnd.IntN(90), DY: s.rnd.IntN(90), Back: s.rnd.IntN(4) == 0}}
 	}
 	return []model.Change{pick(s, []model.Change{
 		&model.Move{ID: p.ID, X: s.rnd.IntN(2000), Y: s.rnd.IntN(2000)},
 		&model.Resize{ID: p.ID, W: s.rnd.IntN(400), H: s.rnd.IntN(400)},
 		&model.Unplace{ID: p.ID},
 	})}
+}
+
+func (s *Source) bends() []int {
+	out := []int{}
+	for range s.rnd.IntN(3) {
+		out = append(out, s.rnd.IntN(900), s.rnd.IntN(900))
+	}
+	return out
 }
 
 // Model makes a model by n random steps; steps the model refuses are skipped.

@@ -21,12 +21,13 @@ import (
 
 var update = flag.Bool("update", false, "write the golden files anew")
 
-var fontData = regexp.MustCompile(`base64,[A-Za-z0-9+/=]+`)
+var fontData = regexp.MustCompile(`woff2;base64,[A-Za-z0-9+/=]+`)
 
 // Every shape and line end that exists, as golden files. Look at each one when
 // it is made.
 func TestGoldenPictures(t *testing.T) {
 	two := []string{"class Whole", "class Other"}
+	three := []string{"class Whole", "class Other", "class Between", "class Far"}
 	cases := map[string]struct {
 		lines   []string
 		changes func(m *model.Model) []model.Change
@@ -50,7 +51,32 @@ func TestGoldenPictures(t *testing.T) {
 		"abstract": {lines: []string{"class Item"}, changes: func(m *model.Model) []model.Change {
 			return []model.Change{&model.SetClassifier{ID: m.Classifiers()[0].ID, Set: model.P("abstract", true, "stereotypes", []string{"traced"})}}
 		}},
-		"hostile": {lines: []string{`class </text><script>alert("1")</script>&`}},
+		"note": {lines: []string{"class Whole"}, changes: func(m *model.Model) []model.Change { return noteOn(m.Classifiers()[0].ID, 320) }},
+		"empty-note": {changes: func(*model.Model) []model.Change {
+			return []model.Change{&model.AddElement{ID: "n", Kind: model.Note}, &model.Place{ID: "pn", Diagram: "d", Subject: "n"}}
+		}},
+		"colours": {lines: []string{"class Whole", "class Other", "class Plain"}, changes: func(m *model.Model) []model.Change {
+			var out []model.Change
+			for i, e := range m.Classifiers() {
+				if e.Name != "Plain" {
+					out = append(out, &model.SetClassifier{ID: e.ID, Set: model.P("stereotypes", []string{"other", []string{"party", "place"}[i%2]})})
+				}
+			}
+			return append(out, &model.SetProject{Set: model.P("colours", []model.StereotypeColour{{Stereotype: "party", Colour: "fern"}, {Stereotype: "place", Colour: "honey"}, {Stereotype: "unused", Colour: "sky"}})})
+		}},
+		"picture": {lines: []string{"class Whole", "  number: Integer"}, changes: func(m *model.Model) []model.Change {
+			return []model.Change{&model.SetPicture{ID: m.Classifiers()[0].ID, PNG: modeltest.Picture(8)}}
+		}},
+		"straight": {lines: append(three, "1 Whole sees 0..* Far"), changes: onLine(func(id model.ID) model.Change { return &model.SetLine{ID: id, Line: model.LineStraight} })},
+		"curved":   {lines: append(three, "1 Whole sees 0..* Far"), changes: onLine(func(id model.ID) model.Change { return &model.SetLine{ID: id, Line: model.LineCurved} })},
+		"bent": {lines: append(three, "1 Whole sees 0..* Far"), changes: onLine(func(id model.ID) model.Change {
+			return &model.SetLine{ID: id, Bends: []int{200, 16, 200, 110, 260, 110}}
+		})},
+		"moved-label": {lines: append(two, "1 Whole sees 0..* Other"), changes: onLine(func(id model.ID) model.Change { return &model.MoveLabel{ID: id, Label: "name", DX: 20, DY: 40} })},
+		"trunk":       {lines: []string{"class Item", "class Gap", "class Lot", "class Batch", "class Jar", "Lot is a kind of Item", "Batch is a kind of Item", "Jar is a kind of Item"}},
+		"around":      {lines: []string{"class Left", "class Gap", "class Wall", "class Other", "class Right", "1 Left sees 1 Right"}},
+		"parallel":    {lines: append(two, "1 Whole sees 1 Other", "1 Whole hears 1 Other", "Whole uses Other")},
+		"hostile":     {lines: []string{`class </text><script>alert("1")</script>&`}},
 	}
 	drawer := scene.NewDrawer(typeface.MustNew())
 	for name, c := range cases {
@@ -76,7 +102,7 @@ func TestGoldenPictures(t *testing.T) {
 			require.NoError(t, err)
 			requireWellFormed(t, svg)
 			require.NotContains(t, string(svg), "<script")
-			got := fontData.ReplaceAll(svg, []byte("base64,…"))
+			got := fontData.ReplaceAll(svg, []byte("woff2;base64,…"))
 			file := filepath.Join("testdata", name+".svg")
 			if *update {
 				require.NoError(t, os.WriteFile(file, got, 0o644))
@@ -86,6 +112,20 @@ func TestGoldenPictures(t *testing.T) {
 			require.Equal(t, string(want), string(got))
 		})
 	}
+}
+
+// noteOn makes a note that is anchored to an element.
+func noteOn(id model.ID, x int) []model.Change {
+	return []model.Change{
+		&model.AddElement{ID: "n", Kind: model.Note, Set: model.P("body", "May one lot be split over several blends?\nStill open.")},
+		&model.Connect{ID: "a", Kind: model.Anchor, Source: "n", Target: id},
+		&model.Place{ID: "pn", Diagram: "d", Subject: "n", X: x, Y: 60}, &model.Place{ID: "pa", Diagram: "d", Subject: "a"},
+	}
+}
+
+// onLine changes the placement of the only relationship.
+func onLine(change func(model.ID) model.Change) func(*model.Model) []model.Change {
+	return func(m *model.Model) []model.Change { return []model.Change{change("p" + m.Relationships()[0].ID)} }
 }
 
 func requireWellFormed(t *testing.T, svg []byte) {

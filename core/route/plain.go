@@ -149,8 +149,10 @@ const loopReach = 34
 func loopAt(box Rect, corner, reachOut, n int) []Point {
 	grow := loopReach + 22*n
 	out := max(reachOut, loopReach) + 22*n
-	inset := min(22+18*n, max(box.H/2-4, 8))
-	across := min(38+18*n, max(box.W/2-4, 8))
+	// On a low or narrow shape the ends of loops at one corner come close, but not
+	// together: the outer one starts farther from the corner.
+	inset := min(22+18*n, max(box.H/2-max(4-2*n, 1), 8))
+	across := min(38+18*n, max(box.W/2-max(4-2*n, 1), 8))
 	points := []Point{
 		{box.Right(), box.Y + inset}, {box.Right() + out, box.Y + inset},
 		{box.Right() + out, box.Y - grow}, {box.Right() - across, box.Y - grow}, {box.Right() - across, box.Y},

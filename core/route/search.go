@@ -20,7 +20,8 @@ func search(p *path, hull Rect, near []Rect) []Point {
 const (
 	bendCost    = 70
 	shortCost   = 3  // for each pixel that an end has less than its room
-	offCost     = 1  // for each four pixels that an end is off its best place
+	offCost     = 1  // for each four pixels that an end is off the middle, where that makes the line straight
+	cornerCost  = 8  // and what an end near a corner costs beside its way from there, unless it saves a bend
 	narrowCost  = 60 // for each piece that squeezes between shapes
 	slitCost    = 220
 	fullCost    = 120 // for an end on a side that other lines between the two fill already
@@ -171,17 +172,16 @@ func sortedLines(m map[int]int) (lines, nice []int) {
 	return lines, nice
 }
 
-// portsOf lists where a line may leave a shape: in the middle of each side, and
+// portsOf lists where a line may leave a shape: in the middle of each side, or
 // where it would run straight to the other shape, if there is room for one more.
 func (g *grid) portsOf(r, other Rect, end int) []port {
 	var out []port
 	trunkEnd := g.p.Trunk != "" && end == 1
-	add := func(at, center int, vertical bool) {
+	add := func(at, cost int, vertical bool) {
 		length := r.H
 		if vertical {
 			length = r.W
 		}
-		cost := abs(at-center) / 4 * offCost
 		if capacity := max(1, (length-2*margin)/spacing+1); !trunkEnd {
 			cost += g.p.rank / capacity * fullCost
 		}
@@ -190,7 +190,7 @@ func (g *grid) portsOf(r, other Rect, end int) []port {
 			out = append(out, port{Point{at, r.Y}, 0, -1, cost, room, true}, port{Point{at, r.Bottom()}, 0, 1, cost, room, true})
 			return
 		}
-		if g.p.Upright {
+		if low, high := gap(g.p.a.Y, g.p.a.Bottom(), g.p.b.Y, g.p.b.Bottom()); g.p.Upright && high-low >= stub { // one stands above the other
 			cost += uprightCost
 			if trunkEnd { // all that share it are to arrive at one side
 				cost += uprightCost
@@ -214,13 +214,13 @@ func (g *grid) portsOf(r, other Rect, end int) []port {
 						places = append(places, oCenter)
 					}
 				}
-			} else {
-				places = append(places, max(low, min(high, (oFrom+oTo)/2)))
+			} else if near := max(low, min(high, (oFrom+oTo)/2)); near != center {
+				add(near, abs(near-center)+cornerCost, vertical)
 			}
 		}
 		slices.Sort(places)
 		for _, at := range slices.Compact(places) {
-			add(at, center, vertical)
+			add(at, abs(at-center)/4*offCost, vertical)
 		}
 	}
 	side(r.X, r.Right(), other.X, other.Right(), true)

@@ -226,6 +226,14 @@ func relate(list []*segment, vertical bool) {
 	}
 	slices.SortStableFunc(byFrom, func(x, y int) int { return list[x].from - list[y].from })
 	smaller := make([][]int, len(list)) // to the left of each
+	put := func(i, j int, before bool) {
+		if before {
+			smaller[j] = append(smaller[j], i)
+		} else {
+			smaller[i] = append(smaller[i], j)
+		}
+	}
+	var passes []pass
 	for n, i := range byFrom {
 		s := list[i]
 		for _, j := range byFrom[n+1:] {
@@ -248,12 +256,15 @@ func relate(list []*segment, vertical bool) {
 				}
 				continue
 			}
-			if before(s, t, vertical) {
-				smaller[j] = append(smaller[j], i)
-			} else {
-				smaller[i] = append(smaller[i], j)
+			if s.fixed || t.fixed {
+				passes = append(passes, pass{i, j, before(s, t, vertical)})
+				continue
 			}
+			put(i, j, before(s, t, vertical))
 		}
+	}
+	for _, p := range agreed(list, passes) {
+		put(p.i, p.j, p.before)
 	}
 	for rank, i := range ordered(list, smaller) {
 		list[i].first = rank
@@ -272,6 +283,38 @@ func relate(list []*segment, vertical bool) {
 			list[b].before = append(list[b].before, link{a, gap})
 		}
 	}
+}
+
+// pass is a movable piece that passes a fixed one.
+type pass struct {
+	i, j   int
+	before bool
+}
+
+// agreed lets a piece pass all fixed pieces that lie in one line on one side,
+// the one that most of them ask for: it cannot be on both.
+func agreed(list []*segment, passes []pass) []pass {
+	type row struct{ movable, at int }
+	votes := map[row]int{}
+	rowOf := func(p pass) (row, bool) { // and whether the movable one comes first
+		if list[p.i].fixed {
+			return row{p.j, list[p.i].ideal}, false
+		}
+		return row{p.i, list[p.j].ideal}, true
+	}
+	for _, p := range passes {
+		r, first := rowOf(p)
+		if p.before == first {
+			votes[r]++
+		} else {
+			votes[r]--
+		}
+	}
+	for k, p := range passes {
+		r, first := rowOf(p)
+		passes[k].before = (votes[r] >= 0) == first
+	}
+	return passes
 }
 
 // touch: pieces that end this close to each other count as side by side, else

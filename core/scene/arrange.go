@@ -87,7 +87,8 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 	if len(shapes) == 0 {
 		return nil
 	}
-	slices.SortFunc(shapes, func(a, b *Group) int { return cmp.Or(a.Box.Y-b.Box.Y, a.Box.X-b.Box.X, cmp.Compare(a.ID, b.ID)) })
+	// By name and not by place: arranging again changes nothing.
+	slices.SortFunc(shapes, func(a, b *Group) int { return cmp.Or(cmp.Compare(a.Title, b.Title), cmp.Compare(a.ID, b.ID)) })
 	index := map[model.ID]int{}
 	nodes := make([]layout.Node, len(shapes))
 	old := *shapes[0].Box
@@ -111,11 +112,9 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 			continue
 		}
 		if from == to {
-			reach := 0
-			for _, p := range g.Route {
-				reach = max(reach, p.X-shapes[from].Box.Right())
-			}
-			nodes[from].Right = max(nodes[from].Right, reach+12)
+			// Whichever corner a loop takes: its way depends on its labels.
+			c := &connection{placement: m.Placement(g.ID), rel: r, from: upper, to: lower, ends: m.Ends(r.ID)}
+			nodes[from].Right = max(nodes[from].Right, d.line(m, c, index).Loop+40)
 		}
 		edges = append(edges, layout.Edge{From: from, To: to})
 		if c, ok := index[r.Class]; ok {

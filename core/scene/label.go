@@ -1,6 +1,8 @@
 package scene
 
 import (
+	"math"
+
 	"lexeon/core/model"
 	"lexeon/core/typeface"
 )
@@ -101,6 +103,14 @@ func (l *label) atMiddle(points []Point) {
 
 func (l *label) besidePoint(at Point, along vector, other bool) place {
 	w := l.width()
+	if along.x != 0 && along.y != 0 { // a slanting line needs more room beside it
+		away := int(math.Abs(along.y)*float64(w)/2 + math.Abs(along.x)*labelHeight/2 + 5)
+		if other {
+			away = -away
+		}
+		p := along.at(at, 0, float64(away))
+		return place{Point{X: p.X - w/2, Y: p.Y - labelHeight/2}, along}
+	}
 	if along.mostlyHorizontal() {
 		if other {
 			return place{Point{X: at.X - w/2, Y: at.Y + 4}, along}
