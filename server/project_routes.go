@@ -301,7 +301,7 @@ func (s *Server) sentences(c *echo.Context) error {
 	diagram := model.ID(c.Param("diagram"))
 	out := []RelationView{}
 	for _, r := range v.Model.Relationships() {
-		if v.Model.PlacementOn(diagram, r.ID) != nil {
+		if r.Kind != model.Anchor && v.Model.PlacementOn(diagram, r.ID) != nil {
 			out = append(out, viewRelation(v.Model, r))
 		}
 	}

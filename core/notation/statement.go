@@ -100,7 +100,7 @@ func printName(name string) string {
 }
 
 // StatementOf gives the statement of a relationship. ok is false where it cannot
-// be written as one: an association with more than two ends.
+// be written as one: an association with more than two ends, or an anchor.
 func StatementOf(m *model.Model, r *model.Relationship) (s Statement, ok bool) {
 	ref := func(id model.ID) Ref {
 		e := m.Element(id)
@@ -119,6 +119,8 @@ func StatementOf(m *model.Model, r *model.Relationship) (s Statement, ok bool) {
 		s.Form, s.Kind, s.Verb = FormDependency, r.Kind, r.Name
 	case model.Association:
 		return associationStatement(m, r, ref)
+	default:
+		return s, false
 	}
 	s.Ends[0].Ref, s.Ends[1].Ref = ref(r.Source), ref(r.Target)
 	return s, true

@@ -42,7 +42,7 @@ func hashGroup(g *Group) string {
 		}
 	}
 	text(string(g.ID), string(g.Subject), string(g.Kind), g.Title, string(g.Line))
-	flag(g.Bends)
+	num(g.Bends...)
 	flag(g.Larger)
 	rect(g.Box)
 	points(g.Route)

@@ -108,7 +108,7 @@ func endReach(c *connection, i int) int {
 
 func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	g := Group{ID: c.placement.ID, Subject: c.rel.ID, Kind: c.rel.Kind, Route: c.points, Between: []model.ID{c.from, c.to},
-		Title: relationshipTitle(m, c.rel), Line: c.placement.Line}
+		Title: relationshipTitle(m, c.rel), Line: c.placement.Line, Bends: c.placement.Bends}
 	role := RoleLine
 	switch c.rel.Kind {
 	case model.Dependency, model.Usage, model.Realization, model.Anchor:

@@ -52,7 +52,7 @@ type Group struct {
 	Route   []Point     `json:"route,omitempty"` // of a relationship
 	Between []model.ID  `json:"between,omitempty"`
 	Line    model.Line  `json:"line,omitempty"`   // its shape
-	Bends   bool        `json:"bends,omitempty"`  // a person bent it
+	Bends   []int       `json:"bends,omitempty"`  // that a person put, as x, y, x, y …
 	Larger  bool        `json:"larger,omitempty"` // a person made the shape larger than its content
 	Shapes  []Primitive `json:"shapes"`
 	Slots   []Slot      `json:"slots,omitempty"`

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 
 import { Dialog } from './Dialog'
 import { useStudio } from './state'
@@ -8,6 +8,7 @@ export function Colours({ onClose }: { onClose: () => void }) {
   const overview = useStudio((s) => s.overview)
   const submit = useStudio((s) => s.submit)
   const [more, setMore] = useState('')
+  useEffect(() => void useStudio.getState().lookAgain(), [])
   const colours = overview?.colours ?? []
   const names = [...new Set([...(overview?.stereotypes ?? []), ...colours.map((c) => c.stereotype)])].sort()
   const set = (stereotype: string, colour: string) => {

@@ -7,7 +7,11 @@ export function Dialog({ title, children, onClose }: { title: string; children: 
     <Radix.Root open onOpenChange={(open) => !open && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/30" />
-        <Radix.Content className="fixed top-1/2 left-1/2 z-50 max-h-[86vh] w-[min(760px,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-rule bg-sheet p-6" aria-describedby={undefined} onCloseAutoFocus={(e) => e.preventDefault()}>
+        <Radix.Content className="fixed top-1/2 left-1/2 z-50 max-h-[86vh] w-[min(760px,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-rule bg-sheet p-6" aria-describedby={undefined} onCloseAutoFocus={(e) => {
+          // Back to the sheet; only now, since the dialog holds the focus until it is gone.
+          e.preventDefault()
+          document.getElementById('drawing')?.focus({ preventScroll: true })
+        }}>
           <div className="mb-3 flex items-baseline justify-between">
             <Radix.Title className="text-xl font-semibold">{title}</Radix.Title>
             <Radix.Close className="button">Close</Radix.Close>

@@ -217,6 +217,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             const id = e.dataTransfer.getData('application/x-element')
             if (!id || !diagram) return
             e.preventDefault()
+            focus()
             void showElement(id, diagram, drag.inScene(e))
           }}
         >
@@ -253,7 +254,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         {shown && bounds && settings.overview && large && !printing && (
           <Overview groups={shown.groups} bounds={bounds} view={v} room={room} onLook={(x, y) => view.look(x, y)} />
         )}
-        <div className="absolute right-3 bottom-3 flex items-center gap-1 text-sm" role="group" aria-label="Zoom">
+        <div className="absolute right-3 bottom-3 flex items-center gap-1 text-sm" role="group" aria-label="Zoom" onMouseDown={(e) => e.preventDefault()}>
           <button className="button" aria-label="Zoom out" onClick={() => view.zoom(0.8)}>−</button>
           <button className="button w-16" aria-label={`Zoom ${Math.round(v.k * 100)} %, press for 100 %`} title="100 %  (Alt+1)" onClick={() => view.zoomTo(1)}>{Math.round(v.k * 100)} %</button>
           <button className="button" aria-label="Zoom in" onClick={() => view.zoom(1.25)}>+</button>
@@ -267,8 +268,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         {menu && <SheetMenu {...menu} onClose={() => { setMenu(undefined); focus() }} />}
       </div>
       {outlined && diagram && <Outline diagram={diagram} onClose={() => { setOutlined(false); focus() }} />}
-      {asking === 'colours' && <Colours onClose={() => { setAsking(undefined); focus() }} />}
-      {asking === 'shortcuts' && <Shortcuts onClose={() => { setAsking(undefined); focus() }} />}
+      {asking === 'colours' && <Colours onClose={() => setAsking(undefined)} />}
+      {asking === 'shortcuts' && <Shortcuts onClose={() => setAsking(undefined)} />}
     </div>
   )
 }

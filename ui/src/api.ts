@@ -12,7 +12,7 @@ export type Primitive = {
 export type Slot = { row: Id; field: string; title: string; rect: Rect; value: string; face: string; size: number; label?: string; anchor?: Point }
 export type Group = {
   id: Id; subject?: Id; kind?: string; title: string; hash: string; box?: Rect; route?: Point[]; between?: Id[]
-  line?: string; bends?: boolean; larger?: boolean
+  line?: string; bends?: number[]; larger?: boolean
   shapes: Primitive[]; slots?: Slot[]
 }
 export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[] }

@@ -48,7 +48,7 @@ export function setLine(line: string) {
   const { scene, submit } = useStudio.getState()
   const { lines } = placed()
   const changes = lines.filter((id) => scene?.groups.find((g) => g.id === id)?.line !== line || line === '')
-  submit(changes.map((id) => ({ type: 'setLine', id, line })))
+  submit(changes.map((id) => ({ type: 'setLine', id, line, bends: scene?.groups.find((g) => g.id === id)?.bends ?? [] })))
 }
 
 export async function duplicate() {

@@ -232,8 +232,8 @@ export function moves(drag: { groups: Group[]; lines: Group[]; dx: number; dy: n
   const subjects = new Set(drag.groups.map((g) => g.subject))
   const out: Change[] = drag.groups.flatMap((g) => (g.box ? [{ type: 'move', id: g.id, x: g.box.x + dx, y: g.box.y + dy }] : []))
   for (const line of drag.lines) {
-    if (line.bends && line.route && line.between?.every((id) => subjects.has(id))) {
-      out.push({ type: 'setLine', id: line.id, line: line.line ?? '', bends: line.route.slice(1, -1).flatMap((p) => [p.x + dx, p.y + dy]) })
+    if (line.bends && line.between?.every((id) => subjects.has(id))) {
+      out.push({ type: 'setLine', id: line.id, line: line.line ?? '', bends: line.bends.map((v, i) => v + (i % 2 ? dy : dx)) })
     }
   }
   return out

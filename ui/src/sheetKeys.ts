@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type RefObject } from 'react'
+import { type KeyboardEvent, type RefObject, useRef } from 'react'
 
 import { type Change, type Group, type KindInfo, type Point } from './api'
 import { arrange, duplicate, remove, setLine } from './commands'
@@ -21,6 +21,8 @@ export function useSheetKeys(props: {
 }) {
   const { svg, view, shapes, placed, chosen, current, armed } = props
   const { select, selectAll, submit } = useStudio.getState()
+  // Keys come faster than answers: what was asked for and is not drawn yet.
+  const ahead = useRef({ x: 0, y: 0, w: 0, h: 0 })
 
   function selectNear(dx: number, dy: number) {
     const from = current ? center(current) : { x: -view.view.x / view.view.k, y: -view.view.y / view.view.k }
@@ -51,13 +53,27 @@ export function useSheetKeys(props: {
 
   function nudge(dx: number, dy: number) {
     const subjects = new Set(chosen.map((g) => g.subject))
-    const changes = moves({ groups: chosen.filter((g) => g.box), lines: placed.filter((g) => g.between?.some((id) => subjects.has(id))), dx, dy })
-    submit(changes)
+    const a = ahead.current
+    a.x += dx
+    a.y += dy
+    const changes = moves({ groups: chosen.filter((g) => g.box), lines: placed.filter((g) => g.between?.some((id) => subjects.has(id))), dx: a.x, dy: a.y })
+    const over = () => {
+      a.x -= dx
+      a.y -= dy
+    }
+    submit(changes, { done: over, failed: over })
   }
 
   function grow(dw: number, dh: number) {
-    const changes: Change[] = chosen.flatMap((g) => (g.box ? [{ type: 'resize', id: g.id, w: Math.max(0, g.box.w + dw), h: Math.max(0, g.box.h + dh) }] : []))
-    submit(changes)
+    const a = ahead.current
+    a.w += dw
+    a.h += dh
+    const changes: Change[] = chosen.flatMap((g) => (g.box ? [{ type: 'resize', id: g.id, w: Math.max(0, g.box.w + a.w), h: Math.max(0, g.box.h + a.h) }] : []))
+    const over = () => {
+      a.w -= dw
+      a.h -= dh
+    }
+    submit(changes, { done: over, failed: over })
   }
 
   function openMenu(at: Point) {

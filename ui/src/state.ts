@@ -46,6 +46,7 @@ type State = {
   openProject: (id: Id) => Promise<void>
   openSheet: (id: Id | undefined) => Promise<void>
   refresh: () => Promise<void>
+  lookAgain: () => Promise<void> // at what the overview tells, such as the stereotypes in use
   select: (id: Id | undefined) => void
   selectAll: (ids: Id[]) => void
   toggle: (id: Id) => void
@@ -266,6 +267,8 @@ export const useStudio = create<State>()((set, get) => {
         retry = setTimeout(() => void get().refresh(), 1500)
       }
     },
+
+    lookAgain: () => loadOverview().catch(() => undefined),
 
     select: (id) => get().selectAll(id ? [id] : []),
     selectAll(ids) {
