@@ -1,27 +1,6 @@
-import { type Locator, type Page } from '@playwright/test'
+import { type Page } from '@playwright/test'
 
-import { expect, type Studio, test } from './studio'
-
-type Box = { x: number; y: number; width: number; height: number }
-
-export async function boxOf(locator: Locator): Promise<Box> {
-  const box = await locator.boundingBox()
-  if (!box) throw new Error('nothing is drawn')
-  return box
-}
-
-const shapeBox = (studio: Studio, name: string) => boxOf(studio.shape(name).locator('rect.shape'))
-
-export async function dragBy(page: Page, from: Box, dx: number, dy: number, options: { at?: { x: number; y: number }; alt?: boolean } = {}) {
-  const at = options.at ?? { x: 14, y: 10 }
-  await page.mouse.move(from.x + at.x, from.y + at.y)
-  await page.mouse.down()
-  if (options.alt) await page.keyboard.down('Alt')
-  await page.mouse.move(from.x + at.x + dx / 2, from.y + at.y + dy / 2, { steps: 3 })
-  await page.mouse.move(from.x + at.x + dx, from.y + at.y + dy, { steps: 3 })
-  await page.mouse.up()
-  if (options.alt) await page.keyboard.up('Alt')
-}
+import { boxOf, dragBy, expect, type Studio, test } from './studio'
 
 const menu = async (page: Page, label: string, item: string | RegExp) => {
   await page.getByRole('button', { name: new RegExp(`^${label}`) }).click()
@@ -39,6 +18,8 @@ async function aPair(studio: Studio) {
   await studio.sheet.focus()
   await studio.page.keyboard.press('Escape')
 }
+
+const shapeBox = (studio: Studio, name: string) => boxOf(studio.shape(name).locator('rect.shape'))
 
 test('many are selected, aligned, spread, sized, duplicated and taken back', async ({ studio, page }) => {
   await studio.copyOfDemo()
@@ -118,10 +99,12 @@ test('a rectangle selects, a group moves with its guides, and keys nudge', async
   await studio.shape('class Hive').click({ position: { x: 20, y: 8 } })
   await page.getByRole('button', { name: /press for 100 %/ }).click()
   const before = await shapeBox(studio, 'class Hive')
+  const apart = async () => Math.round((await shapeBox(studio, 'class Hive')).x - (await shapeBox(studio, 'class Apiary')).x)
+  const then = await apart()
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Shift+ArrowRight')
   await studio.saved()
-  await expect.poll(async () => Math.round((await shapeBox(studio, 'class Hive')).x - before.x)).toBe(11)
+  await expect.poll(async () => (await apart()) - then).toBe(11)
   await page.keyboard.press('Control+ArrowDown')
   await studio.saved()
   await expect.poll(async () => Math.round((await shapeBox(studio, 'class Hive')).height - before.height)).toBe(10)

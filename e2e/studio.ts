@@ -53,6 +53,29 @@ export class Studio {
   }
 }
 
+export type Box = { x: number; y: number; width: number; height: number }
+
+export async function boxOf(locator: Locator): Promise<Box> {
+  const box = await locator.boundingBox()
+  if (!box) throw new Error('nothing is drawn')
+  return box
+}
+
+const shapeBox = (studio: Studio, name: string) => boxOf(studio.shape(name).locator('rect.shape'))
+
+// dragBy presses at a place of a box and lets go farther on; with Alt no guide
+// catches.
+export async function dragBy(page: Page, from: Box, dx: number, dy: number, options: { at?: { x: number; y: number }; alt?: boolean } = {}) {
+  const at = options.at ?? { x: 14, y: 10 }
+  await page.mouse.move(from.x + at.x, from.y + at.y)
+  await page.mouse.down()
+  if (options.alt) await page.keyboard.down('Alt')
+  await page.mouse.move(from.x + at.x + dx / 2, from.y + at.y + dy / 2, { steps: 3 })
+  await page.mouse.move(from.x + at.x + dx, from.y + at.y + dy, { steps: 3 })
+  await page.mouse.up()
+  if (options.alt) await page.keyboard.up('Alt')
+}
+
 export const test = base.extend<{ studio: Studio }, { program: Program }>({
   program: [
     async ({}, use) => {

@@ -165,7 +165,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     const target = drag.groupAt(e)
     const slot = slotAt(target ?? groups.find((g) => g.id === 'frame'), at.x, at.y)
     if (slot) return edit({ slot: slotKey(slot), value: slot.value })
-    if (target) return
+    if (target) return startEditing(target) // beside its texts: its name
     setMenu({ ...drag.inBox(e), label: 'What is it?', items: kinds.map((k) => ({ key: k.kind, title: `New ${k.title}`, run: () => setTimeout(() => make(k, at, false)) })) })
   }
 
@@ -201,7 +201,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
       />
       <div ref={box} className={`relative overflow-hidden bg-desk ${armed ? 'cursor-crosshair' : ''}`}>
         <svg
-          ref={svg} id="drawing" className="drawing absolute inset-0 size-full touch-none -outline-offset-2" tabIndex={0} role="application"
+          ref={svg} id="drawing" className={`drawing absolute inset-0 size-full touch-none -outline-offset-2 ${v.k < farZoom && !printing ? 'far' : ''}`} tabIndex={0} role="application"
           viewBox={printing && bounds ? `${bounds.x - 8} ${bounds.y - 8} ${bounds.w + 16} ${bounds.h + 16}` : undefined}
           aria-label={shown ? shown.groups[0]?.title : 'No diagram'} aria-description={shown ? `${shapes.length} shapes. Arrow keys go from one to the next; question mark lists the keys; the outline in the menu View tells it as text.` : undefined}
           onMouseDown={(e) => e.preventDefault()} // focus is set by hand: an editor that just opened keeps it
@@ -274,6 +274,9 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   )
 }
 
+
+// farZoom: below it no text can be read, and leaving it out keeps large diagrams smooth.
+const farZoom = 0.24
 
 function placeOf(rect: Rect, size: number, view: View): EditorPlace {
   return { left: rect.x * view.k + view.x, top: rect.y * view.k + view.y, width: rect.w * view.k, height: rect.h * view.k, size: Math.max(11, size * view.k) }

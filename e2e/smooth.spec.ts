@@ -1,0 +1,86 @@
+import { boxOf, expect, test } from './studio'
+
+// large makes a model file of 300 classes and 450 associations on one diagram.
+function large(): string {
+  const rows = { terms: [] as unknown[], elements: [] as unknown[], relationships: [] as unknown[], placements: [] as unknown[] }
+  for (let i = 0; i < 300; i++) {
+    const id = `c${String(i).padStart(3, '0')}`
+    rows.terms.push({ id: `t${id}`, name: `Sounding ${i}` })
+    rows.elements.push({
+      id, kind: 'class', name: `Sounding ${i}`, term: `t${id}`,
+      parts: ['depth: Decimal', 'taken: Date', 'by: String'].map((f, k) => ({ id: `${id}a${k}`, kind: 'attribute', order: String(k + 1), name: f.split(': ')[0], typeName: f.split(': ')[1] })),
+    })
+    rows.placements.push({ id: `p${id}`, subject: id, x: (i % 20) * 260, y: Math.floor(i / 20) * 220 })
+  }
+  for (let i = 0; i < 450; i++) {
+    const from = (i * 2) % 300
+    const to = i % 3 ? Math.min(299, from + (i % 2 ? 1 : 20)) : (from * 7 + 13) % 300
+    const id = `r${String(i).padStart(3, '0')}`
+    rows.relationships.push({
+      id, kind: 'association', name: `leads ${i}`,
+      ends: [from, to === from ? (to + 1) % 300 : to].map((c, k) => ({ id: `${id}e${k}`, kind: 'end', order: String(k + 1), type: `c${String(c).padStart(3, '0')}`, multiplicity: k ? '0..*' : '1' })),
+    })
+    rows.placements.push({ id: `p${id}`, subject: id })
+  }
+  const { terms, elements, relationships, placements } = rows
+  return JSON.stringify({ format: 'lexeon', version: 1, project: { name: 'Glacier survey' }, terms, elements, relationships, diagrams: [{ id: 'all', kind: 'classDiagram', name: 'All soundings', placements }] })
+}
+
+test('300 shapes and 450 lines scroll and drag smoothly', async ({ studio, page }) => {
+  const id = `large${Math.random().toString(36).slice(2, 10)}`
+  const answer = await page.request.post(`${studio.address}/api/import?id=${id}`, { data: large(), headers: { 'Content-Type': 'application/json' } })
+  expect(answer.status(), await answer.text()).toBe(201)
+  await page.goto(`${studio.address}/p/${id}`)
+  await expect(studio.shape('class Sounding 0')).toBeVisible()
+  await expect(page.locator('#drawing [data-box]')).toHaveCount(300)
+  await expect(page.locator('#drawing .hit')).toHaveCount(450)
+
+  // frames counts what the browser shows while something goes on.
+  const frames = async (what: () => Promise<void>) => {
+    await page.evaluate(() => {
+      const times: number[] = []
+      ;(window as unknown as { frames: number[] }).frames = times
+      const tick = (t: number) => { times.push(t); if (times.length < 100_000 && (window as unknown as { frames: number[] }).frames === times) requestAnimationFrame(tick) }
+      requestAnimationFrame(tick)
+    })
+    await what()
+    const times = await page.evaluate(() => {
+      const { frames } = window as unknown as { frames: number[] }
+      ;(window as unknown as { frames: number[] }).frames = []
+      return frames
+    })
+    const gaps = times.slice(1).map((t, i) => t - (times[i] ?? 0))
+    return { rate: (1000 * gaps.length) / gaps.reduce((a, b) => a + b, 0), worst: Math.max(...gaps), frames: times.length }
+  }
+  const room = await boxOf(studio.sheet)
+  const wheel = async (dx: number, dy: number) => {
+    await page.mouse.move(room.x + room.width / 2, room.y + room.height / 2)
+    for (let i = 0; i < 90; i++) {
+      await page.mouse.wheel(dx, dy)
+      await page.waitForTimeout(12)
+    }
+  }
+  const report = (what: string, f: { rate: number; worst: number }) => console.log(`${what}: ${f.rate.toFixed(1)} frames a second, the longest took ${f.worst.toFixed(0)} ms`)
+  const whole = await frames(() => wheel(0, 6))
+  report('scrolling the whole of it', whole)
+  await page.getByRole('button', { name: /press for 100 %/ }).click()
+  const near = await frames(() => wheel(10, 14))
+  report('scrolling at 100 %', near)
+  await page.mouse.move(room.x + room.width / 2, room.y + room.height / 2)
+  await studio.sheet.focus()
+  await page.keyboard.press('Control+0')
+  const shape = await boxOf(studio.shape('class Sounding 150').locator('rect.shape'))
+  const drag = await frames(async () => {
+    await page.mouse.move(shape.x + 4, shape.y + 3)
+    await page.mouse.down()
+    for (let i = 0; i < 90; i++) {
+      await page.mouse.move(shape.x + 4 + i, shape.y + 3 + (i % 30))
+      await page.waitForTimeout(12)
+    }
+    await page.mouse.up()
+  })
+  report('dragging a shape', drag)
+  await studio.saved()
+  // Where the machine is busy the figures fall; what must not be is a page that redraws everything.
+  for (const f of [whole, near, drag]) expect(f.frames).toBeGreaterThan(40)
+})
