@@ -39,6 +39,7 @@ type changeReply struct {
 	Appeared    []FindingView `json:"appeared"`
 	Disappeared []FindingView `json:"disappeared"`
 	Findings    Counts        `json:"findings"`
+	Classes     int           `json:"classifiers"`
 	Scene       *ScenePatch   `json:"scene,omitempty"`
 	Undo        string        `json:"undo"`
 	Redo        string        `json:"redo"`
@@ -139,6 +140,7 @@ func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string)
 	appeared, disappeared := check.Diff(old, now)
 	out.Appeared, out.Disappeared = viewFindings(r.After.Model, appeared), viewFindings(r.Before.Model, disappeared)
 	out.Findings = countFindings(now)
+	out.Classes = len(r.After.Model.Classifiers())
 	if req.Diagram != "" {
 		if sc := s.draw(id, r.After, req.Diagram); sc != nil {
 			if hadScene && before.revision == req.Scene && req.Scene == r.Before.Revision && !r.Again {

@@ -29,6 +29,8 @@ type Edge struct {
 	From, To int
 	// Label is how wide the texts along the line are.
 	Label int
+	// Lines is how many lines the edge stands for; 0 counts as 1.
+	Lines int
 }
 
 // Result of an arrangement.
@@ -43,8 +45,8 @@ const (
 	gapLine    = 22 // beside a line that only passes through a layer
 	gapLayers  = 76 // between layers, without any bars
 	gapParts   = 64 // between parts that nothing joins
-	barRoom    = 14 // for each bar between two layers
-	maxBarRoom = 160
+	barRoom    = 22 // for each bar between two layers, with its name
+	maxBarRoom = 264
 )
 
 // Arrange places all nodes, with the upper left corner at 0, 0.
@@ -62,7 +64,8 @@ func Arrange(nodes []Node, edges []Edge) Result {
 	return pack(nodes, parts, single)
 }
 
-// sound drops edges that say nothing here: from a node to itself, or doubled.
+// sound drops edges that say nothing here, from a node to itself, and takes those
+// between the same two together.
 func sound(nodes []Node, edges []Edge) []Edge {
 	widest := map[[2]int]int{}
 	var out []Edge
@@ -71,7 +74,9 @@ func sound(nodes []Node, edges []Edge) []Edge {
 			continue
 		}
 		key := [2]int{e.From, e.To}
+		e.Lines = max(1, e.Lines)
 		if at, ok := widest[key]; ok {
+			out[at].Lines += e.Lines
 			out[at].Label = max(out[at].Label, e.Label)
 			continue
 		}
@@ -131,7 +136,7 @@ func arrangePart(nodes []Node, members []int, edges []Edge) part {
 	}
 	for _, e := range edges {
 		if _, ok := local[e.From]; ok {
-			g.edges = append(g.edges, Edge{local[e.From], local[e.To], e.Label})
+			g.edges = append(g.edges, Edge{local[e.From], local[e.To], e.Label, e.Lines})
 		}
 	}
 	g.breakCycles()

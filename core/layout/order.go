@@ -8,26 +8,28 @@ type layered struct {
 	graph  *graph
 	layers [][]int // by rank, from left to right
 	rank   []int
-	up     [][]int // neighbours in the layer above
-	down   [][]int // and below
-	pos    []int   // place within the layer
-	label  []int   // of points: how wide the text of their line is
+	up     [][]int         // neighbours in the layer above
+	down   [][]int         // and below
+	pos    []int           // place within the layer
+	label  []int           // of points: how wide the text of their line is
+	lines  map[segment]int // how many lines a piece stands for, where it is more than one
 }
 
 func (g *graph) layered() *layered {
 	l := &layered{graph: g, rank: slices.Clone(g.ranks)}
 	l.up, l.down = make([][]int, len(g.nodes)), make([][]int, len(g.nodes))
 	l.label = make([]int, len(g.nodes))
+	l.lines = map[segment]int{}
 	for _, e := range g.edges {
 		at := e.From
 		for r := g.ranks[e.From] + 1; r < g.ranks[e.To]; r++ {
 			point := len(l.rank)
 			l.rank = append(l.rank, r)
 			l.up, l.down, l.label = append(l.up, nil), append(l.down, nil), append(l.label, e.Label)
-			l.join(at, point)
+			l.join(at, point, e.Lines)
 			at = point
 		}
-		l.join(at, e.To)
+		l.join(at, e.To, e.Lines)
 	}
 	height := slices.Max(l.rank) + 1
 	l.layers = make([][]int, height)
@@ -35,7 +37,10 @@ func (g *graph) layered() *layered {
 	return l
 }
 
-func (l *layered) join(a, b int) {
+func (l *layered) join(a, b, lines int) {
+	if lines > 1 {
+		l.lines[segment{a, b}] += lines
+	}
 	l.down[a] = append(l.down[a], b)
 	l.up[b] = append(l.up[b], a)
 }

@@ -50,8 +50,15 @@ func (l *layered) depth(layer []int, xs []int) int {
 	var edges []edge
 	for _, n := range layer {
 		for _, m := range l.down[n] {
-			if from, to := min(xs[n], xs[m]), max(xs[n], xs[m]); to-from > gapAcross {
-				edges = append(edges, edge{from, 1}, edge{to, -1})
+			// One of them may run straight down; the others go round its side.
+			bars := max(1, l.lines[segment{n, m}])
+			from, to := min(xs[n], xs[m]), max(xs[n], xs[m])
+			if to-from <= gapAcross {
+				bars--
+				to = from + gapAcross
+			}
+			if bars > 0 {
+				edges = append(edges, edge{from, bars}, edge{to, -bars})
 			}
 		}
 	}

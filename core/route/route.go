@@ -11,7 +11,9 @@ package route
 
 import (
 	"cmp"
+	"runtime"
 	"slices"
+	"sync"
 
 	"lexeon/core/geometry"
 )
@@ -50,10 +52,11 @@ type Line struct {
 }
 
 const (
-	stub    = 22 // least room before the first bend, where there is room at all
-	clear   = 12 // what lines keep from shapes they do not belong to
-	spacing = 16 // what parallel lines keep from each other
-	margin  = 12 // what ends keep from a corner
+	stub     = 22 // least room before the first bend, where there is room at all
+	clear    = 12 // what lines keep from shapes they do not belong to
+	spacing  = 18 // what parallel lines keep from each other, where there is room
+	labelled = 26 // the same for ends and level pieces, so that a line of text fits between
+	margin   = 12 // what ends keep from a corner
 )
 
 // path is a line while it is routed.
@@ -79,6 +82,7 @@ func Routes(shapes []Rect, lines []Line, memory *Memory) [][]Point {
 	rankPairs(sorted)
 	around := newNeighbours(shapes)
 	loops := map[int][4]int{}
+	var found []*path
 	for _, p := range sorted {
 		switch {
 		case p.From == p.To:
@@ -93,15 +97,32 @@ func Routes(shapes []Rect, lines []Line, memory *Memory) [][]Point {
 			p.points = bent(p, sensibleBends(p))
 			p.fixed = true
 		default:
-			p.points = memory.find(p, around)
+			found = append(found, p)
 		}
 	}
+	eachAtOnce(found, func(p *path) { p.points = memory.find(p, around) })
 	spreadAll(sorted, shapes)
 	out := make([][]Point, len(lines))
 	for i, p := range paths {
 		out[i] = simplify(p.points)
 	}
 	return out
+}
+
+// eachAtOnce calls f for every path on all processors: phase 1 looks at each line
+// alone, so that the order does not matter.
+func eachAtOnce(paths []*path, f func(*path)) {
+	const least = 32 // fewer are not worth the effort
+	parts := min(runtime.GOMAXPROCS(0), len(paths)/least+1)
+	var wait sync.WaitGroup
+	for part := range parts {
+		wait.Go(func() {
+			for i := part; i < len(paths); i += parts {
+				f(paths[i])
+			}
+		})
+	}
+	wait.Wait()
 }
 
 // rankPairs numbers the lines between the same two shapes, so that no more of

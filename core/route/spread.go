@@ -35,13 +35,9 @@ type link struct {
 	gap int
 }
 
-// narrow halves the gap, but lines that keep less than two pixels would look
+// narrow takes a quarter off the gap, but lines that keep less than two pixels would look
 // like one.
-func (l *link) narrow() {
-	if l.gap > 2 {
-		l.gap /= 2
-	}
-}
+func (l *link) narrow() { l.gap = min(l.gap, max(2, l.gap*3/4)) }
 
 const rounds = 3
 
@@ -51,9 +47,10 @@ func spreadAll(paths []*path, shapes []Rect) {
 		moved := spreadAlong(paths, shapes, false)
 		moved = spreadAlong(paths, shapes, true) || moved
 		if !moved {
-			return
+			break
 		}
 	}
+	part(paths, shapes)
 }
 
 // spreadAlong places the vertical pieces, or the horizontal ones; it reports
@@ -71,19 +68,17 @@ func spreadAlong(paths []*path, shapes []Rect, vertical bool) bool {
 	solve(segments)
 	moved := false
 	for _, s := range segments {
-		for k, p := range s.paths {
-			for _, q := range []int{s.index[k], s.index[k] + 1} {
-				at := &p.points[q].Y
-				if vertical {
-					at = &p.points[q].X
-				}
-				if *at != s.pos && !s.fixed {
-					*at, moved = s.pos, true
-				}
-			}
+		if !s.fixed && s.pos != s.at(vertical) {
+			s.move(s.pos, vertical)
+			moved = true
 		}
 	}
 	return moved
+}
+
+// at is where a piece lies.
+func (s *segment) at(vertical bool) int {
+	return along(s.paths[0].points[s.index[0]], !vertical)
 }
 
 // collect lists the pieces of one direction, those of a trunk as one.
@@ -241,7 +236,7 @@ func relate(list []*segment, vertical bool) {
 			if t.from > s.to+touch {
 				break
 			}
-			if s.fixed && t.fixed || t.low > s.high+spacing || s.low > t.high+spacing {
+			if s.fixed && t.fixed || t.low > s.high+labelled || s.low > t.high+labelled {
 				continue
 			}
 			if s.paths[0] == t.paths[0] && abs(s.index[0]-t.index[0]) <= 1 {
@@ -276,6 +271,9 @@ func relate(list []*segment, vertical bool) {
 				a, b = b, a
 			}
 			gap := spacing
+			if !vertical || list[a].isEnd() || list[b].isEnd() {
+				gap = labelled
+			}
 			if s, t := list[a], list[b]; s.paths[0] == t.paths[0] || s.trunkWith(t) {
 				gap = 0
 			}
@@ -315,6 +313,11 @@ func agreed(list []*segment, passes []pass) []pass {
 		passes[k].before = (votes[r] >= 0) == first
 	}
 	return passes
+}
+
+// isEnd reports whether a piece ends at a shape.
+func (s *segment) isEnd() bool {
+	return s.index[0] == 0 || s.index[0] == len(s.paths[0].points)-2
 }
 
 // touch: pieces that end this close to each other count as side by side, else
@@ -377,7 +380,7 @@ func solve(list []*segment) {
 	for i, s := range list {
 		order[s.first] = i
 	}
-	for attempt := range 8 {
+	for attempt := range 14 {
 		reachable(list, order)
 		tight := false
 		for _, s := range list {

@@ -170,6 +170,23 @@ func TestMovedLabelsStayWithTheirEnd(t *testing.T) {
 	}
 }
 
+// A label that a person moved is not covered by a shape that comes to lie there.
+func TestMovedLabelsAreNotCovered(t *testing.T) {
+	m, s := draw(t, 2, "class Left", "class Right", "class Third", "1 Left sees 3..7 Right")
+	line := groupOf(t, s, "association: 1 Left sees 3..7 Right")
+	third := boxOf(t, s, "Third")
+	var anchor scene.Point
+	for _, c := range line.Slots {
+		if c.Label == "name" {
+			anchor = *c.Anchor
+		}
+	}
+	m, _, _, err := model.Edit(m, []model.Change{&model.MoveLabel{ID: line.ID, Label: "name", DX: third.X + 20 - anchor.X, DY: third.Y + 5 - anchor.Y}})
+	require.NoError(t, err)
+	q := judge(m, drawer.Of(m, "d"))
+	require.Zero(t, q.labelOnShape, "%v", q.what)
+}
+
 func TestNotesLegendAndPictures(t *testing.T) {
 	m, _ := draw(t, 2, "class A", "class B")
 	a := m.ClassifiersNamed("A")[0].ID

@@ -21,6 +21,7 @@ type label struct {
 	slot   Slot
 
 	places []place // in the order of preference
+	more   func()  // adds those that are seldom needed
 	at     place
 }
 
@@ -57,18 +58,27 @@ func offsetOf(p *model.Placement, key string) *Point {
 // atEnd lists the places for a label at an end: on its own side of the line
 // close to the shape, then on the other side, then farther along the line.
 func (l *label) atEnd(points []Point, at Point, along vector, gap int, other bool) {
-	first := at == points[0]
 	line := points
-	if !first {
+	if at != points[0] {
 		line = reversed(points)
 	}
-	for step := 0; step <= 120; step += 12 {
-		for _, side := range []bool{other, !other} {
-			l.places = append(l.places, place{l.besideEnd(at, along, gap+step, side), along})
+	steps := func(from, to int) {
+		for step := from; step <= to; step += 12 {
+			for _, side := range [2]bool{other, !other} {
+				l.places = append(l.places, place{l.besideEnd(at, along, gap+step, side), along})
+			}
 		}
 	}
-	l.besideLine(line)
+	l.places = make([]place, 0, usual)
+	steps(0, 12)
+	l.more = func() {
+		steps(24, 120)
+		l.besideLine(line)
+	}
 }
+
+// usual is how many places are tried before the rest is even listed.
+const usual = 4
 
 // besideEnd is the corner of the label's box at a distance from an end.
 func (l *label) besideEnd(at Point, along vector, gap int, other bool) Point {
@@ -97,8 +107,8 @@ func (l *label) besideEnd(at Point, along vector, gap int, other bool) Point {
 // along it, then at the other pieces.
 func (l *label) atMiddle(points []Point) {
 	mid, along := middle(points)
-	l.places = append(l.places, l.besidePoint(mid, along, false), l.besidePoint(mid, along, true))
-	l.besideLine(points)
+	l.places = []place{l.besidePoint(mid, along, false), l.besidePoint(mid, along, true)}
+	l.more = func() { l.besideLine(points) }
 }
 
 func (l *label) besidePoint(at Point, along vector, other bool) place {
@@ -144,11 +154,17 @@ func (l *label) besideLine(points []Point) {
 // placeLabels finds a place for each label: first those that a person moved,
 // then the ends, then the names. No label covers a shape or another label as
 // long as there is any room near its line; covering lines is avoided.
-func placeLabels(labels []*label, shapes []Rect, lines [][]Point) {
+func placeLabels(labels []*label, shapes, marks []Rect, lines [][]Point) {
 	o := newOccupied(shapes, lines)
+	for _, r := range marks {
+		put(o.marks, r)
+	}
 	for _, l := range labels {
 		if l.moved != nil {
 			l.at = place{Point{X: l.anchor.X + l.moved.X, Y: l.anchor.Y + l.moved.Y}, l.along}
+			if o.onShape(l.box(l.at.Point)) { // a shape came to lie there: text is never covered
+				l.at = o.around(l, l.at, 1<<30)
+			}
 			o.add(l.box(l.at.Point))
 		}
 	}
@@ -170,23 +186,39 @@ func placeLabels(labels []*label, shapes []Rect, lines [][]Point) {
 // best is the first place that covers nothing, else the least bad one.
 func (o *occupied) best(l *label) place {
 	best, least := l.places[0], 1<<30
-	for i, p := range l.places {
-		if cost := o.cost(l.box(p.Point)) + i; cost < least {
-			best, least = p, cost
-			if cost == i && i < 4 {
-				return best
+	try := func(from int) {
+		for i, p := range l.places[from:] {
+			if cost := o.cost(l.box(p.Point)) + from + i; cost < least {
+				best, least = p, cost
+			}
+			if least <= from+i { // it covers nothing
+				return
 			}
 		}
+	}
+	try(0)
+	if tried := len(l.places); least >= coversLine {
+		l.more()
+		try(tried)
 	}
 	if least < coversLabel {
 		return best
 	}
-	// Nothing beside the line is free: the nearest free place around.
+	return o.around(l, best, least) // nothing beside the line is free
+}
+
+// around is the nearest place around the first that covers nothing, or the least
+// bad one, if that is better than what is given.
+func (o *occupied) around(l *label, best place, least int) place {
+	start := best.Point
+	if l.moved == nil {
+		start = l.places[0].Point
+	}
 	for r := 14; r <= 280; r += 14 {
 		for _, step := range [][2]int{{0, -1}, {1, 0}, {0, 1}, {-1, 0}, {1, -1}, {1, 1}, {-1, 1}, {-1, -1}, {1, -2}, {1, 2}, {-1, 2}, {-1, -2}, {2, -1}, {2, 1}, {-2, 1}, {-2, -1}} {
-			p := Point{X: l.places[0].X + step[0]*r, Y: l.places[0].Y + step[1]*r}
+			p := Point{X: start.X + step[0]*r, Y: start.Y + step[1]*r}
 			if cost := o.cost(l.box(p)) + r; cost < least {
-				best, least = place{p, l.places[0].along}, cost
+				best, least = place{p, best.along}, cost
 			}
 		}
 		if least < coversLabel {
@@ -203,13 +235,13 @@ const (
 
 // occupied is what stands where already.
 type occupied struct {
-	shapes, labels, lines map[Point][]Rect
+	shapes, marks, labels, lines map[Point][]Rect
 }
 
 const occupiedCell = 128
 
 func newOccupied(shapes []Rect, lines [][]Point) *occupied {
-	o := &occupied{map[Point][]Rect{}, map[Point][]Rect{}, map[Point][]Rect{}}
+	o := &occupied{map[Point][]Rect{}, map[Point][]Rect{}, map[Point][]Rect{}, map[Point][]Rect{}}
 	for _, r := range shapes {
 		put(o.shapes, r)
 	}
@@ -268,6 +300,11 @@ func (o *occupied) cost(r Rect) int {
 				cost += coversLabel
 			}
 		}
+		for _, s := range o.marks[c] {
+			if s.Overlaps(r) {
+				cost += 4 * coversLine
+			}
+		}
 		for _, s := range o.lines[c] { // a line may have no width or no height
 			if s.X < r.Right() && r.X < s.Right()+1 && s.Y < r.Bottom() && r.Y < s.Bottom()+1 {
 				cost += coversLine
@@ -275,6 +312,16 @@ func (o *occupied) cost(r Rect) int {
 		}
 	})
 	return cost
+}
+
+func (o *occupied) onShape(r Rect) bool {
+	found := false
+	cells(r, func(c Point) {
+		for _, s := range o.shapes[c] {
+			found = found || s.Overlaps(r)
+		}
+	})
+	return found
 }
 
 // draw adds the label and its slot to its group.

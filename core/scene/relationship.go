@@ -54,10 +54,26 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 			out[i].Shapes = append(out[i].Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: way}})
 		}
 	}
-	placeLabels(labels, boxes, routes)
+	placeLabels(labels, boxes, marks(out), routes)
 	for i, c := range list {
 		for _, l := range c.labels {
 			l.draw(d, &out[i])
+		}
+	}
+	return out
+}
+
+// marks are the places of line ends: diamonds, triangles, arrows, crosses.
+func marks(lines []Group) []Rect {
+	var out []Rect
+	for i := range lines {
+		for _, p := range lines[i].Shapes[1:] { // the first is the line itself
+			if p.Path == nil {
+				continue
+			}
+			var b bounder
+			b.primitive(p)
+			out = append(out, b.rect())
 		}
 	}
 	return out

@@ -74,7 +74,7 @@ function Terms() {
             <p className={`text-sm ${t.definition ? '' : 'text-faint'}`}>{t.definition || 'Not defined yet.'}</p>
             <p className="flex flex-wrap gap-2 pt-1">
               {t.faces.map((f) => <button
-                  key={f.id} className="cursor-grab text-sm text-verdigris underline" title="Press to go there, drag it onto the sheet to show it" draggable
+                  key={f.id} className="cursor-grab text-left text-sm break-words text-verdigris underline" title="Press to go there, drag it onto the sheet to show it" draggable
                   onDragStart={(e) => { e.dataTransfer.setData('application/x-element', f.id); e.dataTransfer.effectAllowed = 'copy' }} onClick={() => void show(f)}
                 >{f.kind} {f.name || '(no name)'}</button>)}
             </p>

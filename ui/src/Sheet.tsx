@@ -240,6 +240,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             key={editing.slot + (editing.error ?? '')} place={placeOf(slot.rect, slot.size, v)} title={slot.title} value={editing.value} error={editing.error}
             many={many} mono={slot.field === 'features'} centred={slot.field === 'name' && slot.face.startsWith('semibold')} bold={slot.face.startsWith('semibold')}
             onType={(value) => diagram && keepDraft(diagram, { slot: editing.slot, value })}
+            onShift={slot.label && slotGroup ? (dx, dy) => submit([{ type: 'moveLabel', id: slotGroup.id, label: slot.label, dx: slot.rect.x + 3 + dx - (slot.anchor?.x ?? 0), dy: slot.rect.y + 1 + dy - (slot.anchor?.y ?? 0) }]) : undefined}
             onSave={(value, how) => saved(slot, slotGroup, value, how)}
             onCancel={() => { edit(undefined); if (diagram) keepDraft(diagram, undefined); focus() }}
           />
@@ -276,7 +277,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
 
 
 // farZoom: below it no text can be read, and leaving it out keeps large diagrams smooth.
-const farZoom = 0.24
+const farZoom = 0.3
 
 function placeOf(rect: Rect, size: number, view: View): EditorPlace {
   return { left: rect.x * view.k + view.x, top: rect.y * view.k + view.y, width: rect.w * view.k, height: rect.h * view.k, size: Math.max(11, size * view.k) }

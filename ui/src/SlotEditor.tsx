@@ -6,7 +6,8 @@ export type EditorPlace = { left: number; top: number; width: number; height: nu
 // left; Escape gives up.
 export function SlotEditor(props: {
   place: EditorPlace; title: string; value: string; error?: string; many?: boolean; mono?: boolean; centred?: boolean; bold?: boolean
-  onType?: (value: string) => void; onSave: (value: string, how: 'enter' | 'tab' | 'back' | 'leave') => void; onCancel: () => void
+  onType?: (value: string) => void; onShift?: (dx: number, dy: number) => void // moves the label that is written
+  onSave: (value: string, how: 'enter' | 'tab' | 'back' | 'leave') => void; onCancel: () => void
 }) {
   const { place, many } = props
   const [value, setValue] = useState(props.value)
@@ -42,6 +43,10 @@ export function SlotEditor(props: {
       } else if (e.key === 'Enter' && (!many || e.ctrlKey || e.metaKey)) {
         e.preventDefault()
         finish('enter')
+      } else if (e.altKey && props.onShift && e.key.startsWith('Arrow')) {
+        e.preventDefault()
+        const step = e.shiftKey ? 1 : 10
+        props.onShift(e.key === 'ArrowLeft' ? -step : e.key === 'ArrowRight' ? step : 0, e.key === 'ArrowUp' ? -step : e.key === 'ArrowDown' ? step : 0)
       } else if (e.key === 'Tab') {
         e.preventDefault()
         finish(e.shiftKey ? 'back' : 'tab')

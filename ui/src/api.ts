@@ -61,7 +61,7 @@ export type Presence = { window: Id; author: Id; name: string; diagram: Id; subj
 export type Author = { id: string; name: string }
 export type ChangeReply = {
   revision: number; summary: string; again?: boolean; changed: { table: string; id: Id; removed?: boolean }[]
-  appeared: Finding[]; disappeared: Finding[]; findings: Counts; scene?: ScenePatch; undo: string; redo: string
+  appeared: Finding[]; disappeared: Finding[]; findings: Counts; classifiers: number; scene?: ScenePatch; undo: string; redo: string
 }
 
 // Problem is what the server answers instead, as in RFC 9457.

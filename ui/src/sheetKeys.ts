@@ -1,6 +1,7 @@
 import { type KeyboardEvent, type RefObject, useRef } from 'react'
 
 import { type Change, type Group, type KindInfo, type Point } from './api'
+import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
 import { moves } from './dragging'
 import { center } from './geometry'
@@ -76,6 +77,26 @@ export function useSheetKeys(props: {
     submit(changes, { done: over, failed: over })
   }
 
+  // bend moves the longest piece of a line that can be moved that way.
+  function bend(line: Group, dx: number, dy: number) {
+    let best = -1
+    let longest = 0
+    const route = line.route ?? []
+    for (let i = 0; i + 1 < route.length; i++) {
+      const a = route[i]
+      const b = route[i + 1]
+      if (!a || !b) continue
+      const length = Math.hypot(a.x - b.x, a.y - b.y)
+      const fits = line.line === 'straight' || (dx ? a.x === b.x : a.y === b.y)
+      if (fits && length > longest) {
+        longest = length
+        best = i
+      }
+    }
+    if (best < 0) return
+    submit([{ type: 'setLine', id: line.id, line: line.line ?? '', bends: bendsAfter(line, 2 * best, dx, dy).slice(1, -1).flatMap((p) => [p.x, p.y]) }])
+  }
+
   function openMenu(at: Point) {
     const items: MenuItem[] = []
     const add = (key: string, title: string, run: () => void, hint?: string) => items.push({ key, title, hint, run })
@@ -120,7 +141,8 @@ export function useSheetKeys(props: {
     } else if (arrow) {
       const [dx = 0, dy = 0] = arrow
       const step = e.shiftKey ? fine : coarse
-      if (command && chosen.some((g) => g.box)) grow(dx * step, dy * step)
+      if (command && current?.route) bend(current, dx * step, dy * step)
+      else if (command && chosen.some((g) => g.box)) grow(dx * step, dy * step)
       else if (e.altKey || !chosen.some((g) => g.box)) selectNear(dx, dy)
       else nudge(dx * step, dy * step)
     } else if (e.key === 'Escape') {
