@@ -110,12 +110,13 @@ func orUnnamed(name string) string {
 	return name
 }
 
-// text makes a text from the model harmless in Markdown: no markup, no HTML.
-func text(s string) string {
+// inline makes a text from the model harmless within a line of Markdown: no
+// markup, no HTML.
+func inline(s string) string {
 	var b strings.Builder
 	for _, r := range s {
 		switch {
-		case strings.ContainsRune("\\`*_{}[]#+!|~<>&", r):
+		case strings.ContainsRune("\\`*_[]|~<>&", r):
 			fmt.Fprintf(&b, "&#%d;", r)
 		case r == '\n':
 			b.WriteByte(' ')
@@ -123,10 +124,16 @@ func text(s string) string {
 			b.WriteRune(r)
 		}
 	}
-	out := b.String()
-	// A dash or a number with a dot would start a list.
-	if i := strings.IndexFunc(out, func(r rune) bool { return r < '0' || r > '9' }); i >= 0 && (i > 0 && strings.ContainsRune(".)", rune(out[i])) || i == 0 && strings.ContainsRune("-=", rune(out[0]))) {
-		out = out[:i] + fmt.Sprintf("&#%d;", out[i]) + out[i+1:]
+	return b.String()
+}
+
+// text is inline for the start of a line, where more characters have a meaning:
+// headings, lists, rules.
+func text(s string) string {
+	out := strings.TrimLeft(inline(s), " \t")
+	at := strings.IndexFunc(out, func(r rune) bool { return r < '0' || r > '9' })
+	if at >= 0 && (at == 0 && strings.ContainsRune("#-+=", rune(out[0])) || at > 0 && strings.ContainsRune(".)", rune(out[at]))) {
+		out = out[:at] + fmt.Sprintf("&#%d;", out[at]) + out[at+1:]
 	}
 	return out
 }
@@ -140,7 +147,7 @@ func paragraphs(s string) string {
 	return strings.Join(lines, "  \n")
 }
 
-func cell(s string) string { return text(strings.ReplaceAll(s, "\n", " ")) }
+func cell(s string) string { return inline(s) }
 
 // fileName is a harmless and unique name of a file, without its ending.
 func fileName(name string, used map[string]bool) string {

@@ -19,7 +19,45 @@ func Summary(before, after *Model, changes []Change) string {
 		}
 	}
 	text := summaryOf(before, after, main)
+	if n := alike(changes, main); n > 1 {
+		if many := summaryOfMany(main, n, text); many != "" {
+			text = many
+		}
+	}
 	return truncate(text, 160)
+}
+
+// alike counts the changes of the same type.
+func alike(changes []Change, main Change) int {
+	n := 0
+	for _, c := range changes {
+		if TypeOf(c) == TypeOf(main) {
+			n++
+		}
+	}
+	return n
+}
+
+// summaryOfMany names a list of changes of one type; "" where the first of them
+// says enough.
+func summaryOfMany(main Change, n int, first string) string {
+	switch main.(type) {
+	case *Move:
+		return fmt.Sprintf("Move %d shapes", n)
+	case *Resize:
+		return fmt.Sprintf("Resize %d shapes", n)
+	case *SetLine:
+		return fmt.Sprintf("Bend %d lines", n)
+	case *Unplace:
+		return fmt.Sprintf("Remove %d things from a diagram", n)
+	case *Delete:
+		return fmt.Sprintf("Delete %d things", n)
+	case *Place:
+		return fmt.Sprintf("Show %d things", n)
+	case *AddElement:
+		return fmt.Sprintf("%s and %d more", first, n-1)
+	}
+	return ""
 }
 
 // weight: what a list of changes is named for. Making a class and placing it is

@@ -53,6 +53,16 @@ func TestSummary(t *testing.T) {
 	next, _, _, err := model.Edit(m, long)
 	require.NoError(t, err)
 	require.Len(t, []rune(model.Summary(m, next, long)), 160)
+	for want, list := range map[string][]model.Change{
+		"Move 2 shapes":                  {&model.Move{ID: "a"}, &model.Move{ID: "b"}},
+		"Resize 2 shapes":                {&model.Resize{ID: "a"}, &model.Resize{ID: "b"}},
+		"Remove 2 things from a diagram": {&model.Unplace{ID: "a"}, &model.Unplace{ID: "b"}},
+		"Delete 3 things":                {&model.Delete{ID: "a"}, &model.Delete{ID: "b"}, &model.Delete{ID: "c"}},
+		"Show 2 things":                  {&model.Place{ID: "a"}, &model.Place{ID: "b"}},
+		"Bend 2 lines":                   {&model.SetLine{ID: "a"}, &model.SetLine{ID: "b"}},
+	} {
+		require.Equal(t, want, model.Summary(m, next, list))
+	}
 }
 
 func TestWritesAreFieldByField(t *testing.T) {

@@ -96,8 +96,9 @@ func collect(paths []*path, vertical bool) []*segment {
 			if vertical {
 				at, from, to = a.X, min(a.Y, b.Y), max(a.Y, b.Y)
 			}
-			// The last two pieces of a trunk's lines are one with the others'.
-			if fromEnd := n - 2 - i; p.Trunk != "" && !p.fixed && n >= 4 && fromEnd <= 1 {
+			// The last piece of a trunk's lines is one with the others', and the bar
+			// before it, where there is one.
+			if fromEnd := n - 2 - i; p.Trunk != "" && !p.fixed && (fromEnd == 0 || fromEnd == 1 && n >= 4) {
 				key := p.Trunk + "|" + strconv.Itoa(fromEnd) + "|" + sideKey(p) + "|" + strconv.Itoa(at)
 				if t := trunks[key]; t != nil {
 					t.paths, t.index = append(t.paths, p), append(t.index, i)

@@ -6,7 +6,7 @@ export function Menu({ label, children, disabled }: { label: string; children: R
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className="button" disabled={disabled}>{label} <span aria-hidden="true" className="text-faint">▾</span></DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={document.getElementById('overlays')}>
         <DropdownMenu.Content className="z-40 max-h-[80vh] overflow-y-auto border border-rule bg-sheet py-1 text-sm" align="start" aria-label={label}>{children}</DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -201,7 +201,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
       />
       <div ref={box} className={`relative overflow-hidden bg-desk ${armed ? 'cursor-crosshair' : ''}`}>
         <svg
-          ref={svg} id="drawing" className={`drawing absolute inset-0 size-full touch-none -outline-offset-2 ${v.k < farZoom && !printing ? 'far' : ''}`} tabIndex={0} role="application"
+          ref={svg} id="drawing" className={`drawing absolute inset-0 size-full touch-none ${v.k < farZoom && !printing ? 'far' : ''}`} tabIndex={0} role="application"
           viewBox={printing && bounds ? `${bounds.x - 8} ${bounds.y - 8} ${bounds.w + 16} ${bounds.h + 16}` : undefined}
           aria-label={shown ? shown.groups[0]?.title : 'No diagram'} aria-description={shown ? `${shapes.length} shapes. Arrow keys go from one to the next; question mark lists the keys; the outline in the menu View tells it as text.` : undefined}
           onMouseDown={(e) => e.preventDefault()} // focus is set by hand: an editor that just opened keeps it

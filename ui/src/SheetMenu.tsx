@@ -9,7 +9,7 @@ export function SheetMenu(props: { x: number; y: number; label: string; items: M
       <DropdownMenu.Trigger asChild>
         <button className="absolute size-px" style={{ left: props.x, top: props.y }} tabIndex={-1} aria-label={props.label} />
       </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+      <DropdownMenu.Portal container={document.getElementById('overlays')}>
         <DropdownMenu.Content
           className="z-40 max-w-md border border-rule bg-sheet py-1" align="start" aria-label={props.label}
           onCloseAutoFocus={(e) => { e.preventDefault() }}

@@ -40,16 +40,16 @@ const keys: [string, [string, string][]][] = [
 
 export function Shortcuts({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog title="Keys" onClose={onClose}>
-      <div className="grid grid-cols-2 gap-x-8 gap-y-4">
+    <Dialog title="Keys" wide onClose={onClose}>
+      <div className="columns-2 gap-8">
         {keys.map(([title, list]) => (
-          <section key={title} aria-label={title}>
+          <section key={title} aria-label={title} className="mb-3 break-inside-avoid">
             <h3 className="heading">{title}</h3>
             <dl>
               {list.map(([key, what]) => (
-                <div key={key} className="border-b border-rule py-1">
-                  <dt className="font-mono text-sm">{key}</dt>
-                  <dd className="text-sm text-faint">{what}</dd>
+                <div key={key} className="grid grid-cols-[150px_minmax(0,1fr)] gap-2 border-b border-rule py-0.5 text-sm">
+                  <dt className="font-mono">{key}</dt>
+                  <dd className="text-faint">{what}</dd>
                 </div>
               ))}
             </dl>

@@ -81,6 +81,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
           <main className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]" aria-label="Sheet">
             {missing ? <p className="p-10 text-brick">{missing}</p> : <Sheet diagram={diagram} reading={reading} onRead={() => setReading(!reading)} />}
             {reading && diagram && <Reader diagram={diagram} onClose={() => setReading(false)} />}
+            <div id="overlays" /> {/* menus open here, within the landmark that they belong to */}
           </main>
           <Lexicon route={route} />
         </>
