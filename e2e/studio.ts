@@ -18,6 +18,9 @@ export class Studio {
   get statement(): Locator {
     return this.page.getByRole('combobox', { name: 'Statement, or a name to go to' })
   }
+  get understood(): Locator {
+    return this.page.getByRole('listbox', { name: 'What is understood' }).getByRole('option')
+  }
   get lexicon(): Locator {
     return this.page.getByRole('complementary', { name: 'Lexicon' })
   }
@@ -46,7 +49,7 @@ export class Studio {
 
   async state(text: string) {
     await this.statement.fill(text)
-    await expect(this.page.getByRole('option').first()).toBeVisible()
+    await expect(this.understood.first()).toBeVisible()
     await this.statement.press('Enter')
     await expect(this.statement).toHaveValue('')
     await this.saved()

@@ -126,18 +126,16 @@ func (n *neighbours) in(r Rect) []Rect {
 			}
 		}
 	} else {
-		seen := map[int]bool{}
 		n.each(r, func(c Point) {
 			for _, i := range n.cells[c] {
-				if !seen[i] && n.rects[i].Overlaps(r) {
-					seen[i] = true
+				if n.rects[i].Overlaps(r) {
 					out = append(out, n.rects[i])
 				}
 			}
 		})
 	}
 	sortRects(out)
-	return out
+	return slices.Compact(out) // a shape in several cells, or two at one place
 }
 
 func floorDiv(a, b int) int {

@@ -2,8 +2,8 @@ package route
 
 import (
 	"cmp"
-	"container/heap"
 	"slices"
+	"sync"
 )
 
 // search finds the cheapest right-angled way from one shape to another among
@@ -288,18 +288,76 @@ type step struct {
 	order    int
 }
 
+// queue is a binary heap of steps, the cheapest first; of equal ones that which
+// was found first, so that the result is the same every time.
 type queue []step
 
-func (q queue) Len() int { return len(q) }
-func (q queue) Less(i, j int) bool {
+func (q queue) less(i, j int) bool {
 	if q[i].guess != q[j].guess {
 		return q[i].guess < q[j].guess
 	}
-	return q[i].order < q[j].order // whatever was found first: the same every time
+	return q[i].order < q[j].order
 }
-func (q queue) Swap(i, j int) { q[i], q[j] = q[j], q[i] }
-func (q *queue) Push(x any)   { *q = append(*q, x.(step)) }
-func (q *queue) Pop() any     { old := *q; s := old[len(old)-1]; *q = old[:len(old)-1]; return s }
+
+func (q *queue) push(s step) {
+	*q = append(*q, s)
+	h := *q
+	for i := len(h) - 1; i > 0; {
+		up := (i - 1) / 2
+		if !h.less(i, up) {
+			return
+		}
+		h[i], h[up] = h[up], h[i]
+		i = up
+	}
+}
+
+func (q *queue) pop() step {
+	h := *q
+	first, last := h[0], len(h)-1
+	h[0] = h[last]
+	h = h[:last]
+	*q = h
+	for i := 0; ; {
+		least := i
+		for _, child := range [2]int{2*i + 1, 2*i + 2} {
+			if child < last && h.less(child, least) {
+				least = child
+			}
+		}
+		if least == i {
+			return first
+		}
+		h[i], h[least] = h[least], h[i]
+		i = least
+	}
+}
+
+// scratch is what a search needs to remember; it is used again and again.
+type scratch struct {
+	ends       []source
+	best, from []int
+	queue      queue
+}
+
+var scratches = sync.Pool{New: func() any { return &scratch{} }}
+
+func (s *scratch) reset(states int) {
+	s.ends, s.best, s.from = sized(s.ends, states), sized(s.best, states), sized(s.from, states)
+	for i := range states {
+		s.ends[i].cost, s.best[i], s.from[i] = none, none, -1
+	}
+	s.queue = s.queue[:0]
+}
+
+func sized[T any](list []T, n int) []T {
+	if cap(list) < n {
+		return make([]T, n)
+	}
+	return list[:n]
+}
+
+const none = 1 << 30
 
 // stubs lists the nodes on the way straight out of a port, as far as it is free.
 func (g *grid) stubs(q port, f func(node, length, cost int)) {
@@ -365,15 +423,13 @@ type source struct {
 func (g *grid) shortest() []Point {
 	nx := len(g.xs)
 	nodes := nx * len(g.ys)
-	const none = 1 << 30
 	if points := g.direct(); points != nil {
 		return points
 	}
-	// What it costs to end from a node, arriving along x or y.
-	ends := make([]source, 2*nodes)
-	for i := range ends {
-		ends[i].cost = none
-	}
+	sc := scratches.Get().(*scratch)
+	defer scratches.Put(sc)
+	sc.reset(2 * nodes)
+	ends, best, from := sc.ends, sc.best, sc.from // ends: what it costs to end from a node, arriving along x or y
 	for n, q := range g.ports[1] {
 		g.stubs(q, func(node, _, cost int) {
 			if s := state(node, q.vertical); cost < ends[s].cost {
@@ -381,17 +437,18 @@ func (g *grid) shortest() []Point {
 			}
 		})
 	}
-	best := make([]int, 2*nodes)
-	from := make([]int, 2*nodes)
-	for i := range best {
-		best[i], from[i] = none, -1
-	}
 	target := g.p.b
-	guess := func(node int) int {
+	// At least as far as it is across and down, and one more bend where the target
+	// is not straight ahead.
+	guess := func(node int, vertical bool) int {
 		x, y := g.xs[node%nx], g.ys[node/nx]
-		return max(0, target.X-x, x-target.Right()) + max(0, target.Y-y, y-target.Bottom())
+		across, down := max(0, target.X-x, x-target.Right()), max(0, target.Y-y, y-target.Bottom())
+		if vertical && across > 0 || !vertical && down > 0 {
+			return across + down + bendCost
+		}
+		return across + down
 	}
-	var q queue
+	q := &sc.queue
 	order := 0
 	push := func(node int, vertical bool, cost, came int) {
 		s := state(node, vertical)
@@ -400,14 +457,14 @@ func (g *grid) shortest() []Point {
 		}
 		best[s], from[s] = cost, came
 		order++
-		heap.Push(&q, step{node, vertical, cost, cost + guess(node), order})
+		q.push(step{node, vertical, cost, cost + guess(node, vertical), order})
 	}
 	for n, start := range g.ports[0] {
 		g.stubs(start, func(node, _, cost int) { push(node, start.vertical, cost, -2-n) })
 	}
 	found, foundCost, foundTurn := -1, none, false
-	for q.Len() > 0 {
-		s := heap.Pop(&q).(step)
+	for len(*q) > 0 {
+		s := q.pop()
 		if s.guess >= foundCost {
 			break
 		}

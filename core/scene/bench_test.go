@@ -1,8 +1,10 @@
 package scene_test
 
 import (
+	"fmt"
 	"testing"
 
+	"lexeon/core/model"
 	"lexeon/core/modeltest"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
@@ -27,5 +29,33 @@ func BenchmarkSceneCold(b *testing.B) {
 		d := scene.NewDrawer(typeface.MustNew())
 		b.StartTimer()
 		d.Of(m, "overview")
+	}
+}
+
+// All 300 shapes arranged in layers, from the model to the changes.
+func BenchmarkArrange(b *testing.B) {
+	m := modeltest.Large(2000, 3000, 300)
+	d := scene.NewDrawer(typeface.MustNew())
+	d.Of(m, "overview")
+	for b.Loop() {
+		_, err := d.Arrange(m, "overview", scene.InLayers, nil)
+		if err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+// One shape of 300 moves: what was remembered of it and of the lines near it has
+// to be found anew.
+func BenchmarkSceneAfterMove(b *testing.B) {
+	m := modeltest.Large(2000, 3000, 300)
+	d := scene.NewDrawer(typeface.MustNew())
+	d.Of(m, "overview")
+	for i := 0; b.Loop(); i++ {
+		next, _, _, err := model.Edit(m, []model.Change{&model.Move{ID: model.ID(fmt.Sprintf("pc%d", i%300)), X: 1000 + i*7%900, Y: 1000 + i*3%700}})
+		if err != nil {
+			b.Fatal(err)
+		}
+		d.Of(next, "overview")
 	}
 }

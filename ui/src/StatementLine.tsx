@@ -26,13 +26,17 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
 
   useEffect(() => {
     if (!text.trim()) return
+    let over = false // an answer that was overtaken must not replace a newer one
     const timer = setTimeout(() => {
       post<StatementReply>(projectPath('read/statement'), { text, diagram: diagram ?? '', near: selected ?? '', seed: newId() }).then(
-        (value) => { setReply({ text, value }); setChosen(0) },
-        () => setReply(undefined),
+        (value) => { if (!over) { setReply({ text, value }); setChosen(0) } },
+        () => { if (!over) setReply(undefined) },
       )
     }, 120)
-    return () => clearTimeout(timer)
+    return () => {
+      over = true
+      clearTimeout(timer)
+    }
   }, [text, diagram, selected, tick])
 
   const current = reply && reply.text === text && text.trim() ? reply.value : undefined
