@@ -39,10 +39,17 @@ type changeReply struct {
 	Appeared    []FindingView `json:"appeared"`
 	Disappeared []FindingView `json:"disappeared"`
 	Findings    Counts        `json:"findings"`
-	Classes     int           `json:"classifiers"`
+	Classes     int           `json:"classifiers"` // how many more there are, or fewer
 	Scene       *ScenePatch   `json:"scene,omitempty"`
 	Undo        string        `json:"undo"`
 	Redo        string        `json:"redo"`
+}
+
+func classifiers(r model.Row) int {
+	if e, ok := r.(*model.Element); ok && e != nil && e.Kind.IsClassifier() {
+		return 1
+	}
+	return 0
 }
 
 func readJSON(c *echo.Context, into any) error {
@@ -134,13 +141,13 @@ func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string)
 	out := changeReply{Revision: r.After.Revision, Summary: r.Summary, Again: r.Again, Changed: []changedRow{}}
 	for _, ch := range r.Delta {
 		out.Changed = append(out.Changed, changedRow{ch.Table(), ch.ID, ch.New == nil})
+		out.Classes += classifiers(ch.New) - classifiers(ch.Old)
 	}
 	old := s.checksOf(id, r.Before, nil).Findings()
 	now := s.checksOf(id, r.After, r).Findings()
 	appeared, disappeared := check.Diff(old, now)
 	out.Appeared, out.Disappeared = viewFindings(r.After.Model, appeared), viewFindings(r.Before.Model, disappeared)
 	out.Findings = countFindings(now)
-	out.Classes = len(r.After.Model.Classifiers())
 	if req.Diagram != "" {
 		if sc := s.draw(id, r.After, req.Diagram); sc != nil {
 			if hadScene && before.revision == req.Scene && req.Scene == r.Before.Revision && !r.Again {

@@ -3,6 +3,7 @@ package main
 import (
 	"bytes"
 	"encoding/json"
+	"image/png"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -75,6 +76,9 @@ func TestUnusableInput(t *testing.T) {
 		{[]string{"generate", demo()}, "--out is missing"},
 		{[]string{"generate", "--target", "cobol", "--out", t.TempDir(), demo()}, "--target"},
 		{[]string{"export", "--diagram", "Nowhere", demo()}, "there is no diagram"},
+		{[]string{"export", "--format", "gif", demo()}, "expected svg, png or pdf"},
+		{[]string{"export", "--format", "png", "--scale", "9", demo()}, "one to four times"},
+		{[]string{"document", demo()}, "--out is missing"},
 		{[]string{"serve", "--addr", "0.0.0.0:0", "--database", "postgres://x"}, "beyond loopback"},
 		{[]string{"serve", "--addr", "127.0.0.1:0", "--allowed-host", "a.example", "--token", "short", "--database", "postgres://x"}, "16 characters"},
 		{[]string{"rules", "no/such"}, "there is no rule"},
@@ -118,6 +122,29 @@ func TestExportCommand(t *testing.T) {
 	require.True(t, strings.HasPrefix(string(data), "<svg "))
 	_, out, _ := lexeon("export", demo())
 	require.Equal(t, string(data), out)
+	for format, head := range map[string]string{"png": "\x89PNG\r\n", "pdf": "%PDF-1."} {
+		code, out, errs := lexeon("export", "--format", format, demo())
+		require.Equal(t, exitOK, code, errs)
+		require.True(t, strings.HasPrefix(out, head), format)
+	}
+	_, small, _ := lexeon("export", "--format", "png", demo())
+	_, large, _ := lexeon("export", "--format", "png", "--scale", "2", demo())
+	one, err := png.DecodeConfig(strings.NewReader(small))
+	require.NoError(t, err)
+	two, err := png.DecodeConfig(strings.NewReader(large))
+	require.NoError(t, err)
+	require.Equal(t, 2*one.Height, two.Height)
+}
+
+func TestDocumentCommand(t *testing.T) {
+	dir := t.TempDir()
+	code, out, errs := lexeon("document", "--out", dir, demo())
+	require.Equal(t, exitOK, code, errs)
+	require.Contains(t, out, "2 files")
+	text, err := os.ReadFile(filepath.Join(dir, "classes.md"))
+	require.NoError(t, err)
+	require.Contains(t, string(text), "![class diagram Apiaries and honey lots](diagrams/apiaries-and-honey-lots.svg)")
+	require.FileExists(t, filepath.Join(dir, "diagrams", "apiaries-and-honey-lots.svg"))
 }
 
 func TestHelpAndRules(t *testing.T) {

@@ -41,7 +41,7 @@ func (m *Memory) find(p *path, around *neighbours) []Point {
 
 const (
 	corridor = 120  // how far around its two shapes a line may go at first
-	widest   = 4000 // and at most
+	widest   = 1000 // and at most, where there is no way closer by
 )
 
 func (m *Memory) get(key string) ([]Point, bool) {

@@ -14,8 +14,21 @@ func search(p *path, hull Rect, near []Rect) []Point {
 		return overlapping(p)
 	}
 	g := newGrid(p, hull, near)
-	return g.shortest()
+	if points := g.shortest(); points != nil {
+		return points
+	}
+	// Shapes that lie on one of the two are in the way whatever the line does.
+	rest := slices.DeleteFunc(slices.Clone(near), func(r Rect) bool {
+		return r != p.a && r != p.b && (r.Overlaps(p.a.Inflate(air)) || r.Overlaps(p.b.Inflate(air)))
+	})
+	if len(rest) == len(near) {
+		return nil
+	}
+	return newGrid(p, hull, rest).shortest()
 }
+
+// air is what a line keeps from a foreign shape in any case.
+const air = 3
 
 const (
 	bendCost    = 70
@@ -119,9 +132,9 @@ func newGrid(p *path, hull Rect, near []Rect) *grid {
 	for _, list := range g.ports {
 		for _, q := range list {
 			if q.vertical {
-				x(q.at.X, 1)
+				x(q.at.X, portLine)
 			} else {
-				y(q.at.Y, 1)
+				y(q.at.Y, portLine)
 			}
 		}
 	}
@@ -132,6 +145,10 @@ func newGrid(p *path, hull Rect, near []Rect) *grid {
 }
 
 const trunkBar = 34
+
+// portLine is what turning costs on a line where an end is; such lines are always
+// there, as are those half way between the two shapes.
+const portLine = 1
 
 // gap is what lies between two intervals.
 func gap(a1, a2, b1, b2 int) (int, int) {
@@ -160,11 +177,30 @@ func (g *grid) halves(near []Rect, hull Rect, x, y func(int, int)) {
 	}
 }
 
+// manyShapes is from how many shapes on a search does not look for the very best.
+const manyShapes = 40
+
+// maxLines is how many lines the grid has in one direction at most, about: where
+// many shapes are near, lines that lie close together are left out.
+const maxLines = 64
+
 func sortedLines(m map[int]int) (lines, nice []int) {
 	for v := range m {
 		lines = append(lines, v)
 	}
 	slices.Sort(lines)
+	if len(lines) > maxLines {
+		step := (lines[len(lines)-1] - lines[0]) / maxLines
+		kept := lines[:0]
+		last := lines[0] - step
+		for _, v := range lines {
+			if m[v] <= 2 || v-last >= step { // those of the two shapes themselves stay
+				kept = append(kept, v)
+				last = v
+			}
+		}
+		lines = kept
+	}
 	nice = make([]int, len(lines))
 	for i, v := range lines {
 		nice[i] = m[v]
@@ -265,8 +301,8 @@ func (g *grid) block(near []Rect) {
 		if own(r) {
 			continue
 		}
-		g.foreign = append(g.foreign, r.Inflate(3))
-		mark(r.Inflate(3), g.blockedH, g.blockedV)
+		g.foreign = append(g.foreign, r.Inflate(air))
+		mark(r.Inflate(air), g.blockedH, g.blockedV)
 		mark(r.Inflate(clear), g.tightH, g.tightV)
 		mark(r.Inflate(clear/2+1), g.slitH, g.slitV)
 	}
@@ -337,15 +373,16 @@ func (q *queue) pop() step {
 type scratch struct {
 	ends       []source
 	best, from []int
+	closed     []bool // its best way is known
 	queue      queue
 }
 
 var scratches = sync.Pool{New: func() any { return &scratch{} }}
 
 func (s *scratch) reset(states int) {
-	s.ends, s.best, s.from = sized(s.ends, states), sized(s.best, states), sized(s.from, states)
+	s.ends, s.best, s.from, s.closed = sized(s.ends, states), sized(s.best, states), sized(s.from, states), sized(s.closed, states)
 	for i := range states {
-		s.ends[i].cost, s.best[i], s.from[i] = none, none, -1
+		s.ends[i].cost, s.best[i], s.from[i], s.closed[i] = none, none, -1, false
 	}
 	s.queue = s.queue[:0]
 }
@@ -438,21 +475,28 @@ func (g *grid) shortest() []Point {
 		})
 	}
 	target := g.p.b
+	// Among many shapes a way that is nearly the best will do: the search heads for
+	// the target more eagerly.
+	eager := 1
+	if len(g.foreign) > manyShapes {
+		eager = 2
+	}
 	// At least as far as it is across and down, and one more bend where the target
 	// is not straight ahead.
 	guess := func(node int, vertical bool) int {
 		x, y := g.xs[node%nx], g.ys[node/nx]
 		across, down := max(0, target.X-x, x-target.Right()), max(0, target.Y-y, y-target.Bottom())
+		left := across + down
 		if vertical && across > 0 || !vertical && down > 0 {
-			return across + down + bendCost
+			left += bendCost
 		}
-		return across + down
+		return left * eager
 	}
 	q := &sc.queue
 	order := 0
 	push := func(node int, vertical bool, cost, came int) {
 		s := state(node, vertical)
-		if cost >= best[s] {
+		if cost >= best[s] || sc.closed[s] {
 			return
 		}
 		best[s], from[s] = cost, came
@@ -469,9 +513,10 @@ func (g *grid) shortest() []Point {
 			break
 		}
 		at := state(s.node, s.vertical)
-		if s.cost > best[at] {
+		if sc.closed[at] {
 			continue
 		}
+		sc.closed[at] = true
 		i, j := s.node%nx, s.node/nx
 		turn := bendCost + g.niceX[i]
 		if s.vertical { // turning onto y[j]

@@ -39,7 +39,7 @@ type link struct {
 // like one.
 func (l *link) narrow() { l.gap = min(l.gap, max(2, l.gap*3/4)) }
 
-const rounds = 3
+const rounds = 2
 
 // spreadAll moves the pieces of all lines apart.
 func spreadAll(paths []*path, shapes []Rect) {
@@ -148,7 +148,7 @@ func turned(r Rect, vertical bool) Rect {
 const tightAir = 3
 
 // farthest is how far a piece is moved at most from where phase 1 put it.
-const farthest = 240
+const farthest = 160
 
 func (l *limits) set(s *segment) {
 	s.low, s.high, s.least, s.most = s.ideal, s.ideal, s.ideal, s.ideal
@@ -237,7 +237,7 @@ func relate(list []*segment, vertical bool) {
 			if t.from > s.to+touch {
 				break
 			}
-			if s.fixed && t.fixed || t.low > s.high+labelled || s.low > t.high+labelled {
+			if abs(s.ideal-t.ideal) > pushed || s.fixed && t.fixed || t.low > s.high+labelled || s.low > t.high+labelled {
 				continue
 			}
 			if s.paths[0] == t.paths[0] && abs(s.index[0]-t.index[0]) <= 1 {
@@ -320,6 +320,10 @@ func agreed(list []*segment, passes []pass) []pass {
 func (s *segment) isEnd() bool {
 	return s.index[0] == 0 || s.index[0] == len(s.paths[0].points)-2
 }
+
+// pushed is how far others push a piece at most, about: pieces farther apart do not
+// meet.
+const pushed = 100
 
 // touch: pieces that end this close to each other count as side by side, else
 // one would look like the other's end.

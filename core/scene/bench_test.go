@@ -52,7 +52,7 @@ func BenchmarkSceneAfterMove(b *testing.B) {
 	d := scene.NewDrawer(typeface.MustNew())
 	d.Of(m, "overview")
 	for i := 0; b.Loop(); i++ {
-		next, _, _, err := model.Edit(m, []model.Change{&model.Move{ID: model.ID(fmt.Sprintf("pc%d", i%300)), X: 1000 + i*7%900, Y: 1000 + i*3%700}})
+		next, _, _, err := model.Edit(m, []model.Change{&model.Move{ID: model.ID(fmt.Sprintf("pc%d", i%300)), X: i%300%20*260 + i%37, Y: i%300/20*220 + i%23}})
 		if err != nil {
 			b.Fatal(err)
 		}

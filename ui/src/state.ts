@@ -110,7 +110,7 @@ export const useStudio = create<State>()((set, get) => {
     if (!state.overview) return
     set({
       revision: reply.revision,
-      overview: { ...state.overview, revision: reply.revision, findings: reply.findings, classifiers: reply.classifiers, undo: reply.undo, redo: reply.redo },
+      overview: { ...state.overview, revision: reply.revision, findings: reply.findings, classifiers: state.overview.classifiers + reply.classifiers, undo: reply.undo, redo: reply.redo },
       lastAppeared: reply.appeared.map((f) => f.id),
       tick: state.tick + 1,
     })
