@@ -82,5 +82,5 @@ test('300 shapes and 450 lines scroll and drag smoothly', async ({ studio, page 
   report('dragging a shape', drag)
   await studio.saved()
   // Where the machine is busy the figures fall; what must not be is a page that redraws everything.
-  for (const f of [whole, near, drag]) expect(f.frames).toBeGreaterThan(40)
+  for (const f of [whole, near, drag]) expect(f.frames).toBeGreaterThan(20)
 })

@@ -91,6 +91,16 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     keepDraft(diagram, undefined)
   }, [sceneReady, diagram, edit])
 
+  // Somebody else may remove what is being written: the text is not lost silently.
+  const lost = shown && editing && !findSlot(shown, editing.slot) ? editing.slot : undefined
+  useEffect(() => {
+    const kept = diagram && lost ? keptDraft(diagram) : undefined
+    if (!diagram || !kept || kept.slot !== lost) return
+    keepDraft(diagram, undefined)
+    edit(undefined)
+    say(`What you were writing on was removed meanwhile. Your text: ${kept.value}`, 'error')
+  }, [diagram, lost, edit, say])
+
   useEffect(() => {
     const before = () => flushSync(() => setPrinting(true))
     const after = () => setPrinting(false)

@@ -11,7 +11,7 @@ export function SheetMenu(props: { x: number; y: number; label: string; items: M
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal container={document.getElementById('overlays')}>
         <DropdownMenu.Content
-          className="z-40 max-w-md border border-rule bg-sheet py-1" align="start" aria-label={props.label}
+          className="z-40 max-h-[70vh] max-w-md overflow-y-auto border border-rule bg-sheet py-1" align="start" aria-label={props.label}
           onCloseAutoFocus={(e) => { e.preventDefault() }}
         >
           {props.items.map((item) => (

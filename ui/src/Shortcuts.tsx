@@ -27,7 +27,7 @@ const keys: [string, [string, string][]][] = [
     ['Delete', 'remove from this diagram; it stays in the model'],
     ['Shift+Delete', 'delete from the model'],
     ['Ctrl+Z, Ctrl+Y', 'undo, redo'],
-    ['Shift+F10', 'everything that can be done with the selection'],
+    ['Shift+F10', 'everything that can be done with the selection, connecting it too'],
   ]],
   ['Looking', [
     ['wheel, Shift+wheel', 'move the sheet down, across'],

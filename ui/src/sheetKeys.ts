@@ -4,6 +4,7 @@ import { type Change, type Group, type KindInfo, type Point } from './api'
 import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
 import { moves } from './dragging'
+import { connect } from './connecting'
 import { center } from './geometry'
 import { type MenuItem } from './SheetMenu'
 import { type OpenMenu } from './Sheet'
@@ -97,12 +98,25 @@ export function useSheetKeys(props: {
     submit([{ type: 'setLine', id: line.id, line: line.line ?? '', bends: bendsAfter(line, 2 * best, dx, dy).slice(1, -1).flatMap((p) => [p.x, p.y]) }])
   }
 
+  // chooseOther lists the shapes that one can be connected with, the nearest first.
+  function chooseOther(from: Group, at: Point) {
+    const c = center(from)
+    const far = (g: Group) => Math.hypot(center(g).x - c.x, center(g).y - c.y)
+    props.onMenu({
+      ...at, label: 'Connect with what?',
+      items: [...shapes].sort((a, b) => far(a) - far(b)).slice(0, 60).map((g) => ({
+        key: g.id, title: g === from ? `${g.title} itself` : g.title, run: () => setTimeout(() => void connect(from, g, center(g), at, props.onMenu)),
+      })),
+    })
+  }
+
   function openMenu(at: Point) {
     const items: MenuItem[] = []
     const add = (key: string, title: string, run: () => void, hint?: string) => items.push({ key, title, hint, run })
     if (current?.slots?.some((s) => s.field === 'name' || s.field === 'note')) add('edit', current.kind === 'note' ? 'Write' : 'Rename', () => setTimeout(() => props.startEditing(current)))
     const features = current?.slots?.find((s) => s.field === 'features')
     if (features) add('features', 'Edit the features', () => setTimeout(() => useStudio.getState().edit({ slot: `${features.row}|features`, value: features.value })))
+    if (current?.box && shapes.length > 1) add('connect', 'Connect with …', () => setTimeout(() => chooseOther(current, at)))
     if (current?.route) {
       for (const [line, title] of [['', 'Right-angled'], ['straight', 'Straight'], ['curved', 'Curved']] as const) if ((current.line ?? '') !== line) add(`line-${line}`, title, () => setLine(line))
       add('tidy', 'Tidy this line', () => void arrange('tidy', 'The line finds its own way again.'))
