@@ -199,7 +199,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const v = view.view
   const bounds = shown?.bounds
   const room = { w: box.current?.clientWidth ?? 0, h: box.current?.clientHeight ?? 0 }
-  const large = bounds && (bounds.w * v.k > room.w * 1.15 || bounds.h * v.k > room.h * 1.15)
+  const large = bounds && room.h > 320 && (bounds.w * v.k > room.w * 1.4 || bounds.h * v.k > room.h * 1.4)
   const many = (slot?.field === 'features' || slot?.field === 'note')
 
   return (
