@@ -27,8 +27,6 @@ type Node struct {
 // Edge joins two nodes, given by their index; From is to be above To.
 type Edge struct {
 	From, To int
-	// Label is how wide the texts along the line are.
-	Label int
 	// Lines is how many lines the edge stands for; 0 counts as 1.
 	Lines int
 }
@@ -67,7 +65,7 @@ func Arrange(nodes []Node, edges []Edge) Result {
 // sound drops edges that say nothing here, from a node to itself, and takes those
 // between the same two together.
 func sound(nodes []Node, edges []Edge) []Edge {
-	widest := map[[2]int]int{}
+	known := map[[2]int]int{}
 	var out []Edge
 	for _, e := range edges {
 		if e.From == e.To || e.From < 0 || e.To < 0 || e.From >= len(nodes) || e.To >= len(nodes) {
@@ -75,12 +73,11 @@ func sound(nodes []Node, edges []Edge) []Edge {
 		}
 		key := [2]int{e.From, e.To}
 		e.Lines = max(1, e.Lines)
-		if at, ok := widest[key]; ok {
+		if at, ok := known[key]; ok {
 			out[at].Lines += e.Lines
-			out[at].Label = max(out[at].Label, e.Label)
 			continue
 		}
-		widest[key] = len(out)
+		known[key] = len(out)
 		out = append(out, e)
 	}
 	return out
@@ -136,7 +133,7 @@ func arrangePart(nodes []Node, members []int, edges []Edge) part {
 	}
 	for _, e := range edges {
 		if _, ok := local[e.From]; ok {
-			g.edges = append(g.edges, Edge{local[e.From], local[e.To], e.Label, e.Lines})
+			g.edges = append(g.edges, Edge{local[e.From], local[e.To], e.Lines})
 		}
 	}
 	g.breakCycles()

@@ -79,7 +79,7 @@ func TestAnyGraphIsArranged(t *testing.T) {
 		var edges []layout.Edge
 		for range rnd.IntN(60) {
 			if len(nodes) > 0 {
-				edges = append(edges, layout.Edge{From: rnd.IntN(len(nodes)), To: rnd.IntN(len(nodes)), Label: rnd.IntN(90)})
+				edges = append(edges, layout.Edge{From: rnd.IntN(len(nodes)), To: rnd.IntN(len(nodes)), Lines: rnd.IntN(4)})
 			}
 		}
 		r := layout.Arrange(nodes, edges)

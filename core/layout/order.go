@@ -11,21 +11,19 @@ type layered struct {
 	up     [][]int         // neighbours in the layer above
 	down   [][]int         // and below
 	pos    []int           // place within the layer
-	label  []int           // of points: how wide the text of their line is
 	lines  map[segment]int // how many lines a piece stands for, where it is more than one
 }
 
 func (g *graph) layered() *layered {
 	l := &layered{graph: g, rank: slices.Clone(g.ranks)}
 	l.up, l.down = make([][]int, len(g.nodes)), make([][]int, len(g.nodes))
-	l.label = make([]int, len(g.nodes))
 	l.lines = map[segment]int{}
 	for _, e := range g.edges {
 		at := e.From
 		for r := g.ranks[e.From] + 1; r < g.ranks[e.To]; r++ {
 			point := len(l.rank)
 			l.rank = append(l.rank, r)
-			l.up, l.down, l.label = append(l.up, nil), append(l.down, nil), append(l.label, e.Label)
+			l.up, l.down = append(l.up, nil), append(l.down, nil)
 			l.join(at, point, e.Lines)
 			at = point
 		}

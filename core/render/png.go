@@ -71,8 +71,7 @@ func (p *pixels) at(x, y float64) fixed.Point26_6 {
 func (p *pixels) primitive(s *scene.Scene, shape scene.Primitive) {
 	switch {
 	case shape.Rect != nil:
-		r := shape.Rect
-		p.figure(&scene.Path{Closed: true, Points: []scene.Point{{X: r.X, Y: r.Y}, {X: r.Right(), Y: r.Y}, {X: r.Right(), Y: r.Bottom()}, {X: r.X, Y: r.Bottom()}}}, lookOf(shape))
+		p.figure(edges(*shape.Rect), lookOf(shape))
 	case shape.Path != nil:
 		p.figure(shape.Path, lookOf(shape))
 	case shape.Image != nil:

@@ -60,6 +60,11 @@ func lookOf(p scene.Primitive) look {
 	return l
 }
 
+// edges is a rectangle as a path.
+func edges(r scene.Rect) *scene.Path {
+	return &scene.Path{Closed: true, Points: []scene.Point{{X: r.X, Y: r.Y}, {X: r.Right(), Y: r.Y}, {X: r.Right(), Y: r.Bottom()}, {X: r.X, Y: r.Bottom()}}}
+}
+
 func colourOf(hex string) color.RGBA {
 	c := color.RGBA{A: 255}
 	if _, err := fmt.Sscanf(hex, "#%02x%02x%02x", &c.R, &c.G, &c.B); err != nil {
