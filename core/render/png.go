@@ -84,33 +84,49 @@ func (p *pixels) primitive(s *scene.Scene, shape scene.Primitive) {
 // figure fills and strokes a path.
 func (p *pixels) figure(path *scene.Path, l look) {
 	x, y, steps := path.Steps()
-	walk := func(a rasterx.Adder) {
-		a.Start(p.at(x, y))
-		for _, s := range steps {
-			if s.Curved {
-				a.QuadBezier(p.at(s.CornerX, s.CornerY), p.at(s.EndX, s.EndY))
-			} else {
-				a.Line(p.at(s.EndX, s.EndY))
-			}
-		}
-		a.Stop(path.Closed)
-	}
 	if l.fill != "" {
 		o := &outline{}
 		f := rasterx.NewFiller(p.image.Rect.Dx(), p.image.Rect.Dy(), o)
-		walk(f)
+		f.Start(p.at(x, y))
+		for _, s := range steps {
+			f.Line(p.at(s.EndX, s.EndY)) // nothing that is filled is rounded
+		}
+		f.Stop(path.Closed)
 		p.fill(o, colourOf(l.fill))
 	}
 	if l.stroke != "" {
+		p.stroke(path, l)
+	}
+}
+
+// stroke draws a path piece by piece: a long line around a corner takes a large
+// rectangle as a whole, and hardly any room in pieces. Dashes go on around corners.
+func (p *pixels) stroke(path *scene.Path, l look) {
+	x, y, steps := path.Steps()
+	startX, startY := x, y
+	if path.Closed {
+		steps = append(steps, scene.Step{EndX: x, EndY: y})
+	}
+	done := 0.0
+	for _, s := range steps {
 		o := &outline{}
 		d := rasterx.NewDasher(p.image.Rect.Dx(), p.image.Rect.Dy(), o)
+		caps := rasterx.SquareCap // pieces meet at their corners without a gap
 		var pattern []float64
 		if l.dashed {
-			pattern = []float64{dashes[0] * p.scale, dashes[1] * p.scale}
+			caps, pattern = rasterx.ButtCap, []float64{dashes[0] * p.scale, dashes[1] * p.scale}
 		}
-		d.SetStroke(fixed.Int26_6(l.width*p.scale*64), 4<<6, rasterx.ButtCap, nil, rasterx.RoundGap, rasterx.Round, pattern, 0)
-		walk(d)
+		d.SetStroke(fixed.Int26_6(l.width*p.scale*64), 4<<6, caps, nil, rasterx.RoundGap, rasterx.Round, pattern, done*p.scale)
+		d.Start(p.at(startX, startY))
+		if s.Curved {
+			d.QuadBezier(p.at(s.CornerX, s.CornerY), p.at(s.EndX, s.EndY))
+		} else {
+			d.Line(p.at(s.EndX, s.EndY))
+		}
+		d.Stop(false)
 		p.fill(o, colourOf(l.stroke))
+		done += math.Hypot(s.EndX-startX, s.EndY-startY)
+		startX, startY = s.EndX, s.EndY
 	}
 }
 
