@@ -52,6 +52,7 @@ for (const shade of ['light', 'dark'] as const) {
     await expect(page.getByRole('dialog', { name: 'Colours of stereotypes' })).toBeVisible()
     await check('colours')
     await page.keyboard.press('Escape')
+    await page.getByRole('region', { name: 'Reader' }).getByRole('button', { name: 'Close' }).click()
     await page.getByRole('button', { name: /^View/ }).click()
     await page.getByRole('menuitemcheckbox', { name: 'Outline as text' }).click()
     await expect(page.getByRole('region', { name: 'Outline' })).toBeVisible()
