@@ -192,6 +192,7 @@ test('double click on paper makes an element; pulling to paper makes a related o
   if (!sheet) throw new Error('no sheet')
   await page.mouse.dblclick(sheet.x + 200, sheet.y + 250)
   await page.getByRole('menuitem', { name: 'New interface' }).click()
+  await expect(page.getByRole('textbox', { name: 'Name of the new interface' })).toBeFocused()
   await page.keyboard.type('Beacon')
   await page.keyboard.press('Enter')
   await expect(studio.shape('interface Beacon')).toBeVisible()

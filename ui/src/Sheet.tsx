@@ -120,6 +120,15 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     setMaking({ kind, x: at.x, y: at.y, typed, again: again && !keep })
   }
 
+  // makeSoon makes once a menu is closed; what is typed until then is its name.
+  function makeSoon(kind: KindInfo, at: Point) {
+    waiting.current = ''
+    setTimeout(() => {
+      make(kind, at, false, waiting.current)
+      waiting.current = undefined
+    })
+  }
+
   // makeFree looks for a free place first, beside an element where there is one.
   async function makeFree(kind: KindInfo, beside?: string) {
     waiting.current = ''
@@ -176,7 +185,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     const slot = slotAt(target ?? groups.find((g) => g.id === 'frame'), at.x, at.y)
     if (slot) return edit({ slot: slotKey(slot), value: slot.value })
     if (target) return startEditing(target) // beside its texts: its name
-    setMenu({ ...drag.inBox(e), label: 'What is it?', items: kinds.map((k) => ({ key: k.kind, title: `New ${k.title}`, run: () => setTimeout(() => make(k, at, false)) })) })
+    setMenu({ ...drag.inBox(e), label: 'What is it?', items: kinds.map((k) => ({ key: k.kind, title: `New ${k.title}`, run: () => makeSoon(k, at) })) })
   }
 
   const keys = useSheetKeys({

@@ -93,7 +93,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
           aria-activedescendant={open && choices.length ? `understood-${chosen}` : undefined}
           aria-label="Statement, or a name to go to"
           placeholder={route.stage === 'classes' ? 'Apiary is made of 1..* Hive — a statement, a name, a command   ( / )' : 'A statement, or a name to go to   ( / )'}
-          onChange={(e) => { setText(e.target.value); setOpen(true) }} onFocus={() => setOpen(true)} onBlur={() => setTimeout(() => setOpen(false), 150)} onKeyDown={keys}
+          onChange={(e) => { setText(e.target.value); setOpen(true) }} onFocus={() => setOpen(true)} onBlur={() => setTimeout(() => document.activeElement !== input.current && setOpen(false), 150)} onKeyDown={keys}
         />
         {open && current && (
           <div className="absolute inset-x-0 top-full z-40 border border-rule bg-sheet">
