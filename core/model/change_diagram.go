@@ -8,16 +8,18 @@ import (
 // AddDiagram makes an empty diagram.
 type AddDiagram struct {
 	readsNothing
-	ID   ID     `json:"id"`
-	Kind Kind   `json:"kind"`
-	Name string `json:"name"`
+	ID    ID     `json:"id"`
+	Kind  Kind   `json:"kind"`
+	Name  string `json:"name"`
+	About ID     `json:"about,omitempty"` // the process that a level shows
+	View  View   `json:"view,omitempty"`
 }
 
 func (c *AddDiagram) apply(d *draft) error {
 	if err := d.free(c.ID); err != nil {
 		return err
 	}
-	d.put(&Diagram{ID: c.ID, Kind: c.Kind, Name: c.Name})
+	d.put(&Diagram{ID: c.ID, Kind: c.Kind, Name: c.Name, About: c.About, View: c.View})
 	return nil
 }
 
@@ -38,6 +40,7 @@ func (c *Place) apply(d *draft) error {
 	if err := d.free(c.ID); err != nil {
 		return err
 	}
+	d.keepLines(c.Diagram, c.Subject)
 	d.put(&Placement{ID: c.ID, Diagram: c.Diagram, Subject: c.Subject, X: c.X, Y: c.Y, W: c.W, H: c.H})
 	return nil
 }
@@ -123,11 +126,6 @@ func (c *Unplace) apply(d *draft) error {
 	if p == nil {
 		return missing("placement", c.ID)
 	}
-	for _, r := range d.RelationshipsOf(p.Subject) {
-		if rp := d.PlacementOn(p.Diagram, r.ID); rp != nil {
-			d.drop(rp.ID)
-		}
-	}
-	d.drop(p.ID)
+	d.unplace(p)
 	return nil
 }

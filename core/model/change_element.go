@@ -8,7 +8,9 @@ type AddElement struct {
 	Kind  Kind   `json:"kind"`
 	Name  string `json:"name,omitempty"`
 	Owner ID     `json:"owner,omitempty"`
-	Set   Patch  `json:"set,omitempty"` // of its data
+	// Before names the element it comes before, of kinds that have an order.
+	Before ID    `json:"before,omitempty"`
+	Set    Patch `json:"set,omitempty"` // of its data
 }
 
 func (c *AddElement) apply(d *draft) error {
@@ -16,21 +18,24 @@ func (c *AddElement) apply(d *draft) error {
 		return err
 	}
 	info, ok := elementInfo[c.Kind]
-	if !ok || info.Kind.IsPart() && c.Kind != GeneralizationSet {
+	if !ok || info.Kind.IsPart() && c.Kind != GeneralizationSet && c.Kind != Sentence {
 		return Faultf(CodeInvalid, "%q is not a kind of element that can be added", string(c.Kind)).At(c.ID, "kind")
 	}
 	e := &Element{ID: c.ID, Kind: c.Kind, Name: c.Name, Owner: c.Owner, Data: newData(c.Kind)}
-	if c.Kind.IsPart() {
-		e.Order = d.orderBefore(c.Owner, "")
+	if info.Ordered {
+		e.Order = d.orderAmong(c.Kind, c.Before)
+	} else if c.Owner != "" {
+		e.Order = d.orderBefore(c.Owner, c.Before)
 	}
 	r, err := patched(e, c.Set, dataFields(c.Kind))
 	if err != nil {
 		return err
 	}
 	e = r.(*Element)
-	if c.Kind.IsClassifier() {
+	if c.Kind.HasTerm() {
 		e.Term = d.termFor(e)
 	}
+	d.numberProcess(e)
 	d.put(e)
 	d.bindTypes(e)
 	return nil
@@ -48,7 +53,7 @@ func (c *SetName) apply(d *draft) error {
 	case *Element:
 		e := *r
 		e.Name = c.Name
-		if e.Kind.IsClassifier() {
+		if e.Kind.HasTerm() {
 			e.Term = d.renameTerm(r, c.Name)
 		}
 		d.put(&e)
@@ -138,14 +143,41 @@ func (c *Delete) apply(d *draft) error {
 	case *Relationship:
 		d.deleteRelationship(r)
 	case *Diagram:
-		for _, p := range d.PlacementsOn(r.ID) {
-			d.drop(p.ID)
+		d.deleteDiagram(r)
+	case *Term:
+		if len(d.Faces(r.ID)) > 0 {
+			return Faultf(CodeRefused, "%s is still drawn or defined: its faces go first", d.Describe(r.ID)).At(c.ID, "")
 		}
 		d.drop(r.ID)
 	default:
 		return missing("element", c.ID)
 	}
 	return nil
+}
+
+func (d *draft) deleteDiagram(r *Diagram) {
+	for _, p := range d.PlacementsOn(r.ID) {
+		d.drop(p.ID)
+	}
+	d.drop(r.ID)
+}
+
+// dropPlacement takes a shape or a line off a diagram; lines drawn to one of
+// several placements of an element go to the first that is left.
+func (d *draft) dropPlacement(p *Placement) {
+	for _, u := range d.Uses(p.ID) {
+		if line, ok := u.(*Placement); ok {
+			n := *line
+			if n.From == p.ID {
+				n.From = ""
+			}
+			if n.To == p.ID {
+				n.To = ""
+			}
+			d.put(&n)
+		}
+	}
+	d.drop(p.ID)
 }
 
 func (d *draft) deleteElement(e *Element) {
@@ -155,9 +187,20 @@ func (d *draft) deleteElement(e *Element) {
 	for _, r := range d.RelationshipsOf(e.ID) {
 		d.deleteRelationship(r)
 	}
+	for _, t := range append(d.TracesOf(e.ID), d.TracesTo(e.ID)...) {
+		d.drop(t.ID)
+	}
 	for _, u := range d.Uses(e.ID) {
 		switch u := u.(type) {
 		case *Element: // a part typed by it keeps the name as typed
+			if u.Kind == Event {
+				data := u.Event()
+				data.Process = ""
+				n := *u
+				n.Data = &data
+				d.put(&n)
+				continue
+			}
 			d.put(u.withType("", e.Name))
 		case *Relationship:
 			n := *u
@@ -168,8 +211,10 @@ func (d *draft) deleteElement(e *Element) {
 				n.Set = ""
 			}
 			d.put(&n)
+		case *Diagram: // what it was opened into
+			d.deleteDiagram(u)
 		case *Placement:
-			d.drop(u.ID)
+			d.dropPlacement(u)
 		}
 	}
 	d.drop(e.ID)
@@ -185,6 +230,9 @@ func (d *draft) deleteRelationship(r *Relationship) {
 	}
 	for _, e := range d.Children(r.ID) {
 		d.drop(e.ID)
+	}
+	for _, t := range d.TracesOf(r.ID) {
+		d.drop(t.ID)
 	}
 	d.drop(r.ID)
 }

@@ -60,7 +60,8 @@ func (c *SetPart) apply(d *draft) error {
 	return nil
 }
 
-// MovePart moves a part before another part of the same owner, or to the end.
+// MovePart moves a part before another part of the same owner, or to the end; a
+// section, activity or event before another one of its kind.
 type MovePart struct {
 	readsNothing
 	ID     ID `json:"id"`
@@ -69,7 +70,7 @@ type MovePart struct {
 
 func (c *MovePart) apply(d *draft) error {
 	e := d.Element(c.ID)
-	if e == nil || !e.Kind.IsPart() {
+	if e == nil || !e.Kind.IsPart() && !elementInfo[e.Kind].Ordered {
 		return missing("part", c.ID)
 	}
 	if c.Before == c.ID {
@@ -77,15 +78,34 @@ func (c *MovePart) apply(d *draft) error {
 	}
 	n := *e
 	d.drop(e.ID)
-	n.Order = d.orderBefore(e.Owner, c.Before)
+	if elementInfo[e.Kind].Ordered {
+		n.Order = d.orderAmong(e.Kind, c.Before)
+	} else {
+		n.Order = d.orderBefore(e.Owner, c.Before)
+	}
 	d.put(&n)
 	return nil
+}
+
+// orderAmong finds an order key among the elements of a kind that has an order
+// at the root, before the given one or at the end.
+func (d *draft) orderAmong(kind Kind, before ID) OrderKey {
+	list := d.OfKind(kind)
+	ids := make([]ID, len(list))
+	for i, e := range list {
+		ids[i] = e.ID
+	}
+	return d.orderIn(ids, before)
 }
 
 // orderBefore finds an order key before the given part, or at the end where the
 // part is empty or gone.
 func (d *draft) orderBefore(owner, before ID) OrderKey {
 	ids, _ := d.children.get(owner)
+	return d.orderIn(ids, before)
+}
+
+func (d *draft) orderIn(ids []ID, before ID) OrderKey {
 	i := slices.Index(ids, before)
 	if before == "" || i < 0 {
 		if len(ids) == 0 {

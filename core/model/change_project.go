@@ -1,13 +1,13 @@
 package model
 
-// SetProject sets fields of the project: name, definition, colours.
+// SetProject sets fields of the project: name, definition, settings.
 type SetProject struct {
 	readsNothing
 	Set Patch `json:"set"`
 }
 
 func (c *SetProject) apply(d *draft) error {
-	r, err := patched(d.Project(), c.Set, []string{"name", "definition", "colours"})
+	r, err := patched(d.Project(), c.Set, []string{"name", "definition", "colours", "flowNotation", "contextZero", "contextStores", "mostProcesses", "performers"})
 	if err != nil {
 		return err
 	}

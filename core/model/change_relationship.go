@@ -23,7 +23,8 @@ type Connect struct {
 	Whole       int         `json:"whole,omitempty"`
 	Reading     Reading     `json:"reading,omitempty"`
 	Class       ID          `json:"class,omitempty"`
-	Set         ID          `json:"set,omitempty"` // generalization set
+	Set         ID          `json:"set,omitempty"`    // generalization set
+	Traced      ID          `json:"traced,omitempty"` // where a trace starts at a relationship
 }
 
 func (c *Connect) apply(d *draft) error {
@@ -34,7 +35,7 @@ func (c *Connect) apply(d *draft) error {
 		return Faultf(CodeInvalid, "%q is not a kind of relationship", string(c.Kind)).At(c.ID, "kind")
 	}
 	r := &Relationship{ID: c.ID, Kind: c.Kind, Name: c.Name, Source: c.Source, Target: c.Target,
-		Class: c.Class, Set: c.Set, Data: newData(c.Kind)}
+		Class: c.Class, Set: c.Set, Traced: c.Traced, Data: newData(c.Kind)}
 	if c.Kind == Association {
 		data := &AssociationData{Aggregation: c.Aggregation, Reading: c.Reading}
 		if c.Aggregation != NoAggregation {
@@ -85,8 +86,8 @@ func (c *SetEnd) apply(d *draft) error {
 }
 
 // SetRelationship sets fields of a relationship: name, class, set, stereotypes,
-// and for an association aggregation, whole, reading, inverse. Setting the kind
-// turns one of the kinds with source and target into another.
+// and for an association aggregation, whole, reading, inverse; for a data flow
+// source and target. Setting the kind turns one of the other kinds into another.
 type SetRelationship struct {
 	readsNothing
 	ID  ID    `json:"id"`
@@ -99,7 +100,11 @@ func (c *SetRelationship) apply(d *draft) error {
 		return missing("relationship", c.ID)
 	}
 	allowed := append(dataFields(rel.Kind), "name", "class", "set", "stereotypes", "definition")
-	if rel.Kind != Association {
+	switch rel.Kind {
+	case DataFlow:
+		allowed = append(allowed, "source", "target")
+	case Association, Trace, Anchor:
+	default:
 		allowed = append(allowed, "kind")
 	}
 	r, err := patched(rel, c.Set, allowed)

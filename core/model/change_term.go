@@ -1,6 +1,8 @@
 package model
 
-// SetTerm sets fields of a term: plural, definition, aliases, rejected.
+import "slices"
+
+// SetTerm sets fields of a term: name, plural, definition, aliases, rejected.
 type SetTerm struct {
 	readsNothing
 	ID  ID    `json:"id"`
@@ -12,11 +14,101 @@ func (c *SetTerm) apply(d *draft) error {
 	if t == nil {
 		return missing("term", c.ID)
 	}
-	r, err := patched(t, c.Set, []string{"plural", "definition", "aliases", "rejected"})
+	r, err := patched(t, c.Set, []string{"name", "plural", "definition", "aliases", "rejected"})
 	if err != nil {
 		return err
 	}
 	d.put(r)
+	return nil
+}
+
+// AddTerm makes a term that has no face yet.
+type AddTerm struct {
+	readsNothing
+	ID   ID     `json:"id"`
+	Name string `json:"name"`
+}
+
+func (c *AddTerm) apply(d *draft) error {
+	if err := d.free(c.ID); err != nil {
+		return err
+	}
+	if terms := d.TermsNamed(c.Name); len(terms) > 0 {
+		return Faultf(CodeExists, "%q is in the lexicon already, as %s", c.Name, terms[0].Name).At(terms[0].ID, "name")
+	}
+	if NormalForm(c.Name) == "" {
+		return Faultf(CodeInvalid, "a term needs a name").At(c.ID, "name")
+	}
+	d.put(&Term{ID: c.ID, Name: c.Name})
+	return nil
+}
+
+// SetFace makes an element a face of another term. Without a term it gets one of
+// its own, apart from others of the same name: two things called "status" may
+// be two terms.
+type SetFace struct {
+	readsNothing
+	ID   ID `json:"id"`
+	Term ID `json:"term,omitempty"`
+}
+
+func (c *SetFace) apply(d *draft) error {
+	e := d.Element(c.ID)
+	if e == nil || !e.Kind.HasTerm() {
+		return missing("element", c.ID)
+	}
+	n := *e
+	n.Term = c.Term
+	if c.Term == "" {
+		n.Term = d.newTerm(e.Name, "apart", string(e.ID))
+	}
+	d.put(&n)
+	if n.Term != e.Term {
+		d.dropBareTerm(e.Term)
+	}
+	return nil
+}
+
+// MergeTerms makes one term of two: the faces of From go to Into, its names
+// become aliases, and its definition is kept where Into has none.
+type MergeTerms struct {
+	From ID `json:"from"`
+	Into ID `json:"into"`
+}
+
+// Reads: the definition that is given up must not have been written meanwhile.
+func (c *MergeTerms) Reads() []Key { return []Key{{c.From, "definition"}, {c.Into, "definition"}} }
+
+func (c *MergeTerms) apply(d *draft) error {
+	from, into := d.Term(c.From), d.Term(c.Into)
+	if from == nil || into == nil {
+		return missing("term", c.From)
+	}
+	if c.From == c.Into {
+		return Faultf(CodeInvalid, "a term is not merged with itself").At(c.From, "")
+	}
+	for _, e := range d.Faces(from.ID) {
+		n := *e
+		n.Term = into.ID
+		d.put(&n)
+	}
+	n := *into
+	n.Aliases, n.Rejected = slices.Clone(n.Aliases), slices.Clone(n.Rejected)
+	for _, name := range append([]string{from.Name}, from.Aliases...) {
+		if NormalForm(name) != NormalForm(n.Name) && !slices.Contains(n.Aliases, name) {
+			n.Aliases = append(n.Aliases, name)
+		}
+	}
+	for _, name := range from.Rejected {
+		if !slices.Contains(n.Rejected, name) {
+			n.Rejected = append(n.Rejected, name)
+		}
+	}
+	if n.Definition == "" {
+		n.Definition = from.Definition
+	}
+	d.drop(from.ID)
+	d.put(&n)
 	return nil
 }
 

@@ -176,7 +176,7 @@ func newData(k Kind) Data {
 	case Association:
 		return &AssociationData{}
 	}
-	return nil
+	return newFlowData(k)
 }
 
 // Typed access to an element's data. Each returns the zero value where the

@@ -76,8 +76,11 @@ func (d *draft) index(r Row) {
 		if r.Owner != "" {
 			d.insertChild(r)
 		}
-		if r.Kind.IsClassifier() {
+		if r.Kind.IsNamed() {
 			insertSorted(d.namesD, ID(r.Name), r.ID)
+		}
+		if elementInfo[r.Kind].listed {
+			insertSorted(d.kindsD, ID(r.Kind), r.ID)
 		}
 		if n := r.TypeName(); n != "" {
 			insertSorted(d.typeNamesD, ID(NormalForm(n)), r.ID)
@@ -100,8 +103,11 @@ func (d *draft) unindex(r Row) {
 		if r.Owner != "" {
 			removeFrom(d.childrenD, r.Owner, r.ID)
 		}
-		if r.Kind.IsClassifier() {
+		if r.Kind.IsNamed() {
 			removeSorted(d.namesD, ID(r.Name), r.ID)
+		}
+		if elementInfo[r.Kind].listed {
+			removeSorted(d.kindsD, ID(r.Kind), r.ID)
 		}
 		if n := r.TypeName(); n != "" {
 			removeSorted(d.typeNamesD, ID(NormalForm(n)), r.ID)

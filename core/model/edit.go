@@ -48,6 +48,13 @@ var changeTypes = map[string]func() Change{
 	"moveLabel":       func() Change { return &MoveLabel{} },
 	"setPicture":      func() Change { return &SetPicture{} },
 	"setNote":         func() Change { return &SetNote{} },
+	"setElement":      func() Change { return &SetElement{} },
+	"moveProcess":     func() Change { return &MoveProcess{} },
+	"drawBetween":     func() Change { return &DrawBetween{} },
+	"setDerived":      func() Change { return &SetDerived{} },
+	"addTerm":         func() Change { return &AddTerm{} },
+	"setFace":         func() Change { return &SetFace{} },
+	"mergeTerms":      func() Change { return &MergeTerms{} },
 	"unplace":         func() Change { return &Unplace{} },
 	"restore":         func() Change { return &Restore{} },
 }

@@ -1,5 +1,7 @@
 package model
 
+import "slices"
+
 // Kind is the kind of an element, a relationship or a diagram.
 type Kind string
 
@@ -11,6 +13,26 @@ const (
 	DataType          Kind = "dataType"
 	GeneralizationSet Kind = "generalizationSet"
 	Note              Kind = "note" // UML: Comment
+)
+
+// Kinds of elements of data flow diagrams. Terms of structured analysis.
+const (
+	Entity  Kind = "entity"  // external entity: a source or sink of data outside the system
+	Process Kind = "process" // owned by the process it is a part of, the context process by none
+	Store   Kind = "store"   // data at rest
+	// DataItem is an entry of the data dictionary. Flows and stores refer to it by
+	// its name.
+	DataItem Kind = "dataItem"
+	Event    Kind = "event" // what the outside does that the system answers
+)
+
+// Kinds of what comes before the model: the brief and the activity table.
+const (
+	Section  Kind = "section"  // of the brief
+	Sentence Kind = "sentence" // of a section
+	Activity Kind = "activity" // a row of the activity table
+	// SetAside remembers a candidate of the brief that somebody rejected.
+	SetAside Kind = "setAside"
 )
 
 // Kinds of parts: rows with an owner and an order key.
@@ -31,11 +53,21 @@ const (
 	Dependency     Kind = "dependency"
 	Usage          Kind = "usage"
 	Anchor         Kind = "anchor" // from a note to what it is about
+	// DataFlow leads from a source to a target; one of the two may be missing: then
+	// it crosses the frame of its level.
+	DataFlow Kind = "dataFlow"
+	// Trace leads from an element or a relationship to the sentence or activity it
+	// stems from.
+	Trace Kind = "trace"
 )
 
 // Kinds of diagrams.
 const (
 	ClassDiagram Kind = "classDiagram"
+	// ContextDiagram shows the system as one process among external entities.
+	ContextDiagram Kind = "contextDiagram"
+	// LevelDiagram shows what a process consists of. It is about that process.
+	LevelDiagram Kind = "levelDiagram"
 )
 
 // KindInfo says what a kind is and what may own it. The table below is where a
@@ -44,17 +76,37 @@ type KindInfo struct {
 	Kind       Kind
 	Title      string // in running text, singular
 	Plural     string
-	Classifier bool   // has a term, a namespace and features
+	Classifier bool   // has a namespace and features, and is a type
+	Term       bool   // is a face of a term
 	Owners     []Kind // empty: stands at the root of the project
+	Rootless   bool   // has owners, and may stand at the root too
+	Ordered    bool   // stands at the root and has an order there
 	Letter     string // the key that places it on a sheet; empty: it is never placed
+	On         []Kind // kinds of diagrams it stands on, or is drawn on
+	listed     bool   // elements of it are found by their kind; for kinds with few elements
 }
 
+var (
+	classDiagrams = []Kind{ClassDiagram}
+	flowDiagrams  = []Kind{ContextDiagram, LevelDiagram}
+	allDiagrams   = []Kind{ClassDiagram, ContextDiagram, LevelDiagram}
+)
+
 var elementKinds = []KindInfo{
-	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Letter: "c"},
-	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Letter: "i"},
-	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Letter: "e"},
-	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Letter: "d"},
-	{Kind: Note, Title: "note", Plural: "notes", Letter: "n"},
+	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Letter: "c", On: classDiagrams},
+	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Letter: "i", On: classDiagrams},
+	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Letter: "e", On: classDiagrams},
+	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Letter: "d", On: classDiagrams},
+	{Kind: Process, Title: "process", Plural: "processes", Owners: []Kind{Process}, Rootless: true, Letter: "p", On: flowDiagrams, listed: true},
+	{Kind: Entity, Title: "external entity", Plural: "external entities", Term: true, Letter: "x", On: flowDiagrams, listed: true},
+	{Kind: Store, Title: "data store", Plural: "data stores", Term: true, Letter: "s", On: flowDiagrams, listed: true},
+	{Kind: Note, Title: "note", Plural: "notes", Letter: "n", On: allDiagrams},
+	{Kind: DataItem, Title: "data item", Plural: "data items", Term: true, listed: true},
+	{Kind: Event, Title: "event", Plural: "events", Ordered: true, listed: true},
+	{Kind: Section, Title: "section", Plural: "sections", Ordered: true, listed: true},
+	{Kind: Sentence, Title: "sentence", Plural: "sentences", Owners: []Kind{Section}},
+	{Kind: Activity, Title: "activity", Plural: "activities", Ordered: true, listed: true},
+	{Kind: SetAside, Title: "rejected candidate", Plural: "rejected candidates", listed: true},
 	{Kind: GeneralizationSet, Title: "generalization set", Plural: "generalization sets", Owners: []Kind{Class, Interface, DataType, Enumeration}},
 	{Kind: Attribute, Title: "attribute", Plural: "attributes", Owners: []Kind{Class, Interface, DataType, Enumeration}},
 	{Kind: Operation, Title: "operation", Plural: "operations", Owners: []Kind{Class, Interface, DataType, Enumeration}},
@@ -65,16 +117,20 @@ var elementKinds = []KindInfo{
 }
 
 var relationshipKinds = []KindInfo{
-	{Kind: Association, Title: "association", Plural: "associations"},
-	{Kind: Generalization, Title: "generalization", Plural: "generalizations"},
-	{Kind: Realization, Title: "realization", Plural: "realizations"},
-	{Kind: Dependency, Title: "dependency", Plural: "dependencies"},
-	{Kind: Usage, Title: "usage", Plural: "usages"},
-	{Kind: Anchor, Title: "anchor", Plural: "anchors"},
+	{Kind: Association, Title: "association", Plural: "associations", On: classDiagrams},
+	{Kind: Generalization, Title: "generalization", Plural: "generalizations", On: classDiagrams},
+	{Kind: Realization, Title: "realization", Plural: "realizations", On: classDiagrams},
+	{Kind: Dependency, Title: "dependency", Plural: "dependencies", On: classDiagrams},
+	{Kind: Usage, Title: "usage", Plural: "usages", On: classDiagrams},
+	{Kind: Anchor, Title: "anchor", Plural: "anchors", On: allDiagrams},
+	{Kind: DataFlow, Title: "data flow", Plural: "data flows", On: flowDiagrams},
+	{Kind: Trace, Title: "trace", Plural: "traces"},
 }
 
 var diagramKinds = []KindInfo{
 	{Kind: ClassDiagram, Title: "class diagram", Plural: "class diagrams"},
+	{Kind: ContextDiagram, Title: "context diagram", Plural: "context diagrams"},
+	{Kind: LevelDiagram, Title: "data flow diagram", Plural: "data flow diagrams"},
 }
 
 var (
@@ -112,28 +168,53 @@ func (k Kind) Title() string {
 // IsClassifier reports whether elements of the kind are classifiers.
 func (k Kind) IsClassifier() bool { return elementInfo[k].Classifier }
 
+// HasTerm reports whether elements of the kind are faces of terms.
+func (k Kind) HasTerm() bool { return elementInfo[k].Term }
+
+// IsNamed reports whether elements of the kind are found by their name:
+// classifiers, and what stands on data flow diagrams or in the dictionary.
+func (k Kind) IsNamed() bool { return elementInfo[k].Term || k == Process }
+
 // IsPlaced reports whether elements of the kind stand on diagrams.
 func (k Kind) IsPlaced() bool { return elementInfo[k].Letter != "" }
 
-// IsPart reports whether elements of the kind have an owner and an order.
-func (k Kind) IsPart() bool { return len(elementInfo[k].Owners) > 0 }
+// IsPart reports whether elements of the kind always have an owner and an order.
+func (k Kind) IsPart() bool { return len(elementInfo[k].Owners) > 0 && !elementInfo[k].Rootless }
+
+// IsDrawnOn reports whether elements or relationships of the kind may be shown
+// on diagrams of the given kind.
+func (k Kind) IsDrawnOn(diagram Kind) bool {
+	return slices.Contains(elementInfo[k].On, diagram) || slices.Contains(relationshipInfo[k].On, diagram)
+}
+
+// IsFlowDiagram reports whether a kind of diagram shows data flows.
+func (k Kind) IsFlowDiagram() bool { return slices.Contains(flowDiagrams, k) }
 
 // ClassifierKinds lists the kinds of classifiers.
-func ClassifierKinds() []Kind {
+func ClassifierKinds() []Kind { return kindsWhere(func(k KindInfo) bool { return k.Classifier }) }
+
+// TermKinds lists the kinds whose elements are faces of terms.
+func TermKinds() []Kind { return kindsWhere(func(k KindInfo) bool { return k.Term }) }
+
+// DiagramKinds lists the kinds of diagrams.
+func DiagramKinds() []KindInfo { return diagramKinds }
+
+func kindsWhere(holds func(KindInfo) bool) []Kind {
 	var out []Kind
 	for _, k := range elementKinds {
-		if k.Classifier {
+		if holds(k) {
 			out = append(out, k.Kind)
 		}
 	}
 	return out
 }
 
-// KindsOn lists the element kinds that a diagram of the given kind offers.
+// KindsOn lists the element kinds that a diagram of the given kind offers. On a
+// context diagram there are no stores, unless the project allows them.
 func KindsOn(diagram Kind) []KindInfo {
 	var out []KindInfo
 	for _, k := range elementKinds {
-		if diagram == ClassDiagram && k.Letter != "" {
+		if k.Letter != "" && slices.Contains(k.On, diagram) {
 			out = append(out, k)
 		}
 	}

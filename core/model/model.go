@@ -12,10 +12,10 @@ type Model struct {
 	rows      *sharded[Row]
 	children  *sharded[[]ID] // owner -> parts, by order key
 	uses      *sharded[[]ID] // row -> rows that refer to it, owners' parts excepted; sorted
-	names     *sharded[[]ID] // name of a classifier -> classifiers; sorted
+	names     *sharded[[]ID] // name -> elements found by their name; sorted
 	typeNames *sharded[[]ID] // normal form of a type as typed -> typed parts; sorted
 	termForms *sharded[[]ID] // normal form -> terms (by name or alias); sorted
-	kinds     *sharded[[]ID] // kind of relationship or diagram -> rows; sorted
+	kinds     *sharded[[]ID] // kind of relationship or diagram, or of an element that is listed -> rows; sorted
 
 	listsOnce sync.Once
 	lists     map[Table][]ID // every row by table, sorted by id; made on demand
@@ -118,14 +118,14 @@ func (m *Model) Uses(id ID) []Row {
 }
 
 // RelationshipsOf lists the relationships that an element is an end of, once
-// each, sorted by id.
+// each, sorted by id; traces are asked for by TracesOf and TracesTo.
 func (m *Model) RelationshipsOf(element ID) []*Relationship {
 	ids, _ := m.uses.get(element)
 	var out []*Relationship
 	for _, u := range ids {
 		switch r := m.Row(u).(type) {
 		case *Relationship:
-			if r.Source == element || r.Target == element {
+			if r.Kind != Trace && (r.Source == element || r.Target == element) {
 				out = append(out, r)
 			}
 		case *Element:
@@ -141,8 +141,17 @@ func (m *Model) RelationshipsOf(element ID) []*Relationship {
 // Connected lists the elements that a relationship connects, in the order of
 // its ends or from source to target; a self-relation lists the element twice.
 func (m *Model) Connected(r *Relationship) []ID {
-	if r.Kind != Association {
+	switch r.Kind {
+	case DataFlow: // an end may be the frame
+		return slices.DeleteFunc([]ID{r.Source, r.Target}, func(id ID) bool { return id == "" })
+	case Trace:
+		if r.Traced != "" {
+			return []ID{r.Target}
+		}
+		fallthrough
+	default:
 		return []ID{r.Source, r.Target}
+	case Association:
 	}
 	var out []ID
 	for _, e := range m.Ends(r.ID) {
@@ -220,10 +229,63 @@ func (m *Model) Faces(term ID) []*Element {
 	return out
 }
 
+// Named lists the elements of the given kinds that bear exactly this name.
+func (m *Model) Named(name string, kinds ...Kind) []*Element {
+	ids, _ := m.names.get(ID(name))
+	return slices.DeleteFunc(m.elements(ids), func(e *Element) bool { return !slices.Contains(kinds, e.Kind) })
+}
+
 // ClassifiersNamed lists the classifiers that bear exactly this name.
 func (m *Model) ClassifiersNamed(name string) []*Element {
 	ids, _ := m.names.get(ID(name))
-	return m.elements(ids)
+	return slices.DeleteFunc(m.elements(ids), func(e *Element) bool { return !e.Kind.IsClassifier() })
+}
+
+// OfKind lists the elements of a kind that is listed (those of data flow
+// diagrams, dictionary, brief and activity table), in their order where they
+// have one, else by id. It reads an index and costs no more than its result.
+func (m *Model) OfKind(k Kind) []*Element {
+	ids, _ := m.kinds.get(ID(k))
+	out := m.elements(ids)
+	if elementInfo[k].Ordered {
+		slices.SortFunc(out, compareParts)
+	}
+	return out
+}
+
+// Level lists the processes of a level, by ordinal: the parts of a process in
+// one view.
+func (m *Model) Level(parent ID, view View) []*Element {
+	out := slices.DeleteFunc(m.Children(parent, Process), func(e *Element) bool { return e.Process().View != view })
+	slices.SortStableFunc(out, func(a, b *Element) int { return a.Process().Ordinal - b.Process().Ordinal })
+	return out
+}
+
+// LevelOf finds the diagram that shows what a process consists of, nil if it
+// was not opened in that view.
+func (m *Model) LevelOf(process ID, view View) *Diagram {
+	ids, _ := m.uses.get(process)
+	for _, u := range ids {
+		if d := m.Diagram(u); d != nil && d.About == process && d.View == view && d.Kind == LevelDiagram {
+			return d
+		}
+	}
+	return nil
+}
+
+// Flows lists the data flows that begin or end at an element, sorted by id.
+func (m *Model) Flows(element ID) []*Relationship {
+	return m.bySide(element, DataFlow, func(r *Relationship) bool { return r.Source == element || r.Target == element })
+}
+
+// TracesOf lists the traces that start at an element or relationship.
+func (m *Model) TracesOf(id ID) []*Relationship {
+	return m.bySide(id, Trace, func(r *Relationship) bool { return r.Source == id || r.Traced == id })
+}
+
+// TracesTo lists the traces that lead to a sentence or an activity.
+func (m *Model) TracesTo(id ID) []*Relationship {
+	return m.bySide(id, Trace, func(r *Relationship) bool { return r.Target == id })
 }
 
 // ClassifiersByTerm lists the classifiers whose term meets the name in its
@@ -278,6 +340,29 @@ func (m *Model) TypeText(e *Element) string {
 		return t.Name
 	}
 	return e.TypeName()
+}
+
+// ByTerm lists the elements of the given kinds whose term meets the name in its
+// normal form, aliases included.
+func (m *Model) ByTerm(name string, kinds ...Kind) []*Element {
+	var out []*Element
+	for _, t := range m.TermsNamed(name) {
+		for _, e := range m.Faces(t.ID) {
+			if slices.Contains(kinds, e.Kind) {
+				out = append(out, e)
+			}
+		}
+	}
+	return out
+}
+
+// TermKey is the form in which names of data meet: the id of the term that a
+// name means, or its normal form where there is none.
+func (m *Model) TermKey(name string) string {
+	if terms := m.TermsNamed(name); len(terms) > 0 {
+		return string(terms[0].ID)
+	}
+	return NormalForm(name)
 }
 
 // Definition of an element: its term's where it has one.
@@ -403,8 +488,11 @@ func (m *Model) Describe(id ID) string {
 				return "the end at " + quoteName(t.Name)
 			}
 		}
-		if r.Kind == Note {
+		switch r.Kind {
+		case Note:
 			return "note " + quoteName(firstWords(r.Note().Body))
+		case Sentence:
+			return "sentence " + quoteName(firstWords(r.Sentence().Text))
 		}
 		return r.Kind.Title() + " " + quoteName(r.Name)
 	case *Relationship:
@@ -420,6 +508,9 @@ func (m *Model) Describe(id ID) string {
 				}
 				names = append(names, name)
 			}
+		}
+		if len(names) == 1 {
+			return r.Kind.Title() + " at " + names[0]
 		}
 		return r.Kind.Title() + " between " + strings.Join(names, " and ")
 	case *Diagram:

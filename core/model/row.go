@@ -43,10 +43,28 @@ type Project struct {
 	Definition string `json:"definition,omitempty"`
 	// Colours give the shapes of a stereotype a colour, on every diagram.
 	Colours []StereotypeColour `json:"colours,omitempty"`
+	// FlowNotation is the notation of data flow diagrams.
+	FlowNotation FlowNotation `json:"flowNotation,omitempty"`
+	// ContextZero: the context process bears the number 0, else none.
+	ContextZero bool `json:"contextZero,omitempty"`
+	// ContextStores: stores are allowed on the context diagram.
+	ContextStores bool `json:"contextStores,omitempty"`
+	// MostProcesses is into how many processes a level is derived; 0: seven.
+	MostProcesses int `json:"mostProcesses,omitempty"`
+	// Performers of the activity table that somebody put inside or outside.
+	Performers []PerformerSide `json:"performers,omitempty"`
 	// File keeps unknown members of the outermost object of a model file.
 	File  Extra `json:"file,omitempty"`
 	Extra Extra `json:"-"`
 }
+
+// FlowNotation is one of the two usual notations of data flow diagrams.
+type FlowNotation string
+
+const (
+	Bubbles FlowNotation = ""      // processes are circles, stores two lines
+	Boxes   FlowNotation = "boxes" // processes are rounded boxes with a strip on top, stores are open boxes
+)
 
 // Term is one concept of the domain, whatever it is drawn as. The definition is
 // written here once and shown on every element that points to the term.
@@ -93,13 +111,15 @@ type Element struct {
 // Relationship connects elements. The ends of an association are elements of
 // kind End owned by it; the other kinds have a source and a target.
 type Relationship struct {
-	ID          ID       `json:"id"`
-	Kind        Kind     `json:"kind"`
-	Name        string   `json:"name,omitempty"`
-	Source      ID       `json:"source,omitempty"` // the specific, the realizing, the dependent
-	Target      ID       `json:"target,omitempty"` // the general, the realized, what is depended upon
-	Class       ID       `json:"class,omitempty"`  // the association class
-	Set         ID       `json:"set,omitempty"`    // the generalization set
+	ID     ID     `json:"id"`
+	Kind   Kind   `json:"kind"`
+	Name   string `json:"name,omitempty"`
+	Source ID     `json:"source,omitempty"` // the specific, the realizing, the dependent
+	Target ID     `json:"target,omitempty"` // the general, the realized, what is depended upon
+	Class  ID     `json:"class,omitempty"`  // the association class
+	Set    ID     `json:"set,omitempty"`    // the generalization set
+	// Traced is the relationship that a trace starts at, where it is no element.
+	Traced      ID       `json:"traced,omitempty"`
 	Stereotypes []string `json:"stereotypes,omitempty"`
 	Definition  string   `json:"definition,omitempty"`
 	Data        Data     `json:"-"`
@@ -111,7 +131,11 @@ type Diagram struct {
 	ID    ID     `json:"id"`
 	Kind  Kind   `json:"kind"`
 	Name  string `json:"name"`
-	Extra Extra  `json:"-"`
+	About ID     `json:"about,omitempty"` // the process that a level shows
+	View  View   `json:"view,omitempty"`
+	// Derived is what the last derivation from the activity table put here.
+	Derived []DerivedPiece `json:"derived,omitempty"`
+	Extra   Extra          `json:"-"`
 }
 
 // Placement shows an element or a relationship on a diagram. Lengths are in
@@ -129,7 +153,11 @@ type Placement struct {
 	Bends []int `json:"bends,omitempty"`
 	// Labels that a person moved, sorted by their key.
 	Labels []LabelOffset `json:"labels,omitempty"`
-	Extra  Extra         `json:"-"`
+	// From and To are the placements that a data flow is drawn between, where its
+	// source or target is shown more than once; empty: the first.
+	From  ID    `json:"from,omitempty"`
+	To    ID    `json:"to,omitempty"`
+	Extra Extra `json:"-"`
 }
 
 // Line is the shape of a line.
@@ -169,24 +197,31 @@ func (*Placement) Table() Table    { return TablePlacements }
 func (*Project) refs(func(string, ID)) {}
 func (*Term) refs(func(string, ID))    {}
 func (*Picture) refs(func(string, ID)) {}
-func (*Diagram) refs(func(string, ID)) {}
 
 func (r *Element) refs(f func(string, ID)) {
 	ref(f, "term", r.Term)
 	ref(f, "type", r.Type)
 	ref(f, "picture", r.Picture)
+	if r.Kind == Event {
+		ref(f, "process", r.Event().Process)
+	}
 }
+
+func (r *Diagram) refs(f func(string, ID)) { ref(f, "about", r.About) }
 
 func (r *Relationship) refs(f func(string, ID)) {
 	ref(f, "source", r.Source)
 	ref(f, "target", r.Target)
 	ref(f, "class", r.Class)
 	ref(f, "set", r.Set)
+	ref(f, "traced", r.Traced)
 }
 
 func (r *Placement) refs(f func(string, ID)) {
 	ref(f, "diagram", r.Diagram)
 	ref(f, "subject", r.Subject)
+	ref(f, "from", r.From)
+	ref(f, "to", r.To)
 }
 
 func ref(f func(string, ID), field string, to ID) {

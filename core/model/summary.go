@@ -64,11 +64,11 @@ func summaryOfMany(main Change, n int, first string) string {
 // named for the class; pasting many lines for the first.
 func weight(c Change) int {
 	switch c.(type) {
-	case *Delete, *Connect, *Restore, *Reverse:
+	case *Delete, *Connect, *Restore, *Reverse, *MergeTerms, *MoveProcess:
 		return 4
-	case *AddElement, *AddDiagram:
+	case *AddElement, *AddDiagram, *AddTerm:
 		return 3
-	case *SetName, *SetDefinition, *SetEnd, *SetRelationship, *SetClassifier, *SetProject, *SetTerm, *Unplace, *SetPicture, *SetNote:
+	case *SetName, *SetDefinition, *SetEnd, *SetRelationship, *SetClassifier, *SetProject, *SetTerm, *Unplace, *SetPicture, *SetNote, *SetElement, *SetFace:
 		return 2
 	case *AddPart, *SetPart, *MovePart:
 		return 1
@@ -127,6 +127,20 @@ func summaryOf(before, after *Model, change Change) string {
 		return "Bend " + describePlaced(after, c.ID)
 	case *Unplace:
 		return "Remove " + before.Describe(c.ID)
+	case *SetElement:
+		return "Change " + after.Describe(c.ID)
+	case *MoveProcess:
+		return "Move " + after.Describe(c.ID) + " to another level"
+	case *DrawBetween:
+		return "Draw " + describePlaced(after, c.ID) + " elsewhere"
+	case *SetDerived:
+		return "Derive " + after.Describe(c.Diagram)
+	case *AddTerm:
+		return "Add " + after.Describe(c.ID)
+	case *SetFace:
+		return "Change the term of " + after.Describe(c.ID)
+	case *MergeTerms:
+		return "Merge " + before.Describe(c.From) + " into " + before.Describe(c.Into)
 	case *Restore:
 		return "Restore what was there"
 	}

@@ -13,22 +13,28 @@ func eachText(r Row, f func(field, text string)) {
 
 func eachTextIn(v reflect.Value, f func(field, text string)) {
 	for _, info := range fieldsOf(v.Type()) {
-		switch fv := v.Field(info.index); {
-		case fv.Kind() == reflect.String:
-			f(info.name, fv.String())
-		case fv.Kind() == reflect.Slice && fv.Type().Elem().Kind() == reflect.String:
-			for i := range fv.Len() {
-				f(info.name, fv.Index(i).String())
+		textsOf(info.name, v.Field(info.index), f)
+	}
+}
+
+// textsOf goes through what a field holds: a text, lists, structures.
+func textsOf(field string, v reflect.Value, f func(field, text string)) {
+	switch v.Kind() {
+	case reflect.String:
+		f(field, v.String())
+	case reflect.Pointer:
+		if !v.IsNil() && v.Elem().Kind() == reflect.Struct {
+			textsOf(field, v.Elem(), f)
+		}
+	case reflect.Slice:
+		if k := v.Type().Elem().Kind(); k == reflect.String || k == reflect.Struct {
+			for i := range v.Len() {
+				textsOf(field, v.Index(i), f)
 			}
-		case fv.Kind() == reflect.Slice && fv.Type().Elem().Kind() == reflect.Struct: // colours, labels
-			for i := range fv.Len() {
-				item := fv.Index(i)
-				for _, inner := range fieldsOf(item.Type()) {
-					if item.Field(inner.index).Kind() == reflect.String {
-						f(info.name, item.Field(inner.index).String())
-					}
-				}
-			}
+		}
+	case reflect.Struct: // colours, labels, inputs, conditions
+		for _, inner := range fieldsOf(v.Type()) {
+			textsOf(field, v.Field(inner.index), f)
 		}
 	}
 }

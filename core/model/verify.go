@@ -109,6 +109,9 @@ func (d *draft) verifyRow(r Row) error {
 		if r.ID != ProjectID {
 			return Faultf(CodeInvalid, "a project's own row has the id %q", string(ProjectID)).At(r.ID, "id")
 		}
+		if err := verifyWords(r.ID, "flowNotation", string(r.FlowNotation), notations); err != nil {
+			return err
+		}
 		return verifyColours(r)
 	case *Term:
 		return nil
@@ -119,9 +122,7 @@ func (d *draft) verifyRow(r Row) error {
 	case *Relationship:
 		return d.verifyRelationship(r)
 	case *Diagram:
-		if _, ok := diagramInfo[r.Kind]; !ok {
-			return Faultf(CodeInvalid, "%q is not a kind of diagram", string(r.Kind)).At(r.ID, "kind")
-		}
+		return d.verifyDiagram(r)
 	case *Placement:
 		return d.verifyPlacement(r)
 	}
@@ -133,7 +134,7 @@ func (d *draft) verifyElement(e *Element) error {
 	if !ok {
 		return Faultf(CodeInvalid, "%q is not a kind of element", string(e.Kind)).At(e.ID, "kind")
 	}
-	if len(info.Owners) == 0 {
+	if len(info.Owners) == 0 || info.Rootless && e.Owner == "" {
 		if e.Owner != "" {
 			return Faultf(CodeRefused, "%s stands at the root of the project and has no owner", d.Describe(e.ID)).At(e.ID, "owner")
 		}
@@ -152,10 +153,13 @@ func (d *draft) verifyElement(e *Element) error {
 			return Faultf(CodeInvalid, "%s: %q is not an order key", d.Describe(e.ID), string(e.Order)).At(e.ID, "order")
 		}
 	}
-	if info.Classifier && d.Term(e.Term) == nil {
+	if info.Ordered && !e.Order.Valid() {
+		return Faultf(CodeInvalid, "%s: %q is not an order key", d.Describe(e.ID), string(e.Order)).At(e.ID, "order")
+	}
+	if info.Term && d.Term(e.Term) == nil {
 		return Faultf(CodeRefused, "%s needs a term", d.Describe(e.ID)).At(e.ID, "term")
 	}
-	if !info.Classifier && e.Term != "" {
+	if !info.Term && e.Term != "" {
 		return Faultf(CodeRefused, "%s cannot have a term", d.Describe(e.ID)).At(e.ID, "term")
 	}
 	if e.Picture != "" && (!e.Kind.IsClassifier() || d.Picture(e.Picture) == nil) {
@@ -182,7 +186,7 @@ func (d *draft) verifyElement(e *Element) error {
 		s := e.GeneralizationSet()
 		return verifyWords(e.ID, "disjoint", string(s.Disjoint), truths, "complete", string(s.Complete), truths)
 	}
-	return nil
+	return d.verifyFlowElement(e)
 }
 
 func (d *draft) verifyRelationship(r *Relationship) error {
@@ -200,8 +204,13 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 		}
 	}
 	ends := d.Children(r.ID)
-	if r.Kind == Anchor {
+	switch r.Kind {
+	case Anchor:
 		return d.verifyAnchor(r, ends)
+	case DataFlow:
+		return d.verifyDataFlow(r, ends)
+	case Trace:
+		return d.verifyTrace(r, ends)
 	}
 	if r.Kind != Association {
 		if len(ends) > 0 {
@@ -259,17 +268,26 @@ func (d *draft) verifyPlacement(p *Placement) error {
 	if err := verifyWords(p.ID, "line", string(p.Line), lines); err != nil {
 		return err
 	}
-	for _, o := range d.PlacementsOf(p.Subject) {
-		if o.ID != p.ID && o.Diagram == p.Diagram {
+	if err := d.verifyDrawnBetween(p); err != nil {
+		return err
+	}
+	for _, o := range d.PlacementsAt(p.Diagram, p.Subject) {
+		if e := d.Element(p.Subject); o.ID != p.ID && (e == nil || e.Kind != Entity && e.Kind != Store) {
 			return Faultf(CodeRefused, "%s is on %s already", d.Describe(p.Subject), d.Describe(p.Diagram)).At(p.ID, "subject")
 		}
 	}
 	switch s := d.Row(p.Subject).(type) {
 	case *Element:
-		if !s.Kind.IsPlaced() {
-			return Faultf(CodeRefused, "%s cannot be placed on a diagram", d.Describe(s.ID)).At(p.ID, "subject")
+		if !s.Kind.IsDrawnOn(d.Diagram(p.Diagram).Kind) {
+			return Faultf(CodeRefused, "%s cannot be placed on a %s", d.Describe(s.ID), d.Diagram(p.Diagram).Kind.Title()).At(p.ID, "subject")
+		}
+		if !d.standsOn(s, d.Diagram(p.Diagram)) {
+			return Faultf(CodeRefused, "%s belongs to another level than %s", d.Describe(s.ID), d.Describe(p.Diagram)).At(p.ID, "subject")
 		}
 	case *Relationship:
+		if !s.Kind.IsDrawnOn(d.Diagram(p.Diagram).Kind) {
+			return Faultf(CodeRefused, "%s cannot be drawn on a %s", d.Describe(s.ID), d.Diagram(p.Diagram).Kind.Title()).At(p.ID, "subject")
+		}
 		for _, id := range d.Connected(s) {
 			if d.PlacementOn(p.Diagram, id) == nil {
 				return Faultf(CodeRefused, "%s can be drawn only where %s is", d.Describe(s.ID), d.Describe(id)).At(p.ID, "subject")
@@ -302,7 +320,7 @@ func verifyWords(id ID, triples ...any) error {
 }
 
 // longFields may hold line ends and MaxTextLength characters.
-var longFields = []string{"definition", "question", "body"}
+var longFields = []string{"definition", "question", "body", "text", "contents", "specification", "reason"}
 
 // verifyTexts checks every text of a row: valid UTF-8, no control characters,
 // not too long.

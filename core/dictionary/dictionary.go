@@ -1,0 +1,363 @@
+package dictionary
+
+import (
+	"maps"
+	"slices"
+
+	"lexeon/core/graph"
+	"lexeon/core/model"
+)
+
+// Entry is what the dictionary says of one name.
+type Entry struct {
+	Item   *model.Element // nil where only something else bears the name
+	Data   model.DataItemData
+	Parsed *Expression
+	Fault  error // of its contents
+}
+
+// Dictionary is the data dictionary of a model. Names meet by their term. It is
+// made once for a model and remembers what it worked out, so it is not for
+// concurrent use.
+type Dictionary struct {
+	m       *model.Model
+	entries map[string]*Entry // by key
+	keys    map[string]string // name -> key
+	names   map[string]string // key -> name as it is written
+	ranges  map[string]map[string]Range
+	circles map[string]bool // keys that contain themselves; made on demand
+}
+
+// Of makes the dictionary of a model.
+func Of(m *model.Model) *Dictionary {
+	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, ranges: map[string]map[string]Range{}}
+	for _, e := range m.OfKind(model.DataItem) {
+		if model.NormalForm(e.Name) == "" {
+			continue
+		}
+		entry := &Entry{Item: e, Data: e.DataItem()}
+		entry.Parsed, entry.Fault = Parse(entry.Data.Contents)
+		key := d.Key(e.Name)
+		if _, taken := d.entries[key]; !taken { // the same name twice is a rule's business
+			d.entries[key], d.names[key] = entry, e.Name
+		}
+	}
+	return d
+}
+
+// Key is the form in which names of data meet.
+func (d *Dictionary) Key(name string) string {
+	if k, ok := d.keys[name]; ok {
+		return k
+	}
+	k := d.m.TermKey(name)
+	d.keys[name] = k
+	if _, ok := d.names[k]; !ok {
+		d.names[k] = name
+	}
+	return k
+}
+
+// NameOf is a key as it is written.
+func (d *Dictionary) NameOf(key string) string { return d.names[key] }
+
+// Entry finds what is said of a name, nil where nothing is.
+func (d *Dictionary) Entry(name string) *Entry { return d.entries[d.Key(name)] }
+
+// IsDefined reports whether a name has contents, or is marked as something that
+// needs none.
+func (d *Dictionary) IsDefined(name string) bool {
+	e := d.Entry(name)
+	return e != nil && (e.Parsed != nil || e.Data.Source != model.Unsourced)
+}
+
+// Items opens names until nothing can be opened any more, and gives the keys of
+// what is left: the atoms. Recursion is harmless.
+func (d *Dictionary) Items(names ...string) map[string]bool {
+	out, seen := map[string]bool{}, map[string]bool{}
+	for _, n := range names {
+		d.open(n, seen, out)
+	}
+	return out
+}
+
+// ItemsOf is Items of an expression.
+func (d *Dictionary) ItemsOf(e *Expression) map[string]bool {
+	out, seen := map[string]bool{}, map[string]bool{}
+	e.Names(func(n *Expression) { d.open(n.Text, seen, out) })
+	return out
+}
+
+func (d *Dictionary) open(name string, seen, out map[string]bool) {
+	key := d.Key(name)
+	if seen[key] {
+		return
+	}
+	seen[key] = true
+	e := d.entries[key]
+	if e == nil || e.Parsed == nil {
+		out[key] = true
+		return
+	}
+	e.Parsed.Names(func(n *Expression) { d.open(n.Text, seen, out) })
+}
+
+// Openings gives the keys of all names that are met when names are opened, these
+// included.
+func (d *Dictionary) Openings(names ...string) map[string]bool {
+	seen := map[string]bool{}
+	for _, n := range names {
+		d.open(n, seen, map[string]bool{})
+	}
+	return seen
+}
+
+// Largest names a set of atoms by as few names as it can: those among the given
+// names, or met when they are opened, whose atoms all lie in the set. Sorted.
+func (d *Dictionary) Largest(names []string, set map[string]bool) []string {
+	var out []string
+	seen := map[string]bool{}
+	var walk func(name string)
+	walk = func(name string) {
+		key := d.Key(name)
+		if seen[key] {
+			return
+		}
+		seen[key] = true
+		items := d.Items(name)
+		inside, any := true, false
+		for k := range items {
+			inside = inside && set[k]
+			any = any || set[k]
+		}
+		switch {
+		case len(items) > 0 && inside:
+			out = append(out, d.names[key])
+		case any:
+			if e := d.entries[key]; e != nil {
+				e.Parsed.Names(func(n *Expression) { walk(n.Text) })
+			}
+		}
+	}
+	for _, n := range names {
+		walk(n)
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
+}
+
+// Range is how often an item occurs in a flow; Max may be Many.
+type Range struct{ Min, Max int }
+
+// Ranges tells for every atom of a name how often it occurs.
+func (d *Dictionary) Ranges(name string) map[string]Range {
+	key := d.Key(name)
+	if r, ok := d.ranges[key]; ok {
+		return r
+	}
+	e := d.entries[key]
+	if e == nil || e.Parsed == nil {
+		return map[string]Range{key: {1, 1}}
+	}
+	if !d.inCircle(key) {
+		d.ranges[key] = d.rangesOf(e.Parsed)
+		return d.ranges[key]
+	}
+	out := map[string]Range{} // it contains itself: anything is possible
+	for k := range d.Items(name) {
+		out[k] = Range{0, Many}
+	}
+	d.ranges[key] = out
+	return out
+}
+
+// inCircle reports whether a key contains itself.
+func (d *Dictionary) inCircle(key string) bool {
+	if d.circles == nil {
+		d.circles = map[string]bool{}
+		next := map[string][]string{}
+		for k, e := range d.entries {
+			e.Parsed.Names(func(n *Expression) {
+				to := d.Key(n.Text)
+				next[k] = append(next[k], to)
+				d.circles[k] = d.circles[k] || to == k
+			})
+		}
+		for _, component := range graph.Components(slices.Collect(maps.Keys(d.entries)), func(k string) []string { return next[k] }) {
+			for _, k := range component {
+				d.circles[k] = d.circles[k] || len(component) > 1
+			}
+		}
+	}
+	return d.circles[key]
+}
+
+// RangesOf is Ranges of an expression.
+func (d *Dictionary) RangesOf(e *Expression) map[string]Range {
+	if e == nil {
+		return map[string]Range{}
+	}
+	return d.rangesOf(e)
+}
+
+func (d *Dictionary) rangesOf(e *Expression) map[string]Range {
+	out := map[string]Range{}
+	switch e.Op {
+	case Name:
+		return d.Ranges(e.Text)
+	case Sum:
+		for _, p := range e.Parts {
+			for k, r := range d.rangesOf(p) {
+				was := out[k]
+				out[k] = Range{plus(was.Min, r.Min), plus(was.Max, r.Max)}
+			}
+		}
+	case Choice:
+		for i, p := range e.Parts {
+			branch := d.rangesOf(p)
+			for k, r := range branch {
+				was, there := out[k]
+				switch {
+				case there:
+					out[k] = Range{min(was.Min, r.Min), larger(was.Max, r.Max)}
+				case i == 0:
+					out[k] = r
+				default: // absent in a branch before
+					out[k] = Range{0, r.Max}
+				}
+			}
+			for k, r := range out {
+				if _, there := branch[k]; !there {
+					out[k] = Range{0, r.Max}
+				}
+			}
+		}
+	case Optional, Repeated:
+		low, high := e.Min, e.Max
+		if e.Op == Optional {
+			low, high = 0, 1
+		}
+		for k, r := range d.rangesOf(e.Parts[0]) {
+			out[k] = Range{times(r.Min, low), times(r.Max, high)}
+		}
+	}
+	return out
+}
+
+// often is where counting stops.
+const often = 1_000_000
+
+func plus(a, b int) int {
+	if a == Many || b == Many {
+		return Many
+	}
+	return min(a+b, often)
+}
+
+func times(a, b int) int {
+	if a == 0 || b == 0 {
+		return 0
+	}
+	if a == Many || b == Many {
+		return Many
+	}
+	return min(a*b, often)
+}
+
+func larger(a, b int) int {
+	if a == Many || b == Many {
+		return Many
+	}
+	return max(a, b)
+}
+
+// Endless lists the names that have no finite expansion: whatever is chosen, they
+// contain themselves. The least fixpoint of "can be finite", sorted by name.
+func (d *Dictionary) Endless() []string {
+	finite := map[string]bool{}
+	var can func(e *Expression) bool
+	can = func(e *Expression) bool {
+		switch e.Op {
+		case Name:
+			key := d.Key(e.Text)
+			entry := d.entries[key]
+			return entry == nil || entry.Parsed == nil || finite[key]
+		case Sum:
+			for _, p := range e.Parts {
+				if !can(p) {
+					return false
+				}
+			}
+			return true
+		case Choice:
+			return slices.ContainsFunc(e.Parts, can)
+		case Repeated:
+			return e.Min == 0 || can(e.Parts[0])
+		}
+		return true
+	}
+	for grew := true; grew; {
+		grew = false
+		for key, e := range d.entries {
+			if !finite[key] && (e.Parsed == nil || can(e.Parsed)) {
+				finite[key], grew = true, true
+			}
+		}
+	}
+	var out []string
+	for key := range d.entries {
+		if !finite[key] {
+			out = append(out, d.names[key])
+		}
+	}
+	slices.Sort(out)
+	return out
+}
+
+// Closure adds to a set of items what follows from it: what is worked out from
+// items that are all there. The least superset, as definitions go.
+func (d *Dictionary) Closure(set map[string]bool) map[string]bool {
+	out := map[string]bool{}
+	for k := range set {
+		out[k] = true
+	}
+	for grew := true; grew; {
+		grew = false
+		for key, e := range d.entries {
+			if out[key] {
+				continue
+			}
+			ok := e.Data.Source == model.CreatedHere
+			if e.Data.Source == model.DerivedFrom && len(e.Data.From) > 0 {
+				ok = true
+				for _, from := range e.Data.From {
+					for k := range d.Items(from) {
+						ok = ok && out[k]
+					}
+				}
+			}
+			if ok {
+				out[key], grew = true, true
+			}
+		}
+	}
+	return out
+}
+
+// Entries lists all entries by name.
+func (d *Dictionary) Entries() []*Entry {
+	out := make([]*Entry, 0, len(d.entries))
+	for _, e := range d.entries {
+		out = append(out, e)
+	}
+	slices.SortFunc(out, func(a, b *Entry) int {
+		switch {
+		case a.Item.Name < b.Item.Name:
+			return -1
+		case a.Item.Name > b.Item.Name:
+			return 1
+		}
+		return 0
+	})
+	return out
+}
