@@ -13,7 +13,8 @@ import (
 
 // Build makes a model from lines: "class Hive", "interface …", "enumeration …",
 // "dataType …" start a classifier, indented lines are its features, "rename A to
-// B" renames, every other line is a statement. Ids derive from the lines.
+// B" renames, "entity …", "process …", "store …" and "item …" are read as flowLine
+// says, every other line is a statement. Ids derive from the lines.
 func Build(t testing.TB, lines ...string) *model.Model {
 	t.Helper()
 	m := model.Empty("Built")
@@ -44,6 +45,10 @@ func Build(t testing.TB, lines ...string) *model.Model {
 		if kind := model.Kind(first); kind.IsClassifier() {
 			current = model.DeriveID("build", fmt.Sprint(i), line)
 			edit(&model.AddElement{ID: current, Kind: kind, Name: rest})
+			continue
+		}
+		if c := flowLine(m, line, model.DeriveID("build", fmt.Sprint(i), line)); c != nil {
+			edit(c)
 			continue
 		}
 		if names, ok := strings.CutPrefix(line, "rename "); ok {

@@ -50,6 +50,9 @@ func (s *Source) Change(m *model.Model) []model.Change {
 	if len(classifiers) < 2 {
 		return s.addClassifier(diagrams)
 	}
+	if s.rnd.IntN(5) < 2 {
+		return s.flowChange(m)
+	}
 	a, b := pick(s, classifiers), pick(s, classifiers)
 	switch s.rnd.IntN(24) {
 	case 0, 1:

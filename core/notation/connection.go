@@ -1,6 +1,8 @@
 package notation
 
 import (
+	"slices"
+
 	"lexeon/core/model"
 )
 
@@ -15,6 +17,9 @@ type Connection struct {
 // that answer which way to draw. The names of new elements may be given by refs
 // without an id.
 func Connections(m *model.Model, from, to Ref) []Connection {
+	if slices.Contains(placeKinds, from.Kind) || slices.Contains(placeKinds, to.Kind) {
+		return flowConnections(from, to)
+	}
 	plural := to.Name
 	if e := m.Element(to.ID); e != nil {
 		if t := m.Term(e.Term); t != nil && t.Plural != "" {

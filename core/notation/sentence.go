@@ -45,6 +45,8 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 			out = append(out, setSentences(set, name(r.Target))...)
 		}
 		return out
+	case model.DataFlow:
+		return readFlow(m, r, name)
 	case model.Anchor:
 		return []Sentence{plain("The " + m.Describe(r.Source) + " is about " + m.Describe(r.Target) + ".")}
 	case model.Realization:

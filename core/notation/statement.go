@@ -23,9 +23,9 @@ const (
 // to ask) an edit by statement leaves alone. Statements are never stored.
 type Statement struct {
 	Form    Form
-	Ends    [2]StatementEnd // assoc, whole (the whole first); others use only Ref
+	Ends    [2]StatementEnd // assoc, whole (the whole first); write, read (the store last); others use only Ref
 	Kind    model.Kind      // of a dependency: dependency or usage
-	Verb    string          // name of an association; "" is unnamed; name of a dependency
+	Verb    string          // name of an association; "" is unnamed; name of a dependency or a data flow
 	Reading model.Reading
 	Shared  bool // whole: "brings together"
 	Through Ref  // association class
@@ -119,6 +119,8 @@ func StatementOf(m *model.Model, r *model.Relationship) (s Statement, ok bool) {
 		s.Form, s.Kind, s.Verb = FormDependency, r.Kind, r.Name
 	case model.Association:
 		return associationStatement(m, r, ref)
+	case model.DataFlow:
+		return flowStatement(m, r, ref), true
 	default:
 		return s, false
 	}

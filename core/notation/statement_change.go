@@ -2,6 +2,7 @@ package notation
 
 import (
 	"fmt"
+	"slices"
 
 	"lexeon/core/model"
 )
@@ -14,7 +15,14 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 	made := map[string]model.ID{}
 	for _, n := range r.New {
 		made[n.Name] = id("element", n.Name)
-		changes = append(changes, &model.AddElement{ID: made[n.Name], Kind: n.Kind, Name: n.Name})
+		add := &model.AddElement{ID: made[n.Name], Kind: n.Kind, Name: n.Name}
+		if n.Kind == model.Process && r.Scope.Parent != "" {
+			add.Owner = r.Scope.Parent
+			if r.Scope.View != model.Logical {
+				add.Set = model.P("view", r.Scope.View)
+			}
+		}
+		changes = append(changes, add)
 	}
 	find := func(ref Ref) model.ID {
 		if ref.ID != "" || ref.Name == "" {
@@ -26,7 +34,7 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 	relationship = id("relationship")
 	c := &model.Connect{ID: relationship}
 	a, b := find(s.Ends[0].Ref), find(s.Ends[1].Ref)
-	elements = []model.ID{a, b}
+	elements = slices.DeleteFunc([]model.ID{a, b}, func(id model.ID) bool { return id == "" }) // the frame
 	switch s.Form {
 	case FormAssociation, FormWhole:
 		c.Kind, c.Name, c.Reading, c.Class = model.Association, s.Verb, s.Reading, find(s.Through)
@@ -37,7 +45,7 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 			}
 		}
 		for i, e := range s.Ends {
-			c.Ends = append(c.Ends, model.NewEnd{ID: id("end", fmt.Sprint(i)), Type: elements[i], Role: e.Role, Set: nonEmpty(endFields(e))})
+			c.Ends = append(c.Ends, model.NewEnd{ID: id("end", fmt.Sprint(i)), Type: []model.ID{a, b}[i], Role: e.Role, Set: nonEmpty(endFields(e))})
 		}
 		if c.Class != "" {
 			elements = append(elements, c.Class)
@@ -51,6 +59,10 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 		c.Kind, c.Source, c.Target = model.Realization, a, b
 	case FormDependency:
 		c.Kind, c.Name, c.Source, c.Target = s.Kind, s.Verb, a, b
+	case FormFlow, FormWrite:
+		c.Kind, c.Name, c.Source, c.Target = model.DataFlow, s.Verb, a, b
+	case FormRead:
+		c.Kind, c.Name, c.Source, c.Target = model.DataFlow, s.Verb, b, a
 	}
 	return append(changes, c), elements, relationship
 }

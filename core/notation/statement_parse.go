@@ -11,17 +11,20 @@ import (
 type Reading struct {
 	Statement Statement
 	New       []Ref // names that no element bears: they would be created
+	Scope     Scope // the level that new processes become part of
 	cost      int
 }
 
 // ParseStatement reads the strict grammar:
 //
-//	statement = assoc | whole | gen | real | dep .
+//	statement = assoc | whole | gen | real | dep | flow | write | read .
 //	assoc  = end verb end [ "through" ref ] .
 //	whole  = end ( "is made of" | "brings together" ) end [ "named" verb ] .
 //	gen    = ref "is a kind of" ref [ "in" name [ set ] ] .
 //	real   = ref "realizes" ref .
 //	dep    = ref ( "uses" | "depends on" ) ref [ "as" name ] .
+//	flow   = place "sends" name "to" place .      place = ref | "the frame" .
+//	write  = ref "writes" [ name ] "to" ref .     read = ref "reads" [ name ] "from" ref .
 //	end    = [ mult ] ref [ "[" name { "," name } "]" ] [ "as" name ] [ "{" prop { "," prop } "}" ] .
 //	prop   = "ordered" | "nonunique" | "readOnly" | "derived" | "navigable" | "nonnavigable" | "inClass"
 //	       | ( "subsets" | "redefines" ) name .
@@ -34,7 +37,7 @@ type Reading struct {
 // Words of the grammar are reserved, whatever their case. Every name must stand
 // for exactly one element, or for none.
 func ParseStatement(m *model.Model, text string) (Statement, error) {
-	readings, err := parse(m, text, false)
+	readings, err := parse(m, text, Scope{}, false)
 	if err != nil {
 		return Statement{}, err
 	}
@@ -49,13 +52,18 @@ func ParseStatement(m *model.Model, text string) (Statement, error) {
 // of the grammar. Where more than one reading survives, all are returned, and
 // nothing is chosen. The error says what was understood and what was expected.
 func ReadStatement(m *model.Model, text string) ([]Reading, error) {
-	strict, err := parse(m, text, false)
+	return ReadStatementIn(m, text, Scope{})
+}
+
+// ReadStatementIn is ReadStatement for what is said on a level.
+func ReadStatementIn(m *model.Model, text string, scope Scope) ([]Reading, error) {
+	strict, err := parse(m, text, scope, false)
 	if err == nil && strict[0].cost == 0 {
 		return strict, nil
 	}
 	// A strict reading that needs new names gives way to a freer one that needs
 	// fewer: "Beekeepers keep hives", where Beekeeper and Hive are known.
-	free, freeErr := parse(m, text, true)
+	free, freeErr := parse(m, text, scope, true)
 	switch {
 	case err != nil:
 		return free, freeErr
@@ -65,7 +73,7 @@ func ReadStatement(m *model.Model, text string) ([]Reading, error) {
 	return strict, nil
 }
 
-func parse(m *model.Model, text string, forgiving bool) ([]Reading, error) {
+func parse(m *model.Model, text string, scope Scope, forgiving bool) ([]Reading, error) {
 	if forgiving {
 		text = strings.TrimRight(strings.TrimSpace(text), ".!")
 	}
@@ -76,7 +84,7 @@ func parse(m *model.Model, text string, forgiving bool) ([]Reading, error) {
 	if len(toks) == 0 {
 		return nil, syntaxf("expected a statement, such as: Apiary is made of 1..* Hive")
 	}
-	p := &parser{m: m, toks: toks, forgiving: forgiving, refs: map[int][]parsed[Ref]{}}
+	p := &parser{m: m, toks: toks, forgiving: forgiving, scope: scope, refs: map[int][]parsed[Ref]{}}
 	all := p.statements()
 	if len(all) == 0 {
 		return nil, p.explain()
@@ -104,7 +112,9 @@ type parser struct {
 	m         *model.Model
 	toks      []token
 	forgiving bool
+	scope     Scope
 	refs      map[int][]parsed[Ref]
+	placeRefs map[int][]parsed[Ref] // of data flows
 }
 
 type parsed[T any] struct {
@@ -203,6 +213,7 @@ func (p *parser) statements() []Reading {
 			}
 		}
 	}
+	p.flowStatements(keep)
 	return out
 }
 
@@ -268,7 +279,7 @@ func (e StatementEnd) onlyRef() bool {
 }
 
 func (p *parser) reading(s Statement, cost int) Reading {
-	r := Reading{Statement: s, cost: cost}
+	r := Reading{Statement: s, Scope: p.scope, cost: cost}
 	for _, ref := range []Ref{s.Ends[0].Ref, s.Ends[1].Ref, s.Through} {
 		if ref.Name == "" || ref.ID != "" {
 			continue

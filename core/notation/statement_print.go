@@ -39,6 +39,8 @@ func StatementText(m *model.Model, r *model.Relationship) (text string, ok bool)
 func printStatement(m *model.Model, s Statement) string {
 	a, b := printEnd(m, s.Ends[0]), printEnd(m, s.Ends[1])
 	switch s.Form {
+	case FormFlow, FormWrite, FormRead:
+		return printFlow(m, s)
 	case FormAssociation:
 		out := a + " " + printVerb(s.Verb, s.Reading) + " " + b
 		if s.Through.Name != "" || s.Through.ID != "" {

@@ -1,0 +1,307 @@
+package dataflow_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/dataflow"
+	"lexeon/core/dictionary"
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+	"lexeon/core/notation"
+)
+
+// station is a glacier weather station: a context, a first level, and one
+// process opened.
+func station(t testing.TB, more ...string) *model.Model {
+	return modeltest.Build(t, append([]string{
+		"entity Sensor mast", "entity Valley office", "process Station",
+		"process Take readings in Station", "process Report weather in Station",
+		"process Check reading in Take readings", "process File reading in Take readings",
+		"store Reading log = {reading}",
+		"item reading = station time + wind speed + (snow depth)", "item station time created", "item wind speed elementary", "item snow depth elementary",
+		"item raw signal = wind speed + (snow depth)", "item weather report = {reading}",
+		`"Sensor mast" sends "raw signal" to Station`, `Station sends "weather report" to "Valley office"`,
+		`"Sensor mast" sends "raw signal" to "Take readings"`, `"Take readings" writes reading to "Reading log"`,
+		`"Report weather" reads from "Reading log"`, `"Report weather" sends "weather report" to "Valley office"`,
+	}, more...)...)
+}
+
+var balancedLevel = []string{
+	`the frame sends "raw signal" to "Check reading"`, `"Check reading" sends "raw signal" to "File reading"`, `"File reading" writes reading to "Reading log"`,
+}
+
+func process(m *model.Model, name string) model.ID { return m.Named(name, model.Process)[0].ID }
+
+func apply(t testing.TB, m *model.Model, changes []model.Change) *model.Model {
+	t.Helper()
+	next, _, _, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	return next
+}
+
+func tell(b dataflow.Balance) []string {
+	out := []string{}
+	for _, u := range b.Unbalanced {
+		out = append(out, fmt.Sprintf("%s: missing %s, too much %s", u.Direction, strings.Join(u.Missing, ", "), strings.Join(u.TooMuch, ", ")))
+	}
+	for _, w := range b.Weakened {
+		out = append(out, fmt.Sprintf("%s: %s optional %v", w.Direction, w.Item, w.Optional))
+	}
+	for _, r := range b.Regrouped {
+		out = append(out, "regrouped "+r)
+	}
+	return out
+}
+
+func TestNumbers(t *testing.T) {
+	m := station(t)
+	require.Equal(t, "", dataflow.Number(m, process(m, "Station")))
+	require.Equal(t, "2", dataflow.Number(m, process(m, "Report weather")))
+	require.Equal(t, "1.2 File reading", dataflow.Label(m, process(m, "File reading")))
+	m = apply(t, m, []model.Change{&model.SetProject{Set: model.P("contextZero", true)}})
+	require.Equal(t, "0", dataflow.Number(m, process(m, "Station")))
+	require.Equal(t, "1.2", dataflow.Number(m, process(m, "File reading")))
+}
+
+func TestBalance(t *testing.T) {
+	cases := []struct {
+		name  string
+		level string
+		lines []string
+		want  []string
+	}{
+		{"what enters and leaves is the same", "Take readings", balancedLevel, []string{}},
+		{"the first level balances with the context", "Station", nil, []string{}},
+		{"parts of a flow by their own names", "Take readings", []string{
+			`the frame sends "wind speed" to "Check reading"`, `the frame sends "snow depth" to "Check reading"`, `"File reading" writes reading to "Reading log"`},
+			[]string{}},
+		{"something is missing below", "Take readings", []string{
+			`the frame sends "wind speed" to "Check reading"`, `"File reading" writes reading to "Reading log"`},
+			[]string{"in: missing snow depth, too much "}},
+		{"everything is missing: the largest name tells it", "Take readings", []string{`"File reading" writes reading to "Reading log"`},
+			[]string{"in: missing raw signal, too much "}},
+		{"a new flow at the edge", "Take readings", append([]string{`the frame sends "battery state" to "Check reading"`}, balancedLevel...),
+			[]string{"in: missing , too much battery state"}},
+		{"the partner is drawn and another one than above", "Take readings", append([]string{`"Valley office" sends "wind speed" to "Check reading"`}, balancedLevel...),
+			[]string{"in: missing , too much wind speed"}},
+		{"the partner is drawn", "Take readings", []string{
+			`"Sensor mast" sends "raw signal" to "Check reading"`, `"File reading" sends reading to the frame`}, []string{}},
+		{"a store of the inside is nobody's business", "Take readings", append([]string{"store Scratch pad", `"Check reading" writes "raw signal" to "Scratch pad"`}, balancedLevel...),
+			[]string{}},
+		{"a store that is used elsewhere too", "Take readings", append([]string{"store Calibration = {wind speed}", `"Report weather" reads from Calibration`, `"Check reading" reads from Calibration`}, balancedLevel...),
+			[]string{"in: missing , too much wind speed"}},
+		{"optional below", "Take readings", []string{
+			"item weak signal = (wind speed) + (snow depth)", `the frame sends "weak signal" to "Check reading"`, `"File reading" writes reading to "Reading log"`},
+			[]string{"in: wind speed optional true", "regrouped weak signal"}},
+		{"repeated below", "Take readings", []string{
+			"item burst = 1{wind speed} + (snow depth)", `the frame sends burst to "Check reading"`, `"File reading" writes reading to "Reading log"`},
+			[]string{"in: wind speed optional false", "regrouped burst"}},
+	}
+	for _, c := range cases {
+		t.Run(c.name, func(t *testing.T) {
+			m := station(t, c.lines...)
+			require.Equal(t, c.want, tell(dataflow.BalanceOf(m, dictionary.Of(m), dataflow.Level{Process: process(m, c.level)})))
+		})
+	}
+}
+
+func TestUnlabelledFlowsStandForTheContentsOfTheStore(t *testing.T) {
+	m := station(t)
+	level := dataflow.Level{Process: process(m, "Report weather")}
+	below := func(lines ...string) []string {
+		m := station(t, append([]string{"process Gather in Report weather", `Gather sends "weather report" to the frame`}, lines...)...)
+		return tell(dataflow.BalanceOf(m, dictionary.Of(m), level))
+	}
+	require.Equal(t, []string{}, below(`Gather reads from "Reading log"`))
+	require.Equal(t, []string{}, below(`Gather reads reading from "Reading log"`))
+	require.Equal(t, []string{"in: missing snow depth, station time, too much "}, below(`Gather reads "wind speed" from "Reading log"`))
+}
+
+func TestOwedFlowsAreTakenUp(t *testing.T) {
+	m := station(t)
+	take := process(m, "Take readings")
+	opening, diagram, err := dataflow.OpenChanges(m, take, model.Logical, "s")
+	require.NoError(t, err)
+	m = apply(t, m, opening)
+	again, same, err := dataflow.OpenChanges(m, take, model.Logical, "s")
+	require.NoError(t, err)
+	require.Empty(t, again)
+	require.Equal(t, diagram, same)
+	level := dataflow.Level{Process: take}
+	owed := func() (out []string) {
+		for _, o := range dataflow.Owed(m, dictionary.Of(m), level) {
+			out = append(out, string(o.Direction)+" "+dataflow.FlowName(m, o.Flow))
+		}
+		return out
+	}
+	require.Equal(t, []string{"in raw signal", "out reading"}, owed())
+	check := process(m, "Check reading")
+	m = apply(t, m, []model.Change{&model.Place{ID: "p", Diagram: diagram, Subject: check, X: 10, Y: 10}})
+	taken, err := dataflow.TakeUpChanges(m, dataflow.Owed(m, dictionary.Of(m), level)[0].Flow.ID, check, diagram, "s")
+	require.NoError(t, err)
+	m = apply(t, m, taken)
+	require.Equal(t, []string{"out reading"}, owed())
+	require.Len(t, m.PlacementsOn(diagram), 2, "the flow is drawn")
+	m = apply(t, m, dataflow.CloseChanges(m, take, model.Logical))
+	require.Nil(t, m.LevelOf(take, model.Logical))
+	require.False(t, dataflow.IsOpened(m, take))
+}
+
+func TestInsufficientInput(t *testing.T) {
+	lacks := func(m *model.Model, name string) string {
+		d := dictionary.Of(m)
+		list, judged := dataflow.LacksOf(m, d, dataflow.Sources(m, d), process(m, name))
+		if !judged {
+			return "no verdict"
+		}
+		var out []string
+		for _, l := range list {
+			out = append(out, fmt.Sprintf("%s %v", l.Item, l.Elsewhere))
+		}
+		return strings.Join(out, ", ")
+	}
+	m := station(t, balancedLevel...)
+	require.Equal(t, "", lacks(m, "File reading"), "the time is created, the rest comes in")
+	require.Equal(t, "", lacks(m, "Report weather"))
+	m = station(t, append(balancedLevel, "item warning = wind speed + limit + colour", "item limit elementary", "item colour elementary", "store Limits = {limit}",
+		`"Report weather" sends warning to "Valley office"`)...)
+	require.Equal(t, "colour false, limit true", lacks(m, "Report weather"))
+	m = station(t, append(balancedLevel, "item warning = wind speed + alarm", "item alarm derived from wind speed, limit", "item limit elementary",
+		`"Valley office" sends limit to "Report weather"`, `"Report weather" sends warning to "Valley office"`)...)
+	require.Equal(t, "", lacks(m, "Report weather"), "the alarm follows from what comes in")
+	m = station(t, append(balancedLevel, `"Valley office" sends wish to "Report weather"`, "item warning = colour", `"Report weather" sends warning to "Valley office"`)...)
+	require.Equal(t, "no verdict", lacks(m, "Report weather"), "nobody knows what a wish holds")
+}
+
+func TestFollow(t *testing.T) {
+	m := station(t, balancedLevel...)
+	var way []string
+	for _, s := range dataflow.Follow(m, dictionary.Of(m), "wind speed") {
+		way = append(way, fmt.Sprintf("%s | %d %s: %s → %s", s.Level, s.Depth, s.Name, s.From, s.To))
+	}
+	require.Equal(t, []string{
+		"Context | 0 raw signal: Sensor mast → Station",
+		"Context | 1 weather report: Station → Valley office",
+		"1 Take readings | 0 raw signal: the frame → 1.1 Check reading",
+		"1 Take readings | 1 raw signal: 1.1 Check reading → 1.2 File reading",
+		"1 Take readings | 2 reading: 1.2 File reading → Reading log",
+		"Station | 0 raw signal: Sensor mast → 1 Take readings",
+		"Station | 1 reading: 1 Take readings → Reading log",
+		"Station | 2 all of Reading log: Reading log → 2 Report weather",
+		"Station | 3 weather report: 2 Report weather → Valley office",
+	}, way)
+}
+
+func TestMovingAProcessKeepsTheBalance(t *testing.T) {
+	m := station(t, append(balancedLevel, "process Warn in Station", `"Report weather" sends storm to Warn`, `Warn sends warning to "Valley office"`,
+		`Station sends warning to "Valley office"`)...)
+	before := balances(m)
+	require.Empty(t, before)
+	warn, report := process(m, "Warn"), process(m, "Report weather")
+	down, err := dataflow.MoveChanges(m, warn, report, "s")
+	require.NoError(t, err)
+	moved := apply(t, m, down)
+	require.Equal(t, "2.1", dataflow.Number(moved, warn))
+	require.Contains(t, statements(t, moved), `"Report weather" sends warning to "Valley office"`)
+	require.Contains(t, statements(t, moved), `the frame sends storm to Warn`)
+	require.Equal(t, []string{"Report weather in: missing reading: too much storm"}, balances(moved)[:1], "what Report weather did itself needs a process beside Warn now")
+
+	up, err := dataflow.MoveChanges(m, process(m, "File reading"), process(m, "Station"), "s")
+	require.NoError(t, err)
+	moved = apply(t, m, up)
+	require.Equal(t, "4 File reading", dataflow.Label(moved, process(m, "File reading")))
+	require.Contains(t, statements(t, moved), `"Take readings" sends "raw signal" to "File reading"`)
+	require.Contains(t, statements(t, moved), `"Check reading" sends "raw signal" to the frame`)
+
+	_, err = dataflow.MoveChanges(m, process(m, "Station"), report, "s")
+	require.ErrorContains(t, err, "the system itself")
+	_, err = dataflow.MoveChanges(m, process(m, "Take readings"), process(m, "Check reading"), "s")
+	require.ErrorContains(t, err, "part of itself")
+	_, err = dataflow.MoveChanges(m, process(m, "File reading"), report, "s")
+	require.ErrorContains(t, err, "one level at a time")
+}
+
+func balances(m *model.Model) []string {
+	out := []string{}
+	d := dictionary.Of(m)
+	for _, l := range dataflow.Levels(m) {
+		for _, u := range dataflow.BalanceOf(m, d, l).Unbalanced {
+			missing := strings.Join(u.Missing, ", ")
+			if missing == "" {
+				missing = "all"
+			}
+			out = append(out, fmt.Sprintf("%s %s: missing %s: too much %s", m.Element(l.Process).Name, u.Direction, missing, strings.Join(u.TooMuch, ", ")))
+		}
+	}
+	return out
+}
+
+func statements(t *testing.T, m *model.Model) (out []string) {
+	for _, f := range m.Relationships(model.DataFlow) {
+		text, err := notation.PrintStatement(m, f)
+		require.NoError(t, err)
+		out = append(out, text)
+	}
+	return out
+}
+
+func TestRenumber(t *testing.T) {
+	m := station(t, "process Warn in Station")
+	station := process(m, "Station")
+	m = apply(t, m, []model.Change{&model.Delete{ID: process(m, "Take readings")}})
+	require.Equal(t, "3", dataflow.Number(m, process(m, "Warn")), "the others keep their numbers")
+	m = apply(t, m, dataflow.RenumberChanges(m, dataflow.Level{Process: station}, []model.ID{process(m, "Warn")}))
+	require.Equal(t, "1", dataflow.Number(m, process(m, "Warn")))
+	require.Equal(t, "2", dataflow.Number(m, process(m, "Report weather")))
+	require.Empty(t, dataflow.RenumberChanges(m, dataflow.Level{Process: station}, nil))
+}
+
+// Large makes processes on four levels, each level in balance: 5 on the first,
+// and so on down until there are as many as asked for.
+func large(b testing.TB, processes int) *model.Model {
+	m := model.Empty("Large")
+	edit := func(changes ...model.Change) { m = apply(b, m, changes) }
+	edit(&model.AddElement{ID: "sys", Kind: model.Process, Name: "System"}, &model.AddElement{ID: "x", Kind: model.Entity, Name: "Outside"})
+	n := 1
+	level := []model.ID{"sys"}
+	for depth := 0; depth < 4 && n < processes; depth++ {
+		var next []model.ID
+		for _, parent := range level {
+			for k := 0; k < 5 && n < processes; k++ {
+				id := model.ID(fmt.Sprintf("p%d", n))
+				item, in, out := fmt.Sprintf("flow %d", n), model.DeriveID("i", string(id)), model.DeriveID("o", string(id))
+				owner := model.Change(&model.AddElement{ID: id, Kind: model.Process, Name: fmt.Sprintf("Do %d", n), Owner: parent})
+				edit(owner, &model.AddElement{ID: model.DeriveID(item), Kind: model.DataItem, Name: item, Set: model.P("contents", fmt.Sprintf("a%d + {b%d + c%d}", n, n, n))})
+				for p, first := id, true; p != ""; p = m.Element(p).Owner { // every level above has it too
+					source, target := model.ID("x"), model.ID("x")
+					if !first && m.Element(p).Owner == "" {
+						source, target = "x", "x"
+					}
+					edit(&model.Connect{ID: model.DeriveID(string(in), string(p)), Kind: model.DataFlow, Name: item, Source: source, Target: p},
+						&model.Connect{ID: model.DeriveID(string(out), string(p)), Kind: model.DataFlow, Name: item, Source: p, Target: target})
+					first = false
+				}
+				next = append(next, id)
+				n++
+			}
+		}
+		level = next
+	}
+	return m
+}
+
+func BenchmarkBalanceOf500ProcessesOnFourLevels(b *testing.B) {
+	m := large(b, 500)
+	for b.Loop() {
+		d := dictionary.Of(m)
+		for _, l := range dataflow.Levels(m) {
+			if got := dataflow.BalanceOf(m, d, l); len(got.Unbalanced) > 0 {
+				b.Fatal(l, tell(got))
+			}
+		}
+	}
+}

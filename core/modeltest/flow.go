@@ -1,0 +1,169 @@
+package modeltest
+
+import (
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// flowLine reads a line of Build that makes something of a data flow diagram:
+//
+//	entity Beekeeper · store Lot register = {lot entry} · process Receive lot in Cooperative (physical)
+//	item lot entry = lot number + mass · item mass elementary · item lot number created
+//	item amount derived from mass, price
+func flowLine(m *model.Model, line string, id model.ID) model.Change {
+	first, rest, _ := strings.Cut(line, " ")
+	name, contents, _ := strings.Cut(rest, " = ")
+	switch first {
+	case "entity":
+		return &model.AddElement{ID: id, Kind: model.Entity, Name: rest}
+	case "store":
+		return &model.AddElement{ID: id, Kind: model.Store, Name: name, Set: model.P("contents", contents)}
+	case "process":
+		name, parent, in := strings.Cut(rest, " in ")
+		c := &model.AddElement{ID: id, Kind: model.Process, Name: name}
+		if in {
+			parent, physical := strings.CutSuffix(parent, " (physical)")
+			c.Owner = m.Named(parent, model.Process)[0].ID
+			if physical {
+				c.Set = model.P("view", model.Physical)
+			}
+		}
+		return c
+	case "item":
+		set := model.P("contents", contents)
+		if n, ok := strings.CutSuffix(rest, " elementary"); ok {
+			name, set = n, model.P("source", model.Elementary)
+		} else if n, ok := strings.CutSuffix(rest, " created"); ok {
+			name, set = n, model.P("source", model.CreatedHere)
+		} else if n, from, ok := strings.Cut(rest, " derived from "); ok {
+			name, set = n, model.P("source", model.DerivedFrom, "from", strings.Split(from, ", "))
+		}
+		return &model.AddElement{ID: id, Kind: model.DataItem, Name: name, Set: set}
+	}
+	return nil
+}
+
+var flowNames = []string{"delivery note", "", "test result", "lot entry", "price list"}
+var processNames = []string{"Receive lot", "Grade lot", "check", "Office", ""}
+var placeNames = []string{"Beekeeper", "Hive", "Lot register", "Jar stock", "Retailer"}
+var contents = []string{"lot number + mass", "{lot entry}", "[mass | age] + (grade)", "mass +", "", "lot entry + price list", "delivery note"}
+
+// flowChange makes one step of editing in data flow diagrams, brief, table or
+// dictionary.
+func (s *Source) flowChange(m *model.Model) []model.Change {
+	processes, entities, stores := m.OfKind(model.Process), m.OfKind(model.Entity), m.OfKind(model.Store)
+	if len(processes) == 0 {
+		return []model.Change{&model.AddElement{ID: s.id("w"), Kind: model.Process, Name: "Cooperative"}}
+	}
+	p := pick(s, processes)
+	places := append(append([]*model.Element{p}, entities...), stores...)
+	switch s.rnd.IntN(20) {
+	case 0, 1:
+		id := s.id("w")
+		out := []model.Change{&model.AddElement{ID: id, Kind: model.Process, Name: pick(s, processNames), Owner: p.ID, Set: model.P("view", pick(s, []model.View{model.Logical, model.Logical, model.Physical}))}}
+		if d := m.LevelOf(p.ID, model.Logical); d != nil {
+			out = append(out, &model.Place{ID: s.id("l"), Diagram: d.ID, Subject: id, X: s.rnd.IntN(900), Y: s.rnd.IntN(900)})
+		}
+		return out
+	case 2:
+		return []model.Change{&model.AddElement{ID: s.id("x"), Kind: pick(s, []model.Kind{model.Entity, model.Store}), Name: pick(s, placeNames)}}
+	case 3, 4, 5, 6:
+		a, b := pick(s, places), pick(s, append(places, m.Children(p.ID, model.Process)...))
+		if s.rnd.IntN(3) == 0 {
+			a, b = b, a
+		}
+		c := &model.Connect{ID: s.id("f"), Kind: model.DataFlow, Name: pick(s, flowNames), Source: a.ID, Target: b.ID}
+		if s.rnd.IntN(5) == 0 {
+			c.Source = ""
+		}
+		out := []model.Change{c}
+		for _, d := range m.Diagrams() {
+			if d.Kind != model.ClassDiagram && m.PlacementOn(d.ID, a.ID) != nil && m.PlacementOn(d.ID, b.ID) != nil && s.rnd.IntN(2) == 0 {
+				out = append(out, &model.Place{ID: s.id("l"), Diagram: d.ID, Subject: c.ID})
+			}
+		}
+		return out
+	case 7:
+		return []model.Change{&model.AddDiagram{ID: s.id("d"), Kind: model.LevelDiagram, Name: p.Name, About: p.ID}}
+	case 8:
+		return []model.Change{&model.AddElement{ID: s.id("i"), Kind: model.DataItem, Name: pick(s, append(flowNames, featureNames...)), Set: model.P("contents", pick(s, contents))}}
+	case 9:
+		if i := pick(s, m.OfKind(model.DataItem)); i != nil {
+			return []model.Change{pick(s, []model.Change{
+				&model.SetElement{ID: i.ID, Set: model.P("contents", pick(s, contents))},
+				&model.SetElement{ID: i.ID, Set: model.P("contents", "", "source", pick(s, []model.ItemSource{model.Elementary, model.CreatedHere, model.DerivedFrom}), "from", []string{"mass"})},
+				&model.Delete{ID: i.ID}, &model.SetName{ID: i.ID, Name: pick(s, flowNames)},
+			})}
+		}
+	case 10:
+		if d := pick(s, m.Diagrams()); d != nil && d.Kind != model.ClassDiagram {
+			e := pick(s, append(append(entities, stores...), m.Level(d.About, d.View)...))
+			if e != nil {
+				return []model.Change{&model.Place{ID: s.id("l"), Diagram: d.ID, Subject: e.ID, X: s.rnd.IntN(900), Y: s.rnd.IntN(900)}}
+			}
+		}
+	case 11:
+		return []model.Change{&model.MoveProcess{ID: p.ID, Parent: pick(s, processes).ID, View: pick(s, []model.View{model.Logical, model.Physical})}}
+	case 12:
+		e := pick(s, append(places, m.OfKind(model.DataItem)...))
+		return []model.Change{pick(s, []model.Change{&model.Delete{ID: e.ID}, &model.SetName{ID: e.ID, Name: pick(s, append(processNames, placeNames...))}})}
+	case 13:
+		if f := pick(s, m.Relationships(model.DataFlow)); f != nil {
+			return []model.Change{pick(s, []model.Change{
+				&model.Delete{ID: f.ID}, &model.Reverse{ID: f.ID}, &model.SetName{ID: f.ID, Name: pick(s, flowNames)},
+				&model.SetRelationship{ID: f.ID, Set: model.P("target", pick(s, places).ID)},
+			})}
+		}
+	case 14:
+		return s.briefChange(m)
+	case 15:
+		return s.activityChange(m)
+	case 16:
+		return []model.Change{&model.SetProject{Set: model.P("flowNotation", pick(s, []model.FlowNotation{model.Bubbles, model.Boxes}), "contextZero", s.rnd.IntN(2) == 0)}}
+	case 17:
+		if st := pick(s, stores); st != nil {
+			return []model.Change{&model.SetElement{ID: st.ID, Set: model.P("contents", pick(s, contents), "archive", s.rnd.IntN(3) == 0)}}
+		}
+	case 18:
+		sentences := m.Elements(model.Sentence)
+		if t := pick(s, sentences); t != nil {
+			if r := pick(s, m.Relationships(model.DataFlow)); r != nil && s.rnd.IntN(2) == 0 {
+				return []model.Change{&model.Connect{ID: s.id("t"), Kind: model.Trace, Traced: r.ID, Target: t.ID}}
+			}
+			return []model.Change{&model.Connect{ID: s.id("t"), Kind: model.Trace, Source: pick(s, places).ID, Target: t.ID}}
+		}
+	case 19:
+		return []model.Change{&model.SetElement{ID: p.ID, Set: model.P("specification", pick(s, []string{"", "for each lot\n  weigh it", "otherwise\n  stop"}), "decision", &model.DecisionTable{
+			Conditions: []model.Condition{{Text: "moist", Values: []string{"yes", "no"}}}, Actions: []string{"reject", "accept"},
+			Rules: []model.DecisionRule{{When: []string{pick(s, []string{"yes", "no", "-"})}, Do: []int{s.rnd.IntN(2)}}, {When: []string{"no"}, Do: []int{1}}}})}}
+	}
+	return nil
+}
+
+func (s *Source) briefChange(m *model.Model) []model.Change {
+	section := pick(s, m.OfKind(model.Section))
+	if section == nil || s.rnd.IntN(6) == 0 {
+		return []model.Change{&model.AddElement{ID: s.id("b"), Kind: model.Section, Name: pick(s, nouns)}}
+	}
+	sentences := m.Children(section.ID)
+	if e := pick(s, sentences); e != nil && s.rnd.IntN(2) == 0 {
+		return []model.Change{pick(s, []model.Change{
+			&model.SetElement{ID: e.ID, Set: model.P("text", "A "+pick(s, nouns)+" is weighed.", "irrelevant", s.rnd.IntN(3) == 0)},
+			&model.MovePart{ID: e.ID, Before: pick(s, sentences).ID}, &model.Delete{ID: e.ID}, &model.MovePart{ID: section.ID},
+		})}
+	}
+	return []model.Change{&model.AddElement{ID: s.id("b"), Kind: model.Sentence, Owner: section.ID, Set: model.P("text", "Each "+pick(s, placeNames)+" sends a "+pick(s, flowNames)+".", "break", pick(s, []model.Break{model.Running, model.Paragraph}))}}
+}
+
+func (s *Source) activityChange(m *model.Model) []model.Change {
+	row := pick(s, m.OfKind(model.Activity))
+	datum := func() []model.Datum {
+		return []model.Datum{{Data: pick(s, flowNames[2:]), With: pick(s, append(placeNames, "")), Store: s.rnd.IntN(4) == 0}}
+	}
+	set := model.P("performer", pick(s, placeNames), "inputs", datum(), "outputs", datum(), "processing", pick(s, []model.Truth{model.Yes, model.No, model.Unstated}))
+	if row == nil || s.rnd.IntN(2) == 0 {
+		return []model.Change{&model.AddElement{ID: s.id("y"), Kind: model.Activity, Name: pick(s, processNames), Set: set}}
+	}
+	return []model.Change{pick(s, []model.Change{&model.SetElement{ID: row.ID, Set: set}, &model.Delete{ID: row.ID}, &model.MovePart{ID: row.ID}})}
+}
