@@ -260,36 +260,35 @@ func TestRenumber(t *testing.T) {
 	require.Empty(t, dataflow.RenumberChanges(m, dataflow.Level{Process: station}, nil))
 }
 
-// Large makes processes on four levels, each level in balance: 5 on the first,
-// and so on down until there are as many as asked for.
+// large makes processes on four levels, five below each, until there are as many
+// as asked for. What the lowest exchange with the outside is drawn on every
+// level above them, so that all levels are in balance.
 func large(b testing.TB, processes int) *model.Model {
-	m := model.Empty("Large")
-	edit := func(changes ...model.Change) { m = apply(b, m, changes) }
-	edit(&model.AddElement{ID: "sys", Kind: model.Process, Name: "System"}, &model.AddElement{ID: "x", Kind: model.Entity, Name: "Outside"})
-	n := 1
-	level := []model.ID{"sys"}
-	for depth := 0; depth < 4 && n < processes; depth++ {
+	m := apply(b, model.Empty("Large"), []model.Change{&model.AddElement{ID: "sys", Kind: model.Process, Name: "System"}, &model.AddElement{ID: "x", Kind: model.Entity, Name: "Outside"}})
+	level, n := []model.ID{"sys"}, 1
+	for range 4 {
 		var next []model.ID
 		for _, parent := range level {
-			for k := 0; k < 5 && n < processes; k++ {
+			for k := 0; k < 5 && n < processes; k, n = k+1, n+1 {
 				id := model.ID(fmt.Sprintf("p%d", n))
-				item, in, out := fmt.Sprintf("flow %d", n), model.DeriveID("i", string(id)), model.DeriveID("o", string(id))
-				owner := model.Change(&model.AddElement{ID: id, Kind: model.Process, Name: fmt.Sprintf("Do %d", n), Owner: parent})
-				edit(owner, &model.AddElement{ID: model.DeriveID(item), Kind: model.DataItem, Name: item, Set: model.P("contents", fmt.Sprintf("a%d + {b%d + c%d}", n, n, n))})
-				for p, first := id, true; p != ""; p = m.Element(p).Owner { // every level above has it too
-					source, target := model.ID("x"), model.ID("x")
-					if !first && m.Element(p).Owner == "" {
-						source, target = "x", "x"
-					}
-					edit(&model.Connect{ID: model.DeriveID(string(in), string(p)), Kind: model.DataFlow, Name: item, Source: source, Target: p},
-						&model.Connect{ID: model.DeriveID(string(out), string(p)), Kind: model.DataFlow, Name: item, Source: p, Target: target})
-					first = false
-				}
+				m = apply(b, m, []model.Change{&model.AddElement{ID: id, Kind: model.Process, Name: fmt.Sprintf("Do %d", n), Owner: parent}})
 				next = append(next, id)
-				n++
 			}
 		}
 		level = next
+	}
+	for _, leaf := range m.OfKind(model.Process) {
+		if dataflow.IsOpened(m, leaf.ID) {
+			continue
+		}
+		item := "flow of " + string(leaf.ID)
+		changes := []model.Change{&model.AddElement{ID: model.DeriveID(item), Kind: model.DataItem, Name: item, Set: model.P("contents", fmt.Sprintf("a%[1]s + {b%[1]s + c%[1]s}", leaf.ID))}}
+		for p := leaf; p != nil; p = m.Element(p.Owner) {
+			changes = append(changes,
+				&model.Connect{ID: model.DeriveID("in", item, string(p.ID)), Kind: model.DataFlow, Name: item, Source: "x", Target: p.ID},
+				&model.Connect{ID: model.DeriveID("out", item, string(p.ID)), Kind: model.DataFlow, Name: item, Source: p.ID, Target: "x"})
+		}
+		m = apply(b, m, changes)
 	}
 	return m
 }

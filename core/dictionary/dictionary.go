@@ -24,13 +24,14 @@ type Dictionary struct {
 	entries map[string]*Entry // by key
 	keys    map[string]string // name -> key
 	names   map[string]string // key -> name as it is written
+	items   map[string]map[string]bool // of one name, by key
 	ranges  map[string]map[string]Range
 	circles map[string]bool // keys that contain themselves; made on demand
 }
 
 // Of makes the dictionary of a model.
 func Of(m *model.Model) *Dictionary {
-	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, ranges: map[string]map[string]Range{}}
+	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, items: map[string]map[string]bool{}, ranges: map[string]map[string]Range{}}
 	for _, e := range m.OfKind(model.DataItem) {
 		if model.NormalForm(e.Name) == "" {
 			continue
@@ -72,8 +73,19 @@ func (d *Dictionary) IsDefined(name string) bool {
 }
 
 // Items opens names until nothing can be opened any more, and gives the keys of
-// what is left: the atoms. Recursion is harmless.
+// what is left: the atoms. Recursion is harmless. The result is shared: callers
+// leave it as it is.
 func (d *Dictionary) Items(names ...string) map[string]bool {
+	if len(names) == 1 {
+		key := d.Key(names[0])
+		if known, ok := d.items[key]; ok {
+			return known
+		}
+		out := map[string]bool{}
+		d.open(names[0], map[string]bool{}, out)
+		d.items[key] = out
+		return out
+	}
 	out, seen := map[string]bool{}, map[string]bool{}
 	for _, n := range names {
 		d.open(n, seen, out)
