@@ -13,6 +13,17 @@ var All = []*Analyzer{
 	duplicateFeature,
 	typeUnknown,
 	inheritanceCycle,
+	nameSynonym,
+	flowUnnamed, flowVerbName, flowAndName, flowControl, flowGoods,
+	flowSelf, flowEntityEntity, flowStoreStore, flowEntityStore, flowDuplicate, flowUnchanged,
+	processNoInput, processNoOutput, processInsufficientInput,
+	processName, processVagueName, processDecision, processUnspecified,
+	storeWriteOnly, storeReadOnly, storeUnknownItem, itemNeverWritten, itemNeverUsed, storePrivate,
+	entityName, contextOneProcess, contextStore, contextName,
+	levelUnbalanced, levelWeakened, levelRegrouped, levelNewEntity, levelNumbering, levelTooMany, levelSingle,
+	dictionaryUndefined, dictionaryUnused, dictionaryEndless, dictionarySyntax,
+	activityUnmapped, activityCounterparty, activityInsider, activityOverride, activityViewMismatch,
+	briefUncovered,
 }
 
 // ByName finds a rule.

@@ -42,19 +42,27 @@ type Balance struct {
 // Where the level draws the partner of a flow, it compares partner by partner.
 func BalanceOf(m *model.Model, d *dictionary.Dictionary, l Level) Balance {
 	var out Balance
-	above, below := EndsOf(m, l.Process), EdgeOf(m, l)
+	allAbove, allBelow := EndsOf(m, l.Process), EdgeOf(m, l)
+	// What an entity does that the process knows nothing of is a matter of its own.
+	for entity := range NewEntities(m, l) {
+		allBelow = slices.DeleteFunc(allBelow, func(e End) bool { return e.Partner == entity })
+	}
 	for _, dir := range Directions {
-		c := compare(m, d, ends(above, dir), ends(below, dir))
+		above, below := ends(allAbove, dir), ends(allBelow, dir)
+		if sameNames(m, d, above, below) {
+			continue
+		}
+		c := compare(m, d, above, below)
 		if len(c.missing)+len(c.tooMuch) > 0 {
 			im := Imbalance{Direction: dir}
 			im.Missing = d.Largest(c.aboveNames, c.missing)
 			im.TooMuch = d.Largest(c.belowNames, c.tooMuch)
-			for _, e := range ends(below, dir) {
+			for _, e := range below {
 				if items, _ := ItemsOf(m, d, e.Flow); meets(items, c.tooMuch) {
 					im.Flows = append(im.Flows, e.Flow.ID)
 				}
 			}
-			for _, e := range ends(above, dir) {
+			for _, e := range above {
 				if items, _ := ItemsOf(m, d, e.Flow); meets(items, c.missing) {
 					im.Flows = append(im.Flows, e.Flow.ID)
 				}
@@ -62,7 +70,7 @@ func BalanceOf(m *model.Model, d *dictionary.Dictionary, l Level) Balance {
 			out.Unbalanced = append(out.Unbalanced, im)
 			continue
 		}
-		out.Weakened = append(out.Weakened, weakened(m, d, dir, ends(above, dir), ends(below, dir))...)
+		out.Weakened = append(out.Weakened, weakened(m, d, dir, above, below)...)
 		openings := d.Openings(c.aboveNames...)
 		for _, name := range c.belowNames {
 			if !openings[d.Key(name)] && !slices.Contains(out.Regrouped, name) {
@@ -81,6 +89,42 @@ func ends(list []End, dir Direction) []End {
 		}
 	}
 	return out
+}
+
+// sameNames reports whether the flows above and below bear the same names, with
+// the same partners where those are drawn: then there is nothing to compare.
+func sameNames(m *model.Model, d *dictionary.Dictionary, above, below []End) bool {
+	type at struct {
+		partner model.ID
+		name    string
+	}
+	key := func(e End) string {
+		if strings.TrimSpace(e.Flow.Name) == "" {
+			return "all of " + string(e.Partner)
+		}
+		return d.Key(e.Flow.Name)
+	}
+	drawn, open, anywhere := map[at]bool{}, map[string]bool{}, map[string]bool{}
+	for _, e := range below {
+		if e.Partner == "" {
+			open[key(e)] = true
+		} else {
+			drawn[at{e.Partner, key(e)}] = true
+		}
+	}
+	for _, e := range above {
+		k := key(e)
+		if anywhere[k] = true; !open[k] && !drawn[at{e.Partner, k}] {
+			return false
+		}
+		delete(drawn, at{e.Partner, k})
+	}
+	for k := range open {
+		if !anywhere[k] {
+			return false
+		}
+	}
+	return len(drawn) == 0
 }
 
 type comparison struct {
@@ -239,5 +283,21 @@ func weakened(m *model.Model, d *dictionary.Dictionary, dir Direction, above, be
 		}
 	}
 	slices.SortFunc(out, func(a, b Weakening) int { return strings.Compare(a.Item, b.Item) })
+	return out
+}
+
+// NewEntities finds the external entities that exchange data with a level, and
+// not with the process that it opens; with the flows.
+func NewEntities(m *model.Model, l Level) map[model.ID][]model.ID {
+	out := map[model.ID][]model.ID{}
+	known := map[model.ID]bool{}
+	for _, e := range EndsOf(m, l.Process) {
+		known[e.Partner] = true
+	}
+	for _, e := range EdgeOf(m, l) {
+		if p := m.Element(e.Partner); p != nil && p.Kind == model.Entity && !known[p.ID] {
+			out[p.ID] = append(out[p.ID], e.Flow.ID)
+		}
+	}
 	return out
 }

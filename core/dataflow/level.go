@@ -72,8 +72,12 @@ type Level struct {
 func Levels(m *model.Model) []Level {
 	var out []Level
 	for _, e := range m.OfKind(model.Process) {
+		has := map[model.View]bool{}
+		for _, part := range m.Children(e.ID, model.Process) {
+			has[part.Process().View] = true
+		}
 		for _, v := range []model.View{model.Logical, model.Physical} {
-			if len(m.Level(e.ID, v)) > 0 {
+			if has[v] {
 				out = append(out, Level{e.ID, v})
 			}
 		}

@@ -21,9 +21,9 @@ type Entry struct {
 // concurrent use.
 type Dictionary struct {
 	m       *model.Model
-	entries map[string]*Entry // by key
-	keys    map[string]string // name -> key
-	names   map[string]string // key -> name as it is written
+	entries map[string]*Entry          // by key
+	keys    map[string]string          // name -> key
+	names   map[string]string          // key -> name as it is written
 	items   map[string]map[string]bool // of one name, by key
 	ranges  map[string]map[string]Range
 	circles map[string]bool // keys that contain themselves; made on demand

@@ -1,0 +1,94 @@
+package brief
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// AcceptChanges tells the changes that accept a candidate as an element of a
+// kind: the element is made, or, where the lexicon knows one of that kind, taken
+// as it is; and it is traced to every sentence that names it. An attribute or
+// operation needs the class it belongs to; a process belongs to the first level.
+func AcceptChanges(m *model.Model, c *Candidate, kind model.Kind, owner model.ID, seed string) ([]model.Change, model.ID, error) {
+	name := NameAs(c.Name, kind)
+	id := model.DeriveID("candidate", seed, string(kind), c.Key)
+	var out []model.Change
+	switch kind {
+	case model.Attribute, model.Operation:
+		e := m.Element(owner)
+		if e == nil || !e.Kind.IsClassifier() {
+			return nil, "", model.Faultf(model.CodeRefused, "%s needs a class that it belongs to.", c.Name).At(owner, "owner")
+		}
+		if kind == model.Operation && c.Lemma != "" && model.NormalForm(c.Object) == model.NormalForm(e.Name) {
+			name = NameAs(c.Lemma, kind) // weigh of the lot, not weighLot
+		}
+		for _, part := range m.Children(owner, kind) {
+			if model.NormalForm(part.Name) == model.NormalForm(name) {
+				return traceChanges(m, part.ID, c.Sentences, seed), part.ID, nil
+			}
+		}
+		out = append(out, &model.AddPart{ID: id, Owner: owner, Kind: kind, Name: name})
+	case model.Process:
+		parent := contextProcess(m)
+		for _, e := range m.OfKind(model.Process) {
+			if model.NormalForm(e.Name) == model.NormalForm(name) && e.Process().View == model.Logical {
+				return traceChanges(m, e.ID, c.Sentences, seed), e.ID, nil
+			}
+		}
+		if parent == "" {
+			parent = model.DeriveID("table", "context", "process", "system")
+			out = append(out, &model.AddElement{ID: parent, Kind: model.Process, Name: m.Project().Name})
+		}
+		out = append(out, &model.AddElement{ID: id, Kind: kind, Name: name, Owner: parent})
+	case model.Class, model.Interface, model.Enumeration, model.DataType, model.Entity, model.Store, model.DataItem:
+		if found := m.ByTerm(c.Name, kind); len(found) > 0 {
+			return traceChanges(m, found[0].ID, c.Sentences, seed), found[0].ID, nil
+		}
+		out = append(out, &model.AddElement{ID: id, Kind: kind, Name: name})
+	default:
+		return nil, "", model.Faultf(model.CodeInvalid, "A candidate cannot become a %s.", kind.Title()).At("", "kind")
+	}
+	return append(out, traceChanges(m, id, c.Sentences, seed)...), id, nil
+}
+
+func contextProcess(m *model.Model) model.ID {
+	for _, e := range m.OfKind(model.Process) {
+		if e.Owner == "" {
+			return e.ID
+		}
+	}
+	return ""
+}
+
+// traceChanges tells the changes that trace an element to sentences; those that it
+// is traced to already are left out.
+func traceChanges(m *model.Model, element model.ID, sentences []model.ID, seed string) []model.Change {
+	var out []model.Change
+	for _, s := range sentences {
+		if !slices.ContainsFunc(m.TracesOf(element), func(t *model.Relationship) bool { return t.Target == s }) {
+			out = append(out, &model.Connect{ID: model.DeriveID("trace", seed, string(element), string(s)), Kind: model.Trace, Source: element, Target: s})
+		}
+	}
+	return out
+}
+
+// RejectChanges remember that a candidate was rejected, or with take back that it
+// was.
+func RejectChanges(m *model.Model, c *Candidate, back bool) []model.Change {
+	form := strings.TrimPrefix(c.Key, string(c.Word)+" ")
+	var out []model.Change
+	for _, e := range m.OfKind(model.SetAside) {
+		if e.Name == form && e.SetAside().Role == string(c.Word) {
+			if !back {
+				return nil
+			}
+			out = append(out, &model.Delete{ID: e.ID})
+		}
+	}
+	if back {
+		return out
+	}
+	return []model.Change{&model.AddElement{ID: model.DeriveID("rejected", c.Key), Kind: model.SetAside, Name: form, Set: model.P("role", string(c.Word))}}
+}

@@ -1,0 +1,351 @@
+package brief_test
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/brief"
+	"lexeon/core/model"
+)
+
+func apply(t testing.TB, m *model.Model, changes []model.Change) *model.Model {
+	t.Helper()
+	next, _, _, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	return next
+}
+
+// told makes a model with one section.
+func told(t testing.TB, text string) *model.Model {
+	t.Helper()
+	m := apply(t, model.Empty("Told"), []model.Change{&model.AddElement{ID: "s", Kind: model.Section, Name: "Brief"}})
+	changes, err := brief.EditChanges(m, "s", text, "first")
+	require.NoError(t, err)
+	return apply(t, m, changes)
+}
+
+// Six texts of six domains with the nouns that a reader underlined beside them.
+// What counts is the noun, however it is written.
+func TestRecallAndPrecisionOfNouns(t *testing.T) {
+	files, err := filepath.Glob("testdata/*.txt")
+	require.NoError(t, err)
+	require.Len(t, files, 6)
+	reader := brief.NewReader()
+	for _, file := range files {
+		data, err := os.ReadFile(file)
+		require.NoError(t, err)
+		text, list, ok := strings.Cut(string(data), "\n---\n")
+		require.True(t, ok, file)
+		n := len(strings.Fields(text))
+		require.True(t, n >= 150 && n <= 400, "%s has %d words", file, n)
+		expected := map[string]bool{}
+		for line := range strings.SplitSeq(strings.TrimSpace(list), "\n") {
+			expected[model.NormalForm(line)] = true
+		}
+		found := map[string]bool{}
+		for _, c := range reader.Read(told(t, text)).Candidates {
+			if c.Word == brief.Noun {
+				found[model.NormalForm(c.Name)] = true
+			}
+		}
+		var missed, extra []string
+		hits := 0
+		for k := range expected {
+			if found[k] {
+				hits++
+			} else {
+				missed = append(missed, k)
+			}
+		}
+		for k := range found {
+			if !expected[k] {
+				extra = append(extra, k)
+			}
+		}
+		slices.Sort(missed)
+		slices.Sort(extra)
+		recall, precision := float64(hits)/float64(len(expected)), float64(hits)/float64(len(found))
+		t.Logf("%-28s %d words, %d nouns expected, %d found: recall %.2f, precision %.2f\n  missed: %s\n  extra: %s",
+			filepath.Base(file), n, len(expected), len(found), recall, precision, strings.Join(missed, ", "), strings.Join(extra, ", "))
+		assert.GreaterOrEqual(t, recall, 0.9, file)
+		assert.GreaterOrEqual(t, precision, 0.6, file)
+	}
+}
+
+func TestShow(t *testing.T) {
+	if os.Getenv("SHOW") == "" {
+		t.Skip("only to look at")
+	}
+	data, _ := os.ReadFile("testdata/" + os.Getenv("SHOW") + ".txt")
+	text, _, _ := strings.Cut(string(data), "\n---\n")
+	m := told(t, text)
+	r := brief.NewReader().Read(m)
+	for _, c := range r.Candidates {
+		fmt.Println(c.Word, c.Count, c.Name, "|", c.Subject, "|", c.Kinds[0], c.Owner)
+	}
+	for _, s := range brief.Sentences(m) {
+		fmt.Println(s.Number, s.Sentence().Text, r.Proposals[s.ID])
+		for _, row := range r.Rows {
+			if row.Sentence == s.ID {
+				fmt.Printf("     ROW %s | %s | in %v | out %v | %s\n", row.Data.Performer, row.Name, row.Data.Inputs, row.Data.Outputs, row.Data.Processing)
+			}
+		}
+	}
+}
+
+func TestSplitIntoSentences(t *testing.T) {
+	pieces, err := brief.Split("# Intake\n\nA beekeeper delivers a lot, e.g. 40 kg.\nDr. Moor weighs it!  Is it\nmoist?\n\n- number\n- mass in kg\n\n## Grading\r\nLots are graded.")
+	require.NoError(t, err)
+	require.Equal(t, []brief.Piece{
+		{Text: "Intake", Break: model.Heading},
+		{Text: "A beekeeper delivers a lot, e.g. 40 kg.", Break: model.Paragraph}, {Text: "Dr. Moor weighs it!"}, {Text: "Is it moist?"},
+		{Text: "number", Break: model.ListEntry}, {Text: "mass in kg", Break: model.ListEntry},
+		{Text: "Grading", Break: model.Heading}, {Text: "Lots are graded.", Break: model.Paragraph},
+	}, pieces)
+	for text, message := range map[string]string{
+		"fine\nnot \xff fine":                    "Line 2 holds characters that are not UTF-8",
+		strings.Repeat("All is well. ", 120_000): "1.5 MB: a section of the brief takes at most 1 MB",
+		strings.Repeat("All is well.\n\n", 3000): "3000 sentences",
+	} {
+		_, err := brief.Split(text)
+		require.ErrorContains(t, err, message)
+	}
+	pieces, err = brief.Split(strings.Repeat("word ", 1000))
+	require.NoError(t, err)
+	for _, p := range pieces {
+		require.LessOrEqual(t, len([]rune(p.Text)), 2000)
+	}
+}
+
+func texts(m *model.Model) (out []string) {
+	for _, s := range brief.Sentences(m) {
+		out = append(out, s.Sentence().Text)
+	}
+	return out
+}
+
+func TestEditedTextsKeepTheirSentences(t *testing.T) {
+	m := told(t, "A hive stands in an apiary. A beekeeper keeps an apiary. The clerk weighs each lot. Lots get a grade.")
+	ids := map[string]model.ID{}
+	for _, s := range brief.Sentences(m) {
+		ids[s.Sentence().Text] = s.ID
+	}
+	section := "A beekeeper keeps an apiary. The intake clerk weighs each lot. Rejected lots go back. Lots get a grade. A hive stands in an apiary."
+	changes, err := brief.EditChanges(m, "s", section, "second")
+	require.NoError(t, err)
+	next := apply(t, m, changes)
+	require.Equal(t, section, strings.Join(texts(next), " "))
+	require.Equal(t, section, brief.Text(next.Children("s")))
+	after := map[string]model.ID{}
+	for _, s := range brief.Sentences(next) {
+		after[s.Sentence().Text] = s.ID
+	}
+	require.Equal(t, ids["A beekeeper keeps an apiary."], after["A beekeeper keeps an apiary."])
+	require.Equal(t, ids["The clerk weighs each lot."], after["The intake clerk weighs each lot."], "it was edited")
+	require.Equal(t, ids["Lots get a grade."], after["Lots get a grade."])
+	require.Equal(t, ids["A hive stands in an apiary."], after["A hive stands in an apiary."], "it was moved")
+	require.NotContains(t, []model.ID{ids["The clerk weighs each lot."], ids["Lots get a grade."]}, after["Rejected lots go back."])
+	none, err := brief.EditChanges(next, "s", section, "third")
+	require.NoError(t, err)
+	require.Empty(t, none, "the same text changes nothing")
+}
+
+// Property: whatever a text is edited into, the section says it, and what did
+// not change keeps its identity.
+func TestAnyEditArrives(t *testing.T) {
+	all := []string{"One hive stands here.", "Two hives stand there.", "The clerk weighs a lot.", "The clerk weighs the lot.", "# Heads", "- an entry", "Blends are mixed.", "A jar is filled."}
+	rnd := uint64(7)
+	next := func(n int) int { rnd = rnd*6364136223846793005 + 1442695040888963407; return int(rnd>>33) % n }
+	m := told(t, "Start here.")
+	for step := range 120 {
+		var lines []string
+		for range next(9) {
+			lines = append(lines, all[next(len(all))])
+		}
+		text := strings.Join(lines, "\n\n")
+		pieces, err := brief.Split(text)
+		require.NoError(t, err)
+		before := map[model.ID]string{}
+		for _, s := range brief.Sentences(m) {
+			before[s.ID] = s.Sentence().Text
+		}
+		changes, err := brief.EditChanges(m, "s", text, fmt.Sprint(step))
+		require.NoError(t, err)
+		m = apply(t, m, changes)
+		var got []brief.Piece
+		kept := 0
+		for _, s := range m.Children("s") {
+			got = append(got, brief.Piece{Text: s.Sentence().Text, Break: s.Sentence().Break})
+			if _, was := before[s.ID]; was {
+				kept++
+			}
+		}
+		require.Equal(t, len(pieces), len(got))
+		for i := range got {
+			require.Equal(t, pieces[i], got[i])
+		}
+		again, err := brief.Split(brief.Text(m.Children("s")))
+		require.NoError(t, err)
+		require.Equal(t, pieces, again, "the text that is shown for editing says the same")
+		equal := 0
+		left := map[string]int{}
+		for _, text := range before {
+			left[text]++
+		}
+		for _, p := range pieces {
+			if left[p.Text] > 0 {
+				left[p.Text]--
+				equal++
+			}
+		}
+		require.GreaterOrEqual(t, kept, equal, "step %d", step)
+	}
+}
+
+func candidate(t *testing.T, r *brief.Reading, key string) *brief.Candidate {
+	t.Helper()
+	for _, c := range r.Candidates {
+		if c.Key == key {
+			return c
+		}
+	}
+	var keys []string
+	for _, c := range r.Candidates {
+		keys = append(keys, c.Key)
+	}
+	require.Fail(t, "no candidate "+key, "%v", keys)
+	return nil
+}
+
+func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
+	m := told(t, "A beekeeper delivers honey lots to the intake clerk. The intake clerk weighs each honey lot and enters the lot mass in the lot register. An apiary consists of hives. A honey lot has a lot number and a harvest date.")
+	reader := brief.NewReader()
+	r := reader.Read(m)
+	lot := candidate(t, r, "noun honey lot")
+	require.Equal(t, 3, lot.Count)
+	require.Len(t, lot.Sentences, 3)
+	require.Equal(t, model.Store, candidate(t, r, "noun lot register").Kinds[0])
+	require.Equal(t, model.Entity, candidate(t, r, "noun beekeeper").Kinds[0])
+	require.Equal(t, model.Attribute, candidate(t, r, "noun lot number").Kinds[0])
+	require.Equal(t, "honey lot", candidate(t, r, "noun lot number").Owner)
+	weigh := candidate(t, r, "verb weigh honey lot")
+	require.Equal(t, "intake clerk", weigh.Subject)
+	require.Equal(t, []string{"Apiary is made of 1..* Hive"}, r.Proposals[brief.Sentences(m)[2].ID])
+
+	changes, id, err := brief.AcceptChanges(m, lot, model.Class, "", "s")
+	require.NoError(t, err)
+	m = apply(t, m, changes)
+	require.Equal(t, "HoneyLot", m.Element(id).Name)
+	require.Len(t, m.TracesOf(id), 3)
+	require.True(t, candidate(t, reader.Read(m), "noun honey lot").Traced)
+	again, same, err := brief.AcceptChanges(m, lot, model.Class, "", "t")
+	require.NoError(t, err)
+	require.Empty(t, again)
+	require.Equal(t, id, same)
+
+	number, part, err := brief.AcceptChanges(m, candidate(t, r, "noun lot number"), model.Attribute, id, "s")
+	require.NoError(t, err)
+	m = apply(t, m, number)
+	require.Equal(t, "lotNumber", m.Element(part).Name)
+	_, _, err = brief.AcceptChanges(m, lot, model.Attribute, "", "s")
+	require.ErrorContains(t, err, "needs a class")
+	operation, part, err := brief.AcceptChanges(m, weigh, model.Operation, id, "s")
+	require.NoError(t, err)
+	m = apply(t, m, operation)
+	require.Equal(t, "weigh", m.Element(part).Name)
+
+	// An element under another writing: the lexicon knows the term.
+	m = apply(t, m, []model.Change{&model.AddElement{ID: "keeper", Kind: model.Class, Name: "Apiarist"}})
+	m = apply(t, m, []model.Change{&model.SetTerm{ID: m.Element("keeper").Term, Set: model.P("aliases", []string{"beekeeper"})}})
+	known := candidate(t, reader.Read(m), "noun beekeeper")
+	require.Equal(t, []model.ID{"keeper"}, known.Existing)
+	changes, id, err = brief.AcceptChanges(m, known, model.Class, "", "s")
+	require.NoError(t, err)
+	require.Equal(t, model.ID("keeper"), id)
+	m = apply(t, m, changes)
+	require.Len(t, m.TracesOf("keeper"), 1)
+
+	hive := candidate(t, reader.Read(m), "noun hive")
+	m = apply(t, m, brief.RejectChanges(m, hive, false))
+	require.True(t, candidate(t, reader.Read(m), "noun hive").Rejected)
+	require.Empty(t, brief.RejectChanges(m, hive, false))
+	m = apply(t, m, brief.RejectChanges(m, hive, true))
+	require.False(t, candidate(t, reader.Read(m), "noun hive").Rejected)
+
+	c := brief.CoverageOf(m, "")
+	require.Equal(t, 4, c.Sentences)
+	require.Equal(t, 3, c.Covered)
+	require.Equal(t, 3, c.Uncovered[0].Number)
+	require.Empty(t, brief.Unsourced(m))
+}
+
+func TestMarksAreTheSentence(t *testing.T) {
+	text := "Each \"Größe\" of a hive, who is also a hive, consists of one or more frames — see <b>x</b>."
+	m := told(t, text)
+	s := brief.Sentences(m)[0]
+	var joined strings.Builder
+	tells := []brief.Tell{}
+	for _, mark := range brief.NewReader().Read(m).Marks[s.ID] {
+		joined.WriteString(mark.Text)
+		if mark.Tell != "" {
+			tells = append(tells, mark.Tell)
+		}
+	}
+	require.Equal(t, text, joined.String())
+	require.Equal(t, []brief.Tell{brief.TellMultiplicity, brief.TellSelf, brief.TellWhole, brief.TellMultiplicity}, tells)
+}
+
+func TestProposedRows(t *testing.T) {
+	m := told(t, "The clerk receives the delivery note from the beekeeper. The clerk enters the lot entry in the lot register. The inspector sends a recall demand to the clerk.")
+	var got []string
+	for _, r := range brief.NewReader().Read(m).Rows {
+		got = append(got, fmt.Sprintf("%s: %s, in %v, out %v, %s", r.Data.Performer, r.Name, r.Data.Inputs, r.Data.Outputs, r.Data.Processing))
+	}
+	require.Equal(t, []string{
+		"Clerk: receive delivery note, in [{delivery note Beekeeper false}], out [], no",
+		"Clerk: enter lot entry, in [], out [{lot entry Lot register true}], yes",
+		"Inspector: send recall demand, in [], out [{recall demand Clerk false}], no",
+	}, got)
+}
+
+func TestPartsOfAnUploadedText(t *testing.T) {
+	require.Equal(t, []brief.Part{{Title: "brief.md", Text: "Before.\n"}, {Title: "Intake", Text: "\nLots come in.\n### Weighing\nThey are weighed.\n"}},
+		brief.Parts("Before.\n# Intake\r\n\nLots come in.\n### Weighing\nThey are weighed.\n## Empty\n", "brief.md"))
+}
+
+func BenchmarkCandidatesOf20000Words(b *testing.B) {
+	files, _ := filepath.Glob("testdata/*.txt")
+	var words []string
+	for _, f := range files {
+		data, err := os.ReadFile(f)
+		if err != nil {
+			b.Fatal(err)
+		}
+		text, _, _ := strings.Cut(string(data), "\n---\n")
+		words = append(words, text)
+	}
+	n := 0
+	m := model.Empty("Long")
+	for i := 0; n < 20_000; i++ {
+		// Each copy differs, so that nothing is remembered from another one.
+		text := strings.ReplaceAll(words[i%len(words)], ".", fmt.Sprintf(" %d.", i))
+		id := model.ID(fmt.Sprintf("s%d", i))
+		m = apply(b, m, []model.Change{&model.AddElement{ID: id, Kind: model.Section, Name: "Part"}})
+		changes, err := brief.EditChanges(m, id, text, "x")
+		if err != nil {
+			b.Fatal(err)
+		}
+		m = apply(b, m, changes)
+		n += len(strings.Fields(text))
+	}
+	for b.Loop() {
+		brief.NewReader().Read(m)
+	}
+}

@@ -1,0 +1,236 @@
+package brief
+
+import (
+	"regexp"
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+	"lexeon/core/notation"
+)
+
+// RowProposal is a row that the activity table could have.
+type RowProposal struct {
+	Sentence model.ID
+	Name     string
+	Data     model.ActivityData
+	// There is a row already that says this, by performer and activity.
+	There bool
+}
+
+var (
+	wholeStatement = regexp.MustCompile(`(?i)^(.+?) (?:consists? of|(?:is|are) made (?:up )?of|(?:is|are) composed of|comprises?) (.+?)[.!]?$`)
+	kindStatement  = regexp.MustCompile(`(?i)^(?:an? |the |each |every )?(.+?) (?:is|are) (?:an? )?(?:special )?kinds? of (?:an? |the )?(.+?)[.!]?$`)
+	bothStatement  = regexp.MustCompile(`(?i)^(.+?) and (.+?) are both (.+?)[.!]?$`)
+)
+
+// proposalsOf proposes a statement for a sentence where the grammar allows: each
+// is proved to be read in exactly one way.
+func proposalsOf(m *model.Model, p parsedSentence) []string {
+	var out []string
+	propose := func(text string) {
+		readings, err := notation.ReadStatement(m, text)
+		if err != nil || len(readings) != 1 {
+			return
+		}
+		if text := readings[0].Text(m); !slices.Contains(out, text) && !stated(m, readings[0]) {
+			out = append(out, text)
+		}
+	}
+	short := func(s string) bool {
+		return len(strings.Fields(s)) <= 5 && !strings.ContainsAny(s, ",;:()\"") && !regexp.MustCompile(`(?i)\b(?:and|or|who|which|that|by|of|in|with|for|at)\b`).MatchString(strings.ReplaceAll(strings.ToLower(s), "or more", "ormore"))
+	}
+	switch {
+	case bothStatement.MatchString(p.text):
+		g := bothStatement.FindStringSubmatch(p.text)
+		if short(g[1]) && short(g[2]) && short(g[3]) {
+			propose(classRef(m, g[1]) + " is a kind of " + classRef(m, g[3]))
+			propose(classRef(m, g[2]) + " is a kind of " + classRef(m, g[3]))
+		}
+	case wholeStatement.MatchString(p.text):
+		g := wholeStatement.FindStringSubmatch(p.text)
+		if part, ok := counted(m, g[2]); ok && short(g[1]) && short(g[2]) {
+			propose(classRef(m, g[1]) + " is made of " + part)
+		}
+	case kindStatement.MatchString(p.text):
+		g := kindStatement.FindStringSubmatch(p.text)
+		if short(g[1]) && short(g[2]) {
+			propose(classRef(m, g[1]) + " is a kind of " + classRef(m, g[2]))
+		}
+	default:
+		if s := plainStatement(m, p); s != "" {
+			propose(s)
+		}
+	}
+	return out
+}
+
+// stated reports whether the model says the same already.
+func stated(m *model.Model, r notation.Reading) bool {
+	a, b := r.Statement.Ends[0].Ref.ID, r.Statement.Ends[1].Ref.ID
+	if a == "" || b == "" {
+		return false
+	}
+	for _, rel := range m.RelationshipsOf(a) {
+		s, ok := notation.StatementOf(m, rel)
+		same := ok && s.Form == r.Statement.Form && model.NormalForm(s.Verb) == model.NormalForm(r.Statement.Verb)
+		if same && (s.Ends[0].Ref.ID == a && s.Ends[1].Ref.ID == b || s.Form == notation.FormAssociation && s.Ends[0].Ref.ID == b && s.Ends[1].Ref.ID == a) {
+			return true
+		}
+	}
+	return false
+}
+
+// classRef is a noun phrase as the name of a class: the one that the lexicon
+// knows, else in the manner of classes.
+func classRef(m *model.Model, phrase string) string {
+	words := strings.Fields(strings.ToLower(strings.Trim(phrase, " .,")))
+	for len(words) > 1 && (quantifiers[words[0]] || words[0] == "a" || words[0] == "an" || words[0] == "the") {
+		words = words[1:]
+	}
+	if len(words) == 0 {
+		return quoted("")
+	}
+	words[len(words)-1] = model.Singular(words[len(words)-1])
+	name := strings.Join(words, " ")
+	if found := m.ByTerm(name, model.ClassifierKinds()...); len(found) > 0 {
+		return quoted(found[0].Name)
+	}
+	return quoted(NameAs(name, model.Class))
+}
+
+func quoted(name string) string {
+	if regexp.MustCompile(`^[A-Za-z][A-Za-z0-9]*$`).MatchString(name) {
+		return name
+	}
+	return `"` + strings.ReplaceAll(name, `"`, `""`) + `"`
+}
+
+var manyWords = []struct {
+	pattern *regexp.Regexp
+	mult    string
+}{
+	{regexp.MustCompile(`(?i)^(?:one or more|at least one) `), "1..*"},
+	{regexp.MustCompile(`(?i)^(?:two or more|at least two|several) `), "2..*"},
+	{regexp.MustCompile(`(?i)^(?:zero or more|any number of|many) `), "0..*"},
+	{regexp.MustCompile(`(?i)^(?:at most one|up to one|zero or one) `), "0..1"},
+	{regexp.MustCompile(`(?i)^(?:exactly one|one|only one|an?) `), "1"},
+	{regexp.MustCompile(`(?i)^(?:exactly two|two|both) `), "2"},
+	{regexp.MustCompile(`(?i)^(?:exactly three|three) `), "3"},
+	{regexp.MustCompile(`(?i)^(?:exactly four|four) `), "4"},
+}
+
+// counted reads how many and of what: "one or more hives" is 1..* Hive; a plural
+// without a number is one or more.
+func counted(m *model.Model, phrase string) (string, bool) {
+	phrase = strings.TrimSpace(strings.TrimRight(phrase, "."))
+	for _, w := range manyWords {
+		if at := w.pattern.FindStringIndex(phrase); at != nil {
+			return w.mult + " " + classRef(m, phrase[at[1]:]), true
+		}
+	}
+	words := strings.Fields(phrase)
+	if len(words) == 0 {
+		return "", false
+	}
+	if last := strings.ToLower(words[len(words)-1]); model.Singular(last) != last {
+		return "1..* " + classRef(m, phrase), true
+	}
+	return classRef(m, phrase), true
+}
+
+// plainStatement is a statement for a sentence with one verb and two nouns:
+// "Each beekeeper delivers one or more lots."
+func plainStatement(m *model.Model, p parsedSentence) string {
+	list := actions(p.toks, p.phrases)
+	if len(list) != 1 || len(p.phrases) != 2 {
+		return ""
+	}
+	a := list[0]
+	if a.passive || a.subject == nil || a.object == nil || a.subject.from > 3 || p.toks[a.at].tag == "VB" {
+		return ""
+	}
+	if end := a.object.to; end < len(p.toks)-1 {
+		return "" // more follows than the grammar can say
+	}
+	if a.at != a.subject.to {
+		return ""
+	}
+	mult := ""
+	between := ""
+	if first := p.toks[a.at]; first.end > 0 && a.object.to-1 < len(p.toks) && p.toks[a.object.to-1].end > first.end {
+		between = strings.TrimSpace(p.text[first.end:p.toks[a.object.to-1].end])
+	}
+	if text, ok := counted(m, between); ok {
+		mult = text
+	}
+	verb := p.toks[a.at].lower
+	subject := ""
+	switch a.subject.determin {
+	case "each", "every", "a", "an", "the", "":
+		subject = classRef(m, strings.Join(a.subject.words, " "))
+	default:
+		return ""
+	}
+	return subject + " " + quoted(verb) + " " + mult
+}
+
+// rowsOf proposes rows of the activity table: who does what, with what.
+func rowsOf(m *model.Model, p parsedSentence, list []action, nameOf func(*nounPhrase) string) []RowProposal {
+	var out []RowProposal
+	for _, a := range list {
+		subject, object := nameOf(a.subject), nameOf(a.object)
+		if subject == "" || object == "" || !performs(subject) {
+			continue
+		}
+		row := RowProposal{Sentence: p.id, Name: a.lemma + " " + object}
+		row.Data.Performer = NameAs(subject, model.Entity)
+		with := func(np *nounPhrase) string {
+			if name := nameOf(np); name != "" {
+				return NameAs(name, model.Entity)
+			}
+			return ""
+		}
+		switch {
+		case a.lemma == "receive" || a.lemma == "get" || a.lemma == "collect" || a.lemma == "read" || a.lemma == "fetch":
+			row.Data.Inputs = []model.Datum{{Data: object, With: with(a.from)}}
+		case a.from != nil:
+			row.Data.Inputs = []model.Datum{{Data: object, With: with(a.from)}}
+		case a.to != nil || handOver[a.lemma]:
+			row.Data.Outputs = []model.Datum{{Data: object, With: with(a.to)}}
+		case a.in != nil && keepVerbs[a.lemma]:
+			row.Data.Outputs = []model.Datum{{Data: object, With: with(a.in), Store: true}}
+		default:
+			row.Data.Inputs = []model.Datum{{Data: object}}
+		}
+		row.Data.Processing = model.Yes
+		if handOver[a.lemma] {
+			row.Data.Processing = model.No
+		}
+		for _, r := range m.OfKind(model.Activity) {
+			if m.TermKey(r.Activity().Performer) == m.TermKey(row.Data.Performer) && model.NormalForm(r.Name) == model.NormalForm(row.Name) {
+				row.There = true
+			}
+		}
+		out = append(out, row)
+	}
+	return out
+}
+
+// performs: somebody or something that acts, and no document.
+func performs(name string) bool {
+	words := strings.Fields(name)
+	last := words[len(words)-1]
+	if documentWords[last] || attributeWords[last] || storeWords[last] {
+		return false
+	}
+	if personWords[last] {
+		return true
+	}
+	for _, ending := range personEndings {
+		if strings.HasSuffix(last, ending) && len(last) > len(ending)+2 && !notPersons[last] {
+			return true
+		}
+	}
+	return false
+}

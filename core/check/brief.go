@@ -1,0 +1,103 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/brief"
+	"lexeon/core/model"
+)
+
+func joinSorted(names []string) string {
+	slices.Sort(names)
+	return strings.Join(slices.Compact(names), ", ")
+}
+
+var briefUncovered = &Analyzer{
+	Name: "brief/uncovered", Title: "Sentences with nothing in the model", Severity: Advice,
+	Doc:    "Nothing in the model stems from these sentences of the brief. Either something is missing, or they ask for nothing: then they can be marked as not relevant.",
+	Source: "Coverage of the problem statement by the model.",
+	Finds:  "A sentence that nobody has looked at.",
+	Leaves: "Headings; a sentence that is marked as not relevant; a brief of which nothing was traced yet.",
+	Scope: Whole{
+		Touched: func(r model.Row) bool {
+			switch r := r.(type) {
+			case *model.Element:
+				return r.Kind == model.Sentence || r.Kind == model.Section
+			case *model.Relationship:
+				return r.Kind == model.Trace
+			}
+			return false
+		},
+		Run: func(p *Pass) {
+			for _, section := range p.Model.OfKind(model.Section) {
+				c := brief.CoverageOf(p.Model, section.ID)
+				if c.Covered == 0 || len(c.Uncovered) == 0 {
+					continue
+				}
+				var numbers []string
+				var ids []model.ID
+				for _, s := range c.Uncovered {
+					numbers = append(numbers, fmt.Sprint(s.Number))
+					ids = append(ids, s.ID)
+				}
+				p.Report(Finding{Subject: section.ID, Related: ids, Message: fmt.Sprintf("%s: nothing in the model stems from %s %s.", section.Name, plural(len(ids), "sentence"), strings.Join(numbers, ", "))}, idStrings(ids)...)
+			}
+		},
+	},
+}
+
+func plural(n int, word string) string {
+	if n == 1 {
+		return word
+	}
+	return word + "s"
+}
+
+var nameSynonym = &Analyzer{
+	Name: "name/synonym", Title: "A rejected word is used", Severity: Warning,
+	Doc:    "The lexicon says that this word is not to be used for its term. Two words for one thing let readers look for a difference.",
+	Source: "One term for one concept: DeMarco 1978, ch. 11, on aliases.",
+	Finds:  "Supplier as an external entity, where the lexicon rejects it for Beekeeper.",
+	Leaves: "An alias that is allowed.",
+	Scope: Whole{
+		Touched: func(r model.Row) bool {
+			switch r := r.(type) {
+			case *model.Term:
+				return true
+			case *model.Element:
+				return r.Kind.IsNamed()
+			case *model.Relationship:
+				return r.Kind == model.DataFlow
+			}
+			return false
+		},
+		Run: func(p *Pass) {
+			rejected := map[string]*model.Term{}
+			for _, id := range p.Model.IDs(model.TableTerms) {
+				t := p.Model.Term(id)
+				for _, w := range t.Rejected {
+					rejected[model.NormalForm(w)] = t
+				}
+			}
+			if len(rejected) == 0 {
+				return
+			}
+			tell := func(id model.ID, name string) {
+				if t := rejected[model.NormalForm(name)]; t != nil {
+					p.Report(Finding{Subject: id, Related: []model.ID{t.ID}, Message: fmt.Sprintf("%s is a rejected word for %s.", name, t.Name),
+						Mends: []Mend{{Title: "Rename it to " + t.Name, Changes: []model.Change{&model.SetName{ID: id, Name: t.Name}}}}})
+				}
+			}
+			for _, e := range p.Model.Elements() {
+				if e.Kind.IsNamed() {
+					tell(e.ID, e.Name)
+				}
+			}
+			for _, f := range p.Model.Relationships(model.DataFlow) {
+				tell(f.ID, f.Name)
+			}
+		},
+	},
+}

@@ -1,0 +1,133 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/dictionary"
+	"lexeon/core/model"
+)
+
+// use is where a name of data is used: by flows, in contents, in derivations.
+type use struct {
+	name string
+	rows []model.ID
+}
+
+// usesOfData collects every name of data with the rows that use it, by key, in
+// the order of the keys.
+func usesOfData(m *model.Model, d *dictionary.Dictionary) (keys []string, uses map[string]*use) {
+	uses = map[string]*use{}
+	note := func(name string, row model.ID) {
+		if strings.TrimSpace(name) == "" {
+			return
+		}
+		key := d.Key(name)
+		u := uses[key]
+		if u == nil {
+			u = &use{name: strings.TrimSpace(name)}
+			uses[key] = u
+			keys = append(keys, key)
+		}
+		if !slices.Contains(u.rows, row) {
+			u.rows = append(u.rows, row)
+		}
+	}
+	for _, f := range m.Relationships(model.DataFlow) {
+		note(f.Name, f.ID)
+	}
+	inContents := func(text string, row model.ID) {
+		if e, err := dictionary.Parse(text); err == nil {
+			e.Names(func(n *dictionary.Expression) { note(n.Text, row) })
+		}
+	}
+	for _, s := range m.OfKind(model.Store) {
+		inContents(s.Store().Contents, s.ID)
+	}
+	for _, i := range m.OfKind(model.DataItem) {
+		inContents(i.DataItem().Contents, i.ID)
+		for _, from := range i.DataItem().From {
+			note(from, i.ID)
+		}
+	}
+	slices.Sort(keys)
+	return keys, uses
+}
+
+var dictionaryUndefined = &Analyzer{
+	Name: "dictionary/undefined", Title: "The dictionary does not say what it holds", Severity: Warning,
+	Doc: "A flow, or something that data are made of, is named and not defined: neither is its composition written down, nor is it marked as elementary. " +
+		"Until then nobody can say whether levels agree, or whether a process has what it needs.",
+	Source: "DeMarco 1978, ch. 11: every flow, store and component has an entry.",
+	Finds:  "A flow delivery note without an entry.",
+	Leaves: "mass, marked as elementary",
+	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
+		d := dictionary.Of(p.Model)
+		keys, uses := usesOfData(p.Model, d)
+		for _, key := range keys {
+			u := uses[key]
+			entry := d.Entry(u.name)
+			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) {
+				continue
+			}
+			f := Finding{Subject: u.rows[0], Related: u.rows[1:], Key: key}
+			if entry != nil {
+				f.Subject, f.Related = entry.Item.ID, u.rows
+			}
+			f.Message = fmt.Sprintf("%s is not defined: what is it made of?", u.name)
+			f.Mends = []Mend{{Title: "It is elementary", Changes: markItem(p.Model, u.name, model.Elementary)}}
+			p.Report(f, idStrings(u.rows)...)
+		}
+	}},
+}
+
+var dictionaryUnused = &Analyzer{
+	Name: "dictionary/unused", Title: "An entry of the dictionary that nothing uses", Severity: Advice,
+	Doc:    "No flow bears this name, and nothing that is used contains it. Is a flow missing, or was it written another way?",
+	Source: "DeMarco 1978, ch. 11.",
+	Finds:  "moisture report, which no flow bears",
+	Leaves: "mass, which is part of delivery note",
+	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
+		d := dictionary.Of(p.Model)
+		_, uses := usesOfData(p.Model, d)
+		for _, e := range p.Model.OfKind(model.DataItem) {
+			u := uses[d.Key(e.Name)]
+			if model.NormalForm(e.Name) != "" && (u == nil || len(u.rows) == 1 && u.rows[0] == e.ID) {
+				p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s is in the dictionary, but no flow, store or other entry names it.", e.Name)})
+			}
+		}
+	}},
+}
+
+var dictionaryEndless = &Analyzer{
+	Name: "dictionary/endless", Title: "Data without end", Severity: Error,
+	Doc:    "Whatever is chosen, this contains itself again: no such data can ever be written down. Somewhere there has to be a choice, an option or a repetition that may be empty.",
+	Source: "DeMarco 1978, ch. 11: definitions are top-down and end at elementary data; least fixpoint.",
+	Finds:  "chapter = heading + chapter",
+	Leaves: "chapter = heading + {chapter}",
+	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
+		d := dictionary.Of(p.Model)
+		for _, name := range d.Endless() {
+			p.Report(Finding{Subject: d.Entry(name).Item.ID, Message: fmt.Sprintf("%s always contains itself again, without end.", name)})
+		}
+	}},
+}
+
+var dictionarySyntax = &Analyzer{
+	Name: "dictionary/syntax", Title: "Contents that cannot be read", Severity: Error,
+	Doc:    "The contents do not follow the notation: name, a + b, [a | b], {a}, 1{a}5, (a), @key, *comment*. Nothing can be concluded from them.",
+	Source: "DeMarco 1978, ch. 11: the notation of the data dictionary.",
+	Finds:  "delivery note = number + [mass",
+	Leaves: "delivery note = number + [mass | count]",
+	Scope: Each{Kinds: []model.Kind{model.DataItem, model.Store}, Reach: []Neighbourhood{Self}, Run: func(p *Pass, r model.Row) {
+		e := r.(*model.Element)
+		text := e.DataItem().Contents
+		if e.Kind == model.Store {
+			text = e.Store().Contents
+		}
+		if _, err := dictionary.Parse(text); err != nil {
+			p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("The contents of %s cannot be read: %v.", nameOf(p.Model, e.ID), err)})
+		}
+	}},
+}
