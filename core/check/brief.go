@@ -67,36 +67,30 @@ var nameSynonym = &Analyzer{
 			case *model.Term:
 				return true
 			case *model.Element:
-				return r.Kind.IsNamed()
+				return r.Kind.HasTerm()
 			case *model.Relationship:
 				return r.Kind == model.DataFlow
 			}
 			return false
 		},
 		Run: func(p *Pass) {
-			rejected := map[string]*model.Term{}
-			for _, id := range p.Model.IDs(model.TableTerms) {
-				t := p.Model.Term(id)
+			for _, t := range p.Model.TermsRejecting() {
 				for _, w := range t.Rejected {
-					rejected[model.NormalForm(w)] = t
+					tell := func(id model.ID, name string) {
+						p.Report(Finding{Subject: id, Related: []model.ID{t.ID}, Key: model.NormalForm(w), Message: fmt.Sprintf("%s is a rejected word for %s.", name, t.Name),
+							Mends: []Mend{{Title: "Rename it to " + t.Name, Changes: []model.Change{&model.SetName{ID: id, Name: t.Name}}}}})
+					}
+					for _, e := range p.Model.ByTerm(w, model.TermKinds()...) {
+						if model.NormalForm(e.Name) == model.NormalForm(w) {
+							tell(e.ID, e.Name)
+						}
+					}
+					for _, f := range p.Model.Relationships(model.DataFlow) {
+						if model.NormalForm(f.Name) == model.NormalForm(w) {
+							tell(f.ID, f.Name)
+						}
+					}
 				}
-			}
-			if len(rejected) == 0 {
-				return
-			}
-			tell := func(id model.ID, name string) {
-				if t := rejected[model.NormalForm(name)]; t != nil {
-					p.Report(Finding{Subject: id, Related: []model.ID{t.ID}, Message: fmt.Sprintf("%s is a rejected word for %s.", name, t.Name),
-						Mends: []Mend{{Title: "Rename it to " + t.Name, Changes: []model.Change{&model.SetName{ID: id, Name: t.Name}}}}})
-				}
-			}
-			for _, e := range p.Model.Elements() {
-				if e.Kind.IsNamed() {
-					tell(e.ID, e.Name)
-				}
-			}
-			for _, f := range p.Model.Relationships(model.DataFlow) {
-				tell(f.ID, f.Name)
 			}
 		},
 	},

@@ -62,8 +62,8 @@ func texts(findings []check.Finding) []string {
 // Property: every mend is accepted by the model and makes its finding go away.
 func TestMendsMend(t *testing.T) {
 	mends := map[string]int{}
-	for seed := range uint64(30) {
-		m := modeltest.Model(seed, 180)
+	for seed := range uint64(40) {
+		m := modeltest.Model(seed, 260)
 		state := check.Run(m, check.All)
 		for _, f := range state.Findings() {
 			for _, mend := range f.Mends {

@@ -76,7 +76,7 @@ var contextName = &Analyzer{
 	Name: "context/name", Title: "The system is named for doing something", Severity: Warning,
 	Doc:    "The one process of the context diagram stands for the whole system and bears its name, not that of something it does.",
 	Source: "DeMarco 1978, ch. 6; Yourdon 1989, ch. 18.",
-	Finds:  "Register lots as the process of the context diagram",
+	Finds:  "Weigh lots as the process of the context diagram",
 	Leaves: "Heatherfold Honey Cooperative",
 	Scope: Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self}, Run: func(p *Pass, r model.Row) {
 		if e := r.(*model.Element); e.Owner == "" && isVerbPhrase(e.Name) {

@@ -99,7 +99,7 @@ var flowDuplicate = &Analyzer{
 				f.Related = append(f.Related, r.RowID())
 			}
 			first := members[0].(*model.Relationship)
-			f.Message = fmt.Sprintf("%s leads %d times from %s to %s.", first.Name, len(members), placeOr(p.Model, first.Source), placeOr(p.Model, first.Target))
+			f.Message = fmt.Sprintf("%s leads %d times between the same two, in the same direction.", first.Name, len(members))
 			f.Mends = []Mend{{Title: "Delete all but one"}}
 			for _, id := range f.Related {
 				f.Mends[0].Changes = append(f.Mends[0].Changes, &model.Delete{ID: id})
@@ -107,13 +107,6 @@ var flowDuplicate = &Analyzer{
 			p.Report(f)
 		},
 	},
-}
-
-func placeOr(m *model.Model, id model.ID) string {
-	if id == "" {
-		return "the frame"
-	}
-	return nameOf(m, id)
 }
 
 // processesAt reaches the processes that a flow is at, and from a process the

@@ -42,14 +42,13 @@ func isVerbPhrase(name string) bool {
 		return false
 	}
 	base, bent := verbForms(list[0])
-	switch {
-	case verbsOnly[base] && !nounsToo[base]:
-		return true
-	case bent && verbsOnly[base] && len(list) > 1: // "takes readings", but not "takes"
-		return !nounsToo[base]
-	}
 	// "register the lot": an article after a verb leaves no doubt.
-	return verbsOnly[base] && len(list) > 2 && (list[1] == "the" || list[1] == "a" || list[1] == "an" || list[1] == "each")
+	article := len(list) > 2 && (list[1] == "the" || list[1] == "a" || list[1] == "an" || list[1] == "each")
+	switch {
+	case verbsOnly[base] && (!nounsToo[base] || article):
+		return len(list) > 1 || !bent
+	}
+	return false
 }
 
 // verbForms is the base form of a verb in the third person.
@@ -74,7 +73,7 @@ var verbsLikeNouns = words(`question mention position condition motion audition 
 
 // isNounPhrase reports whether a name has no verb to begin with: it ends with a
 // noun made of a verb ("Lot reception", "Settlement"), or is one that ends in
-// -ing ("Order processing"), and its first word is no verb.
+// -ing ("Member processing"), and its first word is no verb.
 func isNounPhrase(name string) bool {
 	list := model.Words(name)
 	if len(list) == 0 {
@@ -103,7 +102,7 @@ func isNounPhrase(name string) bool {
 		return false
 	}
 	// The first word could be a verb that is not known here; only a noun that
-	// acts on nothing is left over: "Lot reception", "Invoice processing".
+	// acts on nothing is left over: "Lot reception", "Member processing".
 	return (ends(last) || strings.HasSuffix(last, "ing") && len(last) > 5) && isKnownNoun(first)
 }
 

@@ -197,7 +197,16 @@ func ItemsOf(m *model.Model, d *dictionary.Dictionary, f *model.Relationship) (i
 	if e := ContentsOf(m, f); e != nil {
 		return d.ItemsOf(e), true
 	}
-	return map[string]bool{}, false
+	return map[string]bool{}, !hasStore(m, f)
+}
+
+func hasStore(m *model.Model, f *model.Relationship) bool {
+	for _, id := range []model.ID{f.Source, f.Target} {
+		if s := m.Element(id); s != nil && s.Kind == model.Store {
+			return true
+		}
+	}
+	return false
 }
 
 // ContentsOf is what the store at a flow's end holds, nil where that is not

@@ -89,6 +89,9 @@ func (d *draft) index(r Row) {
 		for _, f := range termForms(r) {
 			insertSorted(d.termFormsD, f, r.ID)
 		}
+		if len(r.Rejected) > 0 {
+			insertSorted(d.kindsD, rejecting, r.ID)
+		}
 	case *Relationship:
 		insertSorted(d.kindsD, ID(r.Kind), r.ID)
 	case *Diagram:
@@ -116,12 +119,18 @@ func (d *draft) unindex(r Row) {
 		for _, f := range termForms(r) {
 			removeSorted(d.termFormsD, f, r.ID)
 		}
+		if len(r.Rejected) > 0 {
+			removeSorted(d.kindsD, rejecting, r.ID)
+		}
 	case *Relationship:
 		removeSorted(d.kindsD, ID(r.Kind), r.ID)
 	case *Diagram:
 		removeSorted(d.kindsD, ID(r.Kind), r.ID)
 	}
 }
+
+// rejecting is the key under which terms with rejected words are listed.
+const rejecting ID = "term with rejected words"
 
 func termForms(t *Term) []ID {
 	forms := []ID{ID(NormalForm(t.Name))}

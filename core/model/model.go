@@ -356,6 +356,16 @@ func (m *Model) ByTerm(name string, kinds ...Kind) []*Element {
 	return out
 }
 
+// TermsRejecting lists the terms that reject words, sorted by id.
+func (m *Model) TermsRejecting() []*Term {
+	ids, _ := m.kinds.get(rejecting)
+	out := make([]*Term, len(ids))
+	for i, id := range ids {
+		out[i] = m.Term(id)
+	}
+	return out
+}
+
 // TermKey is the form in which names of data meet: the id of the term that a
 // name means, or its normal form where there is none.
 func (m *Model) TermKey(name string) string {

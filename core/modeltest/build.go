@@ -48,7 +48,7 @@ func Build(t testing.TB, lines ...string) *model.Model {
 			continue
 		}
 		if c := flowLine(m, line, model.DeriveID("build", fmt.Sprint(i), line)); c != nil {
-			edit(c)
+			edit(c...)
 			continue
 		}
 		if names, ok := strings.CutPrefix(line, "rename "); ok {

@@ -3,33 +3,41 @@ package modeltest
 import (
 	"strings"
 
+	"lexeon/core/activity"
 	"lexeon/core/model"
 )
 
-// flowLine reads a line of Build that makes something of a data flow diagram:
+// flowLine reads a line of Build that makes something of a data flow diagram, of
+// the brief or of the activity table:
 //
 //	entity Beekeeper · store Lot register = {lot entry} · process Receive lot in Cooperative (physical)
 //	item lot entry = lot number + mass · item mass elementary · item lot number created
-//	item amount derived from mass, price
-func flowLine(m *model.Model, line string, id model.ID) model.Change {
+//	item amount derived from mass, price · goods honey · archive Jar stock · outside Price table
+//	spec Receive lot: weigh it · context Cooperative, Beekeeper · allow stores on the context
+//	activity Intake clerk | weigh lot | lot from Beekeeper | entry to [Lot register] | yes
+//	performer Laboratory outside · reject supplier for Beekeeper
+//	sentence Bees are kept. · trace Beekeeper · irrelevant
+func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	first, rest, _ := strings.Cut(line, " ")
 	name, contents, _ := strings.Cut(rest, " = ")
+	one := func(c model.Change) []model.Change { return []model.Change{c} }
+	named := func(name string, kinds ...model.Kind) model.ID { return m.Named(name, kinds...)[0].ID }
 	switch first {
 	case "entity":
-		return &model.AddElement{ID: id, Kind: model.Entity, Name: rest}
+		return one(&model.AddElement{ID: id, Kind: model.Entity, Name: rest})
 	case "store":
-		return &model.AddElement{ID: id, Kind: model.Store, Name: name, Set: model.P("contents", contents)}
+		return one(&model.AddElement{ID: id, Kind: model.Store, Name: name, Set: model.P("contents", contents)})
 	case "process":
 		name, parent, in := strings.Cut(rest, " in ")
 		c := &model.AddElement{ID: id, Kind: model.Process, Name: name}
 		if in {
 			parent, physical := strings.CutSuffix(parent, " (physical)")
-			c.Owner = m.Named(parent, model.Process)[0].ID
+			c.Owner = named(parent, model.Process)
 			if physical {
 				c.Set = model.P("view", model.Physical)
 			}
 		}
-		return c
+		return one(c)
 	case "item":
 		set := model.P("contents", contents)
 		if n, ok := strings.CutSuffix(rest, " elementary"); ok {
@@ -39,7 +47,50 @@ func flowLine(m *model.Model, line string, id model.ID) model.Change {
 		} else if n, from, ok := strings.Cut(rest, " derived from "); ok {
 			name, set = n, model.P("source", model.DerivedFrom, "from", strings.Split(from, ", "))
 		}
-		return &model.AddElement{ID: id, Kind: model.DataItem, Name: name, Set: set}
+		return one(&model.AddElement{ID: id, Kind: model.DataItem, Name: name, Set: set})
+	case "goods":
+		return one(&model.AddElement{ID: id, Kind: model.DataItem, Name: rest, Set: model.P("goods", true)})
+	case "archive", "outside":
+		return one(&model.SetElement{ID: named(rest, model.Store), Set: model.P(first, true)})
+	case "spec":
+		name, text, _ := strings.Cut(rest, ": ")
+		return one(&model.SetElement{ID: named(name, model.Process), Set: model.P("specification", text)})
+	case "number":
+		name, n, _ := strings.Cut(rest, " = ")
+		return one(&model.SetElement{ID: named(name, model.Process), Set: model.Patch{"ordinal": []byte(n)}})
+	case "allow":
+		return one(&model.SetProject{Set: model.P("contextStores", true)})
+	case "context":
+		out := one(&model.AddDiagram{ID: id, Kind: model.ContextDiagram, Name: "Context"})
+		for i, name := range strings.Split(rest, ", ") {
+			out = append(out, &model.Place{ID: model.DeriveID(string(id), name), Diagram: id, Subject: named(name, model.Process, model.Entity, model.Store), X: 200 * i})
+		}
+		return out
+	case "activity":
+		cells := strings.Split(rest, " | ")
+		processing, _ := activity.ReadProcessing(cells[4])
+		return one(&model.AddElement{ID: id, Kind: model.Activity, Name: cells[1], Set: model.P("performer", cells[0],
+			"inputs", activity.ReadData(cells[2], "from"), "outputs", activity.ReadData(cells[3], "to"), "processing", processing)})
+	case "performer":
+		name, outside := strings.CutSuffix(rest, " outside")
+		name = strings.TrimSuffix(name, " inside")
+		return one(&model.SetProject{Set: model.P("performers", append(m.Project().Performers, model.PerformerSide{Name: name, Inside: !outside}))})
+	case "reject":
+		word, term, _ := strings.Cut(rest, " for ")
+		return one(&model.SetTerm{ID: m.TermsNamed(term)[0].ID, Set: model.P("rejected", []string{word})})
+	case "sentence":
+		if sections := m.OfKind(model.Section); len(sections) > 0 {
+			return one(&model.AddElement{ID: id, Kind: model.Sentence, Owner: sections[0].ID, Set: model.P("text", rest)})
+		}
+		return []model.Change{&model.AddElement{ID: "section", Kind: model.Section, Name: "Brief"},
+			&model.AddElement{ID: id, Kind: model.Sentence, Owner: "section", Set: model.P("text", rest)}}
+	case "trace", "irrelevant":
+		sentences := m.Children("section")
+		last := sentences[len(sentences)-1]
+		if first == "irrelevant" {
+			return one(&model.SetElement{ID: last.ID, Set: model.P("irrelevant", true)})
+		}
+		return one(&model.Connect{ID: id, Kind: model.Trace, Source: named(rest, append(model.TermKinds(), model.Process)...), Target: last.ID})
 	}
 	return nil
 }

@@ -135,6 +135,9 @@ func (s *Source) Change(m *model.Model) []model.Change {
 		}
 		return nil
 	default:
+		if s.rnd.IntN(4) == 0 {
+			return []model.Change{&model.SetTerm{ID: a.Term, Set: model.P("rejected", []string{pick(s, append(nouns, flowNames...)) + "", "keeper"})}}
+		}
 		return []model.Change{&model.SetTerm{ID: a.Term, Set: model.P("aliases", []string{pick(s, nouns) + "ling"})}}
 	}
 }
