@@ -76,8 +76,11 @@ var nameSynonym = &Analyzer{
 		Run: func(p *Pass) {
 			for _, t := range p.Model.TermsRejecting() {
 				for _, w := range t.Rejected {
+					if form := model.NormalForm(w); form == "" || form == model.NormalForm(t.Name) {
+						continue // it cannot reject itself
+					}
 					tell := func(id model.ID, name string) {
-						p.Report(Finding{Subject: id, Related: []model.ID{t.ID}, Key: model.NormalForm(w), Message: fmt.Sprintf("%s is a rejected word for %s.", name, t.Name),
+						p.Report(Finding{Subject: id, Related: []model.ID{t.ID}, Key: string(t.ID) + "|" + model.NormalForm(w), Message: fmt.Sprintf("%s is a rejected word for %s.", name, t.Name),
 							Mends: []Mend{{Title: "Rename it to " + t.Name, Changes: []model.Change{&model.SetName{ID: id, Name: t.Name}}}}})
 					}
 					for _, e := range p.Model.ByTerm(w, model.TermKinds()...) {

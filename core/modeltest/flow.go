@@ -95,9 +95,9 @@ func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	return nil
 }
 
-var flowNames = []string{"delivery note", "", "test result", "lot entry", "price list"}
-var processNames = []string{"Receive lot", "Grade lot", "check", "Office", ""}
-var placeNames = []string{"Beekeeper", "Hive", "Lot register", "Jar stock", "Retailer"}
+var flowNames = []string{"delivery note", "", "test result", "lot entry", "price list", "send report", "approved?", "note and copy", "honey"}
+var processNames = []string{"Receive lot", "Grade lot", "check", "Office", "", "Lot reception", "Handle lots", "Is it moist?", "Weigh and fill"}
+var placeNames = []string{"Beekeeper", "Hive", "Lot register", "Jar stock", "Retailer", "Deliver honey"}
 var contents = []string{"lot number + mass", "{lot entry}", "[mass | age] + (grade)", "mass +", "", "lot entry + price list", "delivery note"}
 
 // flowChange makes one step of editing in data flow diagrams, brief, table or
@@ -118,6 +118,19 @@ func (s *Source) flowChange(m *model.Model) []model.Change {
 		}
 		return out
 	case 2:
+		if s.rnd.IntN(8) == 0 {
+			return s.twoLevels(p)
+		}
+		if s.rnd.IntN(30) == 0 {
+			return []model.Change{&model.AddElement{ID: s.id("w"), Kind: model.Process, Name: "Office"}}
+		}
+		if s.rnd.IntN(6) == 0 { // many at once
+			var out []model.Change
+			for range 10 {
+				out = append(out, &model.AddElement{ID: s.id("w"), Kind: model.Process, Name: pick(s, processNames), Owner: p.ID})
+			}
+			return append(out, &model.SetElement{ID: out[0].(*model.AddElement).ID, Set: model.P("ordinal", 2)})
+		}
 		return []model.Change{&model.AddElement{ID: s.id("x"), Kind: pick(s, []model.Kind{model.Entity, model.Store}), Name: pick(s, placeNames)}}
 	case 3, 4, 5, 6:
 		a, b := pick(s, places), pick(s, append(places, m.Children(p.ID, model.Process)...))
@@ -136,6 +149,14 @@ func (s *Source) flowChange(m *model.Model) []model.Change {
 		}
 		return out
 	case 7:
+		if s.rnd.IntN(3) == 0 {
+			d := s.id("d")
+			out := []model.Change{&model.AddDiagram{ID: d, Kind: model.ContextDiagram, Name: "Context"}}
+			if e := pick(s, append(entities, stores...)); e != nil {
+				out = append(out, &model.Place{ID: s.id("l"), Diagram: d, Subject: e.ID, X: 10, Y: 10})
+			}
+			return out
+		}
 		return []model.Change{&model.AddDiagram{ID: s.id("d"), Kind: model.LevelDiagram, Name: p.Name, About: p.ID}}
 	case 8:
 		return []model.Change{&model.AddElement{ID: s.id("i"), Kind: model.DataItem, Name: pick(s, append(flowNames, featureNames...)), Set: model.P("contents", pick(s, contents))}}
@@ -144,7 +165,7 @@ func (s *Source) flowChange(m *model.Model) []model.Change {
 			return []model.Change{pick(s, []model.Change{
 				&model.SetElement{ID: i.ID, Set: model.P("contents", pick(s, contents))},
 				&model.SetElement{ID: i.ID, Set: model.P("contents", "", "source", pick(s, []model.ItemSource{model.Elementary, model.CreatedHere, model.DerivedFrom}), "from", []string{"mass"})},
-				&model.Delete{ID: i.ID}, &model.SetName{ID: i.ID, Name: pick(s, flowNames)},
+				&model.Delete{ID: i.ID}, &model.SetName{ID: i.ID, Name: pick(s, flowNames)}, &model.SetElement{ID: i.ID, Set: model.P("goods", true)},
 			})}
 		}
 	case 10:
@@ -192,6 +213,20 @@ func (s *Source) flowChange(m *model.Model) []model.Change {
 	return nil
 }
 
+// twoLevels makes a process with a part, which exchange the same data under
+// different names, perhaps weakened.
+func (s *Source) twoLevels(parent *model.Element) []model.Change {
+	upper, lower, above, below := s.id("w"), s.id("w"), string(s.id("above")), string(s.id("below"))
+	return []model.Change{
+		&model.AddElement{ID: upper, Kind: model.Process, Name: "Receive lot", Owner: parent.ID},
+		&model.AddElement{ID: lower, Kind: model.Process, Name: "Weigh lot", Owner: upper},
+		&model.AddElement{ID: s.id("i"), Kind: model.DataItem, Name: above, Set: model.P("contents", "mass + age")},
+		&model.AddElement{ID: s.id("i"), Kind: model.DataItem, Name: below, Set: model.P("contents", pick(s, []string{"age + mass", "(age) + mass", "{age} + mass"}))},
+		&model.Connect{ID: s.id("f"), Kind: model.DataFlow, Name: above, Target: upper},
+		&model.Connect{ID: s.id("f"), Kind: model.DataFlow, Name: below, Target: lower},
+	}
+}
+
 func (s *Source) briefChange(m *model.Model) []model.Change {
 	section := pick(s, m.OfKind(model.Section))
 	if section == nil || s.rnd.IntN(6) == 0 {
@@ -209,6 +244,9 @@ func (s *Source) briefChange(m *model.Model) []model.Change {
 
 func (s *Source) activityChange(m *model.Model) []model.Change {
 	row := pick(s, m.OfKind(model.Activity))
+	if s.rnd.IntN(8) == 0 {
+		return []model.Change{&model.SetProject{Set: model.P("performers", []model.PerformerSide{{Name: pick(s, placeNames), Inside: s.rnd.IntN(2) == 0}, {Name: pick(s, placeNames)}})}}
+	}
 	datum := func() []model.Datum {
 		return []model.Datum{{Data: pick(s, flowNames[2:]), With: pick(s, append(placeNames, "")), Store: s.rnd.IntN(4) == 0}}
 	}
