@@ -111,14 +111,14 @@ func (b *builder) partyNode(p *Party) model.ID {
 	if p.Side == AtRest {
 		kind = model.Store
 	}
-	return b.node(kind, nodeID("", kind, p.Key), p.Name, p.Key, p.Why, rows)
+	return b.node(kind, nodeID("", kind, p.form()), p.Name, p.Key, p.Why, rows)
 }
 
 func (b *builder) flow(from, to model.ID, data, key, why string, rows []*model.Element) {
 	if from == to {
 		return
 	}
-	id := model.DeriveID("table", string(b.d.View), "flow", string(from), string(to), key)
+	id := model.DeriveID("table", string(b.d.View), "flow", string(from), string(to), model.NormalForm(data))
 	if i, ok := b.flows[id]; ok {
 		for _, r := range rows {
 			if !slices.Contains(b.d.Flows[i].Rows, r.ID) {
@@ -162,7 +162,7 @@ func (b *builder) physical() {
 			for i, r := range p.Rows {
 				rows[i] = model.ID(r)
 			}
-			return b.node(model.Process, nodeID(Physical, model.Process, p.Key), p.Name, p.Key, p.Why, rows)
+			return b.node(model.Process, nodeID(Physical, model.Process, p.form()), p.Name, p.Key, p.Why, rows)
 		}
 		return b.partyNode(p)
 	}

@@ -46,6 +46,7 @@ type Difference struct {
 	Pieces  []Piece
 	m       *model.Model
 	at      map[model.ID]model.ID // derived id to id in the model
+	derived map[model.ID]string   // what was derived before, with its name then
 }
 
 // Compare tells what taking over a derivation would do.
@@ -57,20 +58,21 @@ func (t *Table) Compare(view View) *Difference {
 		d.System = system
 	}
 	d.findDiagram()
-	derived := map[model.ID]string{}
+	d.derived = map[model.ID]string{}
 	if row := m.Diagram(d.Diagram); row != nil {
 		for _, p := range row.Derived {
-			derived[p.ID] = p.Name
+			d.derived[p.ID] = p.Name
 		}
 	}
-	wanted := map[model.ID]bool{}
 	for _, n := range d.Nodes {
-		wanted[n.ID] = true
-		d.Pieces = append(d.Pieces, d.nodePiece(n, derived))
+		d.Pieces = append(d.Pieces, d.nodePiece(n))
 	}
 	for _, f := range d.Flows {
-		wanted[f.ID] = true
-		d.Pieces = append(d.Pieces, d.flowPiece(f, derived))
+		d.Pieces = append(d.Pieces, d.flowPiece(f))
+	}
+	wanted := map[model.ID]bool{}
+	for i := range d.Pieces {
+		wanted[d.Pieces[i].ID], wanted[d.Pieces[i].At] = true, true
 	}
 	if row := m.Diagram(d.Diagram); row != nil {
 		for _, p := range row.Derived {
@@ -142,10 +144,20 @@ func (d *Difference) find(n Node) model.ID {
 	return ""
 }
 
-func (d *Difference) nodePiece(n Node, derived map[model.ID]string) Piece {
+// before tells under which name a piece was derived before. The lexicon may have
+// changed its words since, and with them the id.
+func (d *Difference) before(id, at model.ID) (name string, was bool) {
+	if name, was = d.derived[id]; was {
+		return name, true
+	}
+	name, was = d.derived[at]
+	return name, was && at != ""
+}
+
+func (d *Difference) nodePiece(n Node) Piece {
 	p := Piece{ID: n.ID, Kind: n.Kind, Title: n.Kind.Title() + " " + n.Name, Why: n.Why, Rows: n.Rows, name: n.Name}
-	was, before := derived[n.ID]
 	p.At = d.find(n)
+	was, before := d.before(n.ID, p.At)
 	d.at[n.ID] = p.At
 	switch e := d.m.Element(p.At); {
 	case p.At == "" || d.m.PlacementOn(d.Diagram, p.At) == nil:
@@ -153,7 +165,7 @@ func (d *Difference) nodePiece(n Node, derived map[model.ID]string) Piece {
 		if before {
 			p.State, p.Wanted = Removed, false
 		}
-	case p.At != n.ID || !before || e.Name == n.Name || d.View == Context && n.Kind == model.Process:
+	case !before || e.Name == n.Name || d.View == Context && n.Kind == model.Process:
 		p.State = Same
 	case e.Name == was:
 		p.State, p.Wanted = Renamed, true
@@ -165,19 +177,19 @@ func (d *Difference) nodePiece(n Node, derived map[model.ID]string) Piece {
 	return p
 }
 
-func (d *Difference) flowPiece(f Flow, derived map[model.ID]string) Piece {
+func (d *Difference) flowPiece(f Flow) Piece {
 	from, to := d.nameOf(f.From), d.nameOf(f.To)
 	p := Piece{ID: f.ID, Kind: model.DataFlow, Title: fmt.Sprintf("%s, from %s to %s", f.Name, from, to), Why: f.Why, Rows: f.Rows,
 		needs: []model.ID{f.From, f.To}, name: f.Name, ends: [2]model.ID{f.From, f.To}}
-	_, before := derived[f.ID]
 	p.At = d.findFlow(f)
+	_, before := d.before(f.ID, p.At)
 	switch r := d.m.Relationship(p.At); {
 	case p.At == "" || d.m.PlacementOn(d.Diagram, p.At) == nil:
 		p.State, p.Wanted = New, true
 		if before {
 			p.State, p.Wanted = Removed, false
 		}
-	case r.Name == f.Name || d.m.TermKey(r.Name) == f.Key || p.At != f.ID || !before:
+	case r.Name == f.Name || d.m.TermKey(r.Name) == f.Key || !before:
 		p.State = Same
 	default:
 		p.State = Kept
@@ -355,18 +367,19 @@ func (d *Difference) derivedAfter(take map[model.ID]bool) []model.DerivedPiece {
 			continue
 		case p.State == New && !take[p.ID]:
 			continue
-		case p.At != "" && p.At != p.ID:
-			continue // a person's own
 		}
-		name := p.name
-		if p.State == Gone || p.State == Kept || p.State == Renamed && !take[p.ID] {
-			for _, q := range d.m.Diagram(d.Diagram).Derived {
-				if q.ID == p.ID {
-					name = q.Name
-				}
+		id, name := p.ID, p.name
+		was, before := d.before(p.ID, p.At)
+		if p.At != "" && p.At != p.ID {
+			if !before {
+				continue // a person's own
 			}
+			id = p.At
 		}
-		out = append(out, model.DerivedPiece{ID: p.ID, Name: name})
+		if p.State == Gone || p.State == Kept || p.State == Renamed && !take[p.ID] {
+			name = was
+		}
+		out = append(out, model.DerivedPiece{ID: id, Name: name})
 	}
 	return out
 }

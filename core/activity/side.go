@@ -32,6 +32,9 @@ type Party struct {
 	Contradicted bool
 }
 
+// form is the key of derived ids: it is there before the lexicon has the term.
+func (p *Party) form() string { return model.NormalForm(p.Name) }
+
 // Table is the activity table with what follows from it directly.
 type Table struct {
 	m       *model.Model
