@@ -148,11 +148,11 @@ func (p *project) advance(ctx context.Context, tx *sqlx.Tx, id string, revision 
 			return nil
 		}
 	}
-	m, err := loadRows(ctx, tx, id)
+	m, read, err := loadRows(ctx, tx, id)
 	if err != nil {
 		return err
 	}
-	p.current = &Version{revision, m}
+	p.current = &Version{read, m}
 	return nil
 }
 

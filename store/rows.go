@@ -196,17 +196,21 @@ func writeProject(ctx context.Context, tx *sqlx.Tx, id string, p *model.Project)
 	return nil
 }
 
-// loadRows reads all rows of a project.
-func loadRows(ctx context.Context, tx *sqlx.Tx, id string) (*model.Model, error) {
+// loadRows reads all rows of a project, and the revision that they make. It holds
+// off writers meanwhile: the tables are read one after the other, and would not
+// fit each other if a change came in between.
+func loadRows(ctx context.Context, tx *sqlx.Tx, id string) (*model.Model, int64, error) {
 	var rows []model.Row
 	var p struct {
 		Name  string
 		Data  string
 		Extra sql.NullString
 		File  sql.NullString
+		// Revision is read under the lock.
+		Revision int64
 	}
-	if err := tx.GetContext(ctx, &p, "SELECT name, data::text AS data, extra::text AS extra, file::text AS file FROM projects WHERE id = $1", id); err != nil {
-		return nil, unavailable("read project", err)
+	if err := tx.GetContext(ctx, &p, "SELECT name, data::text AS data, extra::text AS extra, file::text AS file, revision FROM projects WHERE id = $1 FOR SHARE", id); err != nil {
+		return nil, 0, unavailable("read project", err)
 	}
 	members := map[string]json.RawMessage{"id": quoted(string(model.ProjectID)), "name": quoted(p.Name)}
 	if p.File.Valid {
@@ -214,21 +218,21 @@ func loadRows(ctx context.Context, tx *sqlx.Tx, id string) (*model.Model, error)
 	}
 	row, err := decode(model.TableProject, members, p.Data, p.Extra)
 	if err != nil {
-		return nil, err
+		return nil, 0, err
 	}
 	rows = append(rows, row)
 	for _, t := range model.Tables[1:] {
 		loaded, err := loadTable(ctx, tx, id, t)
 		if err != nil {
-			return nil, err
+			return nil, 0, err
 		}
 		rows = append(rows, loaded...)
 	}
 	m, err := model.FromRows(rows)
 	if err != nil {
-		return nil, fmt.Errorf("project %s: its rows are not a model: %w", id, err)
+		return nil, 0, fmt.Errorf("project %s: its rows are not a model: %w", id, err)
 	}
-	return m, nil
+	return m, p.Revision, nil
 }
 
 func loadTable(ctx context.Context, tx *sqlx.Tx, id string, t model.Table) ([]model.Row, error) {

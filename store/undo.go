@@ -203,7 +203,7 @@ func (s *Store) Reload(ctx context.Context, id string) (*model.Model, error) {
 	var m *model.Model
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
 		var err error
-		m, err = loadRows(ctx, tx, id)
+		m, _, err = loadRows(ctx, tx, id)
 		return err
 	})
 	return m, err

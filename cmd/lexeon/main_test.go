@@ -27,7 +27,7 @@ func TestCheckCommand(t *testing.T) {
 	code, out, _ := lexeon("check", demo())
 	require.Equal(t, exitFindings, code)
 	require.Contains(t, out, "class/duplicate-feature")
-	require.Contains(t, out, "6 findings")
+	require.Contains(t, out, "13 findings")
 
 	code, out, _ = lexeon("check", "--format", "json", demo())
 	require.Equal(t, exitFindings, code)

@@ -360,7 +360,7 @@ func TestTablesThatPeoplePaste(t *testing.T) {
 	for text, message := range map[string]string{
 		"":                      "The table has no rows",
 		"performer,inputs\nA,b": "The heading lacks activity",
-		"a,b,c,d,,,g,h\n":      "Line 1 has more cells than there are columns",
+		"a,b,c,d,,,g,h\n":       "Line 1 has more cells than there are columns",
 		"performer,activity,processing\nA,b,maybe": `Line 2, column processing: "maybe" is neither yes nor no`,
 		"performer,activity\nA,\"b":                "Line 2 cannot be read",
 		"performer,activity\nA,b\n\xff\xfe,c":      "Line 3 holds characters that are not UTF-8",

@@ -23,6 +23,7 @@ var All = []*Analyzer{
 	levelUnbalanced, levelWeakened, levelRegrouped, levelNewEntity, levelNumbering, levelTooMany, levelSingle,
 	dictionaryUndefined, dictionaryUnused, dictionaryEndless, dictionarySyntax,
 	activityUnmapped, activityCounterparty, activityInsider, activityOverride, activityViewMismatch,
+	specificationIncomplete, specificationContradiction, specificationStructure, specificationOutput,
 	briefUncovered,
 }
 

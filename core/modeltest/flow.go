@@ -13,7 +13,7 @@ import (
 //	entity Beekeeper · store Lot register = {lot entry} · process Receive lot in Cooperative (physical)
 //	item lot entry = lot number + mass · item mass elementary · item lot number created
 //	item amount derived from mass, price · goods honey · archive Jar stock · outside Price table
-//	spec Receive lot: weigh it · context Cooperative, Beekeeper · allow stores on the context
+//	spec Receive lot: weigh it · decide Grade | moist: yes, no | reject; accept | yes: 1 · context Cooperative, Beekeeper · allow stores on the context
 //	activity Intake clerk | weigh lot | lot from Beekeeper | entry to [Lot register] | yes
 //	performer Laboratory outside · reject supplier for Beekeeper
 //	sentence Bees are kept. · trace Beekeeper · irrelevant
@@ -55,6 +55,16 @@ func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	case "spec":
 		name, text, _ := strings.Cut(rest, ": ")
 		return one(&model.SetElement{ID: named(name, model.Process), Set: model.P("specification", text)})
+	case "decide": // decide Grade | moist: yes, no | reject; accept | yes: 1 | -: 2
+		cells := strings.Split(rest, " | ")
+		table := &model.DecisionTable{Actions: strings.Split(cells[2], "; ")}
+		text, values, _ := strings.Cut(cells[1], ": ")
+		table.Conditions = []model.Condition{{Text: text, Values: strings.Split(values, ", ")}}
+		for _, r := range cells[3:] {
+			when, do, _ := strings.Cut(r, ": ")
+			table.Rules = append(table.Rules, model.DecisionRule{When: []string{when}, Do: []int{int(do[0] - '1')}})
+		}
+		return one(&model.SetElement{ID: named(cells[0], model.Process), Set: model.P("decision", table)})
 	case "number":
 		name, n, _ := strings.Cut(rest, " = ")
 		return one(&model.SetElement{ID: named(name, model.Process), Set: model.Patch{"ordinal": []byte(n)}})

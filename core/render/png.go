@@ -89,7 +89,11 @@ func (p *pixels) figure(path *scene.Path, l look) {
 		f := rasterx.NewFiller(p.image.Rect.Dx(), p.image.Rect.Dy(), o)
 		f.Start(p.at(x, y))
 		for _, s := range steps {
-			f.Line(p.at(s.EndX, s.EndY)) // nothing that is filled is rounded
+			if s.Curved {
+				f.QuadBezier(p.at(s.CornerX, s.CornerY), p.at(s.EndX, s.EndY))
+			} else {
+				f.Line(p.at(s.EndX, s.EndY))
+			}
 		}
 		f.Stop(path.Closed)
 		p.fill(o, colourOf(l.fill))

@@ -12,7 +12,9 @@ import (
 type Arrangement string
 
 const (
-	InLayers     Arrangement = "layers" // general above specific, whole above part, caller above called
+	// InLayers: general above specific, whole above part, caller above called; data
+	// flows from left to right.
+	InLayers     Arrangement = "layers"
 	AlignLeft    Arrangement = "left"
 	AlignCenter  Arrangement = "center" // one above the other
 	AlignRight   Arrangement = "right"
@@ -62,6 +64,9 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 	}
 	switch how {
 	case InLayers:
+		if m.Diagram(diagram).Kind.IsFlowDiagram() {
+			return d.inFlow(m, s, shapes), nil
+		}
 		return d.inLayers(m, s, shapes), nil
 	case TidyLines:
 		return tidyLines(m, s, shapes, lines), nil

@@ -46,6 +46,9 @@ func hashGroup(g *Group) string {
 	flag(g.Larger)
 	rect(g.Box)
 	points(g.Route)
+	if g.Free != nil {
+		points([]Point{*g.Free})
+	}
 	for _, p := range g.Shapes {
 		text(string(p.Role), string(p.Tint))
 		rect(p.Rect)

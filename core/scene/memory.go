@@ -49,6 +49,10 @@ func (d *Drawer) rememberedShape(m *model.Model, p *model.Placement, e *model.El
 // not certain where a parameter has a name and no type: whether that name is
 // written in quotes depends on the names of all classifiers.
 func drawnFrom(m *model.Model, p *model.Placement, e *model.Element) (rows []model.Row, certain bool) {
+	switch e.Kind {
+	case model.Process, model.Entity, model.Store: // on numbers, notation, and whether it is shown once more
+		return nil, false
+	}
 	rows = append(rows, p, e)
 	if len(e.Stereotypes) > 0 {
 		rows = append(rows, m.Project()) // its colours

@@ -14,8 +14,11 @@ const (
 
 // shape draws an element by its kind.
 func (d *Drawer) shape(m *model.Model, p *model.Placement, e *model.Element) Group {
-	if e.Kind == model.Note {
+	switch e.Kind {
+	case model.Note:
 		return d.note(m, p, e)
+	case model.Process, model.Entity, model.Store:
+		return d.flowShape(m, p, e)
 	}
 	return d.classifier(m, p, e)
 }

@@ -14,6 +14,7 @@ type connection struct {
 	placement *model.Placement
 	rel       *model.Relationship
 	from, to  model.ID
+	free      *Point // where it crosses the frame, in the place of one of the two
 	points    []Point
 	ends      []*model.Element // of an association
 	labels    []*label
@@ -24,26 +25,58 @@ type connection struct {
 func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes []Group) []Group {
 	index := make(map[model.ID]int, len(shapes))
 	boxes := make([]Rect, len(shapes))
+	byPlacement := make(map[model.ID]int, len(shapes))
 	for i := range shapes {
-		index[shapes[i].Subject], boxes[i] = i, *shapes[i].Box
+		if _, shown := index[shapes[i].Subject]; !shown { // of several, the first
+			index[shapes[i].Subject] = i
+		}
+		byPlacement[shapes[i].ID], boxes[i] = i, *shapes[i].Box
 	}
+	free := freeEnds(m, placed, shapes, index)
 	var list []*connection
 	var lines []route.Line
 	for _, p := range placed {
 		r := m.Relationship(p.Subject)
-		ids := m.Connected(r)
-		if len(ids) != 2 {
-			continue // associations with more ends get their diamond with the rest of the standard's classes
+		c := &connection{placement: p, rel: r, from: r.Source, to: r.Target, ends: m.Ends(r.ID)}
+		if at, ok := free[p.ID]; ok {
+			c.free = &at
+			boxes = append(boxes, Rect{X: at.X, Y: at.Y, W: 1, H: 1})
+		} else {
+			ids := m.Connected(r)
+			if len(ids) != 2 {
+				continue // associations with more ends get their diamond with the rest of the standard's classes
+			}
+			c.from, c.to = ids[0], ids[1]
 		}
-		c := &connection{placement: p, rel: r, from: ids[0], to: ids[1], ends: m.Ends(r.ID)}
 		list = append(list, c)
-		lines = append(lines, d.line(m, c, index))
+		l := d.line(m, c, index)
+		for _, side := range []struct {
+			at     model.ID
+			end    model.ID
+			target *int
+		}{{p.From, c.from, &l.From}, {p.To, c.to, &l.To}} {
+			if i, ok := byPlacement[side.at]; ok {
+				*side.target = i
+			}
+			if side.end == "" {
+				*side.target = len(boxes) - 1
+			}
+		}
+		lines = append(lines, l)
 	}
 	routes := route.Routes(boxes, lines, &d.routes)
 	out := make([]Group, len(list))
 	var labels []*label
+	shapeAt := func(i int) *Group {
+		if i < len(shapes) {
+			return &shapes[i]
+		}
+		return nil
+	}
 	for i, c := range list {
 		c.points = routes[i]
+		c.touchCircles(m, shapeAt(lines[i].From), shapeAt(lines[i].To))
+		routes[i] = c.points
 		out[i] = d.drawRelationship(m, c)
 		labels = append(labels, c.labels...)
 	}
@@ -124,7 +157,10 @@ func endReach(c *connection, i int) int {
 
 func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	g := Group{ID: c.placement.ID, Subject: c.rel.ID, Kind: c.rel.Kind, Route: c.points, Between: []model.ID{c.from, c.to},
-		Title: relationshipTitle(m, c.rel), Line: c.placement.Line, Bends: c.placement.Bends}
+		Title: relationshipTitle(m, c.rel), Line: c.placement.Line, Bends: c.placement.Bends, Free: c.free}
+	if c.free != nil {
+		g.Between = m.Connected(c.rel)
+	}
 	role := RoleLine
 	switch c.rel.Kind {
 	case model.Dependency, model.Usage, model.Realization, model.Anchor:
@@ -133,6 +169,8 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	path := &Path{Points: c.points}
 	if c.placement.Line == model.LineCurved {
 		path.Round = curveRadius
+	} else if c.rel.Kind == model.DataFlow {
+		path.Round = flowRound
 	}
 	g.Shapes = append(g.Shapes, Primitive{Role: role, Path: path})
 	start, end := direction(c.points), direction(reversed(c.points))
@@ -142,6 +180,10 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 		g.Shapes = append(g.Shapes, triangle(last, end))
 	case model.Dependency, model.Usage:
 		g.Shapes = append(g.Shapes, arrow(last, end))
+	case model.DataFlow:
+		g.Shapes = append(g.Shapes, flowArrow(last, end))
+		c.labels = append(c.labels, d.flowLabel(c))
+		return g
 	case model.Association:
 		data := c.rel.Association()
 		for i, place := range []struct {

@@ -28,6 +28,7 @@ const (
 	RoleUnread Role = "unread" // a line that could not be read
 	RoleNote   Role = "note"   // the sheet of a note
 	RoleSwatch Role = "swatch" // a patch of colour in the legend
+	RoleGround Role = "ground" // what a shape without a closed outline stands on
 	// RolePicture is a picture from the model.
 	RolePicture Role = "picture"
 )
@@ -50,6 +51,7 @@ type Group struct {
 	Hash    string      `json:"hash"`  // of everything above and below
 	Box     *Rect       `json:"box,omitempty"`
 	Route   []Point     `json:"route,omitempty"` // of a relationship
+	Free    *Point      `json:"free,omitempty"`  // the end of a flow that crosses the frame
 	Between []model.ID  `json:"between,omitempty"`
 	Line    model.Line  `json:"line,omitempty"`   // its shape
 	Bends   []int       `json:"bends,omitempty"`  // that a person put, as x, y, x, y …
@@ -143,15 +145,20 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	s := &Scene{Diagram: diagram, Pictures: pictures}
 	drawn := d.relationships(m, lines, shapes)
 	bounds := contentBounds(shapes, drawn)
+	owed := d.owed(m, row, &bounds)
 	legend := d.legend(m, row, shapes, bounds)
 	if legend != nil {
 		bounds = bounds.Union(*legend.Box)
 	}
-	s.Groups = append(s.Groups, d.frame(row, &bounds))
+	meetFrame(drawn, &bounds)
+	s.Groups = append(s.Groups, d.frame(m, row, &bounds))
 	s.Groups = append(s.Groups, drawn...)
 	s.Groups = append(s.Groups, shapes...)
 	if legend != nil {
 		s.Groups = append(s.Groups, *legend)
+	}
+	if owed != nil {
+		s.Groups = append(s.Groups, *owed)
 	}
 	s.Bounds = bounds
 	for i := range s.Groups {
