@@ -52,8 +52,10 @@ func classifiers(r model.Row) int {
 	return 0
 }
 
+func readBody(c *echo.Context) ([]byte, error) { return io.ReadAll(c.Request().Body) }
+
 func readJSON(c *echo.Context, into any) error {
-	data, err := io.ReadAll(c.Request().Body)
+	data, err := readBody(c)
 	if err != nil {
 		return err
 	}

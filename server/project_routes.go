@@ -11,7 +11,11 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"lexeon/core/activity"
+	"lexeon/core/brief"
 	"lexeon/core/check"
+	"lexeon/core/dataflow"
+	"lexeon/core/dictionary"
 	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/notation"
@@ -118,13 +122,36 @@ type diagramView struct {
 	Kind     string   `json:"kind"`
 	Name     string   `json:"name"`
 	Elements int      `json:"elements"`
+	// Title is the diagram as it is spoken of; the others belong to levels.
+	Title  string     `json:"title,omitempty"`
+	About  model.ID   `json:"about,omitempty"`
+	View   model.View `json:"view,omitempty"`
+	Number string     `json:"number,omitempty"`
+	Parent model.ID   `json:"parent,omitempty"` // the process that the level's process is a part of
 }
 
 type kindView struct {
-	Kind   model.Kind `json:"kind"`
-	Title  string     `json:"title"`
-	Letter string     `json:"letter"`
-	Note   bool       `json:"note,omitempty"` // has a text instead of a name
+	Kind   model.Kind   `json:"kind"`
+	Title  string       `json:"title"`
+	Letter string       `json:"letter"`
+	Note   bool         `json:"note,omitempty"` // has a text instead of a name
+	On     []model.Kind `json:"on"`             // kinds of diagrams
+}
+
+// settingsView is what a project decides for its data flow diagrams.
+type settingsView struct {
+	FlowNotation  model.FlowNotation    `json:"flowNotation"`
+	ContextZero   bool                  `json:"contextZero"`
+	ContextStores bool                  `json:"contextStores"`
+	MostProcesses int                   `json:"mostProcesses"`
+	Performers    []model.PerformerSide `json:"performers"`
+}
+
+// tableFigure is how much of the activity table is drawn.
+type tableFigure struct {
+	Rows      int `json:"rows"`
+	Flows     int `json:"flows"`
+	Uncovered int `json:"uncovered"`
 }
 
 type overviewView struct {
@@ -138,6 +165,10 @@ type overviewView struct {
 	Colours     []model.StereotypeColour `json:"colours"`
 	Palette     []model.Colour           `json:"palette"`
 	Stereotypes []string                 `json:"stereotypes"` // in use
+	Settings    settingsView             `json:"settings"`
+	Coverage    coverageView             `json:"coverage"`
+	Table       tableFigure              `json:"table"`
+	Items       int                      `json:"items"` // of the dictionary
 	Undo        string                   `json:"undo"`
 	Redo        string                   `json:"redo"`
 }
@@ -163,11 +194,27 @@ func (s *Server) overviewOf(c *echo.Context, id string, v *store.Version, author
 				n++
 			}
 		}
-		out.Diagrams = append(out.Diagrams, diagramView{d.ID, string(d.Kind), d.Name, n})
+		view := diagramView{ID: d.ID, Kind: string(d.Kind), Name: d.Name, Elements: n, Title: diagramTitle(v.Model, d), About: d.About, View: d.View}
+		if e := v.Model.Element(d.About); e != nil {
+			view.Number, view.Parent = dataflow.Number(v.Model, e.ID), e.Owner
+		}
+		out.Diagrams = append(out.Diagrams, view)
 	}
-	for _, k := range model.KindsOn(model.ClassDiagram) {
-		out.Kinds = append(out.Kinds, kindView{k.Kind, k.Title, k.Letter, k.Kind == model.Note})
+	seen := map[model.Kind]bool{}
+	for _, d := range model.DiagramKinds() {
+		for _, k := range model.KindsOn(d.Kind) {
+			if !seen[k.Kind] {
+				seen[k.Kind] = true
+				out.Kinds = append(out.Kinds, kindView{k.Kind, k.Title, k.Letter, k.Kind == model.Note, k.On})
+			}
+		}
 	}
+	project := v.Model.Project()
+	out.Settings = settingsView{project.FlowNotation, project.ContextZero, project.ContextStores, project.MostProcesses, append([]model.PerformerSide{}, project.Performers...)}
+	out.Coverage = viewCoverage(brief.CoverageOf(v.Model, ""))
+	table := activity.Of(v.Model).Coverage()
+	out.Table = tableFigure{len(v.Model.OfKind(model.Activity)), table.Facts, len(table.Uncovered)}
+	out.Items = len(v.Model.OfKind(model.DataItem))
 	out.Findings = countFindings(s.checksOf(id, v, nil).Findings())
 	out.Colours, out.Palette = append([]model.StereotypeColour{}, v.Model.Project().Colours...), model.Colours
 	out.Stereotypes = v.Model.Stereotypes()
@@ -198,16 +245,7 @@ func (s *Server) terms(c *echo.Context) error {
 	}
 	out := []termView{}
 	for _, id := range v.Model.IDs(model.TableTerms) {
-		t := v.Model.Term(id)
-		tv := termView{ID: t.ID, Name: t.Name, Definition: t.Definition, Aliases: t.Aliases, Faces: []faceView{}}
-		for _, e := range v.Model.Faces(id) {
-			f := faceView{ID: e.ID, Kind: e.Kind.Title(), Name: e.Name, Diagrams: []model.ID{}}
-			for _, p := range v.Model.PlacementsOf(e.ID) {
-				f.Diagrams = append(f.Diagrams, p.Diagram)
-			}
-			tv.Faces = append(tv.Faces, f)
-		}
-		out = append(out, tv)
+		out = append(out, viewTerm(v.Model, v.Model.Term(id)))
 	}
 	slices.SortFunc(out, func(a, b termView) int {
 		if d := strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)); d != 0 {
@@ -301,7 +339,7 @@ func (s *Server) sentences(c *echo.Context) error {
 	diagram := model.ID(c.Param("diagram"))
 	out := []RelationView{}
 	for _, r := range v.Model.Relationships() {
-		if r.Kind != model.Anchor && v.Model.PlacementOn(diagram, r.ID) != nil {
+		if r.Kind != model.Anchor && r.Kind != model.Trace && v.Model.PlacementOn(diagram, r.ID) != nil {
 			out = append(out, viewRelation(v.Model, r))
 		}
 	}
@@ -325,6 +363,10 @@ type entryView struct {
 	Note        string         `json:"note"`
 	Picture     model.ID       `json:"picture"`
 	Term        *termView      `json:"term,omitempty"`
+	Process     *processView   `json:"process,omitempty"`
+	Contents    *itemView      `json:"contents,omitempty"` // of a store
+	Traces      []numberedView `json:"traces"`             // sentences that it stems from
+	Rows        []rowView      `json:"rows"`               // activities that it stems from, or that a flow shows
 	Appears     []diagramView  `json:"appears"`
 	Relations   []RelationView `json:"relations"`
 	Findings    []FindingView  `json:"findings"`
@@ -339,7 +381,7 @@ func (s *Server) entry(c *echo.Context) error {
 	}
 	m := v.Model
 	row := model.ID(c.Param("row"))
-	out := entryView{ID: row, Appears: []diagramView{}, Relations: []RelationView{}, Revision: v.Revision, Stereotypes: []string{}}
+	out := entryView{ID: row, Traces: []numberedView{}, Rows: []rowView{}, Appears: []diagramView{}, Relations: []RelationView{}, Revision: v.Revision, Stereotypes: []string{}}
 	state := s.checksOf(id, v, nil)
 	out.Findings = viewFindings(m, state.Of(row))
 	switch r := m.Row(row).(type) {
@@ -349,6 +391,14 @@ func (s *Server) entry(c *echo.Context) error {
 		out.Classifier, out.Abstract, out.Accessors, out.Features = r.Kind.IsClassifier(), d.Abstract, d.Accessors, notation.FeatureText(m, r)
 		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
 		out.Note, out.Picture = r.Note().Body, r.Picture
+		switch r.Kind {
+		case model.Process:
+			out.Process = viewProcess(m, r)
+		case model.Store:
+			item := viewItem(m, dictionary.Of(m), r, r.Store().Contents, nil)
+			item.Archive, item.Outside = r.Store().Archive, r.Store().Outside
+			out.Contents = &item
+		}
 		if t := m.Term(r.Term); t != nil {
 			out.Term = &termView{ID: t.ID, Name: t.Name, Definition: t.Definition, Aliases: t.Aliases}
 			for _, f := range m.Faces(t.ID) {
@@ -367,7 +417,39 @@ func (s *Server) entry(c *echo.Context) error {
 	}
 	for _, p := range m.PlacementsOf(row) {
 		d := m.Diagram(p.Diagram)
-		out.Appears = append(out.Appears, diagramView{ID: d.ID, Kind: string(d.Kind), Name: d.Name})
+		if !slices.ContainsFunc(out.Appears, func(o diagramView) bool { return o.ID == d.ID }) {
+			out.Appears = append(out.Appears, diagramView{ID: d.ID, Kind: string(d.Kind), Name: d.Name, Title: diagramTitle(m, d)})
+		}
 	}
+	out.Traces, out.Rows = sourcesOf(m, row)
 	return c.JSON(http.StatusOK, out)
+}
+
+// sourcesOf lists the sentences and activities that a row stems from; of a data
+// flow also the activities whose data it shows.
+func sourcesOf(m *model.Model, row model.ID) ([]numberedView, []rowView) {
+	sentences, rows := []numberedView{}, []rowView{}
+	numbers := brief.Numbers(m)
+	seen := map[model.ID]bool{}
+	add := func(e *model.Element) {
+		if !seen[e.ID] {
+			seen[e.ID] = true
+			rows = append(rows, rowView{e.ID, e.Activity().Performer + ": " + e.Name})
+		}
+	}
+	for _, t := range m.TracesOf(row) {
+		e := m.Element(t.Target)
+		if e.Kind == model.Sentence {
+			sentences = append(sentences, numberedView{e.ID, numbers[e.ID], e.Sentence().Text})
+		} else {
+			add(e)
+		}
+	}
+	if r := m.Relationship(row); r != nil && r.Kind == model.DataFlow && len(m.OfKind(model.Activity)) > 0 {
+		for _, id := range activity.Of(m).Coverage().Rows[row] {
+			add(m.Element(id))
+		}
+	}
+	slices.SortFunc(sentences, func(a, b numberedView) int { return a.Number - b.Number })
+	return sentences, rows
 }

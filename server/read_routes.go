@@ -3,6 +3,7 @@ package server
 import (
 	"encoding/json"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/labstack/echo/v5"
@@ -32,6 +33,7 @@ type jumpView struct {
 	Title   string   `json:"title"`
 	Diagram model.ID `json:"diagram,omitempty"`
 	IsSheet bool     `json:"isDiagram,omitempty"`
+	Stage   string   `json:"stage,omitempty"`
 }
 
 type statementReply struct {
@@ -60,7 +62,7 @@ func (s *Server) readStatement(c *echo.Context) error {
 		return err
 	}
 	out := statementReply{Readings: []readingView{}, Jumps: s.jumps(v.Model, req.Text)}
-	readings, err := notation.ReadStatement(v.Model, req.Text)
+	readings, err := notation.ReadStatementIn(v.Model, req.Text, notation.ScopeOf(v.Model, req.Diagram))
 	if f, ok := model.AsFault(err); ok {
 		out.Problem = f.Message
 	} else if err != nil {
@@ -81,8 +83,13 @@ func (s *Server) readStatement(c *echo.Context) error {
 // those of the model as it would be.
 func (s *Server) viewReading(m *model.Model, r notation.Reading, diagram, near model.ID, at *scene.Point, seed string) (readingView, error) {
 	changes, elements, rel := notation.StatementChanges(m, r, seed)
-	changes = append(changes, s.placing(m, r, diagram, near, at, elements, rel, seed)...)
-	next, _, _, err := model.Edit(m, changes)
+	placing := s.placing(m, r, diagram, near, at, elements, rel, seed)
+	next, _, _, err := model.Edit(m, append(slices.Clone(changes), placing...))
+	if err != nil && len(placing) > 0 { // it belongs elsewhere: said, but not drawn here
+		placing = nil
+		next, _, _, err = model.Edit(m, changes)
+	}
+	changes = append(changes, placing...)
 	if err != nil {
 		return readingView{}, err
 	}
@@ -101,7 +108,12 @@ func (s *Server) placing(m *model.Model, r notation.Reading, diagram, near model
 	}
 	var out []model.Change
 	draft := m
-	refs := []notation.Ref{r.Statement.Ends[0].Ref, r.Statement.Ends[1].Ref, r.Statement.Through}
+	refs := slices.DeleteFunc([]notation.Ref{r.Statement.Ends[0].Ref, r.Statement.Ends[1].Ref, r.Statement.Through}, func(ref notation.Ref) bool { return ref.Kind == notation.Frame })
+	for _, ref := range refs { // a flow is not shown on a class diagram, nor a class on one of flows
+		if ref.Kind != "" && !ref.Kind.IsDrawnOn(m.Diagram(diagram).Kind) {
+			return nil
+		}
+	}
 	placed := map[model.ID]bool{}
 	for i, id := range elements {
 		if placed[id] || m.PlacementOn(diagram, id) != nil {
@@ -119,7 +131,7 @@ func (s *Server) placing(m *model.Model, r notation.Reading, diagram, near model
 		// The next one must not take the same place.
 		steps := []model.Change{place}
 		if m.Element(id) == nil {
-			steps = []model.Change{&model.AddElement{ID: id, Kind: refs[i].Kind, Name: refs[i].Name}, place}
+			steps = []model.Change{newElementFor(refs[i].Kind, id, refs[i].Name, r.Scope), place}
 		}
 		if next, _, _, err := model.Edit(draft, steps); err == nil {
 			draft = next
@@ -139,15 +151,15 @@ func (s *Server) jumps(m *model.Model, text string) []jumpView {
 	matches := func(name string) bool { return strings.Contains(strings.ToLower(name), form) }
 	for _, d := range m.Diagrams() {
 		if matches(d.Name) {
-			out = append(out, jumpView{ID: d.ID, Title: d.Kind.Title() + " " + d.Name, Diagram: d.ID, IsSheet: true})
+			out = append(out, jumpView{ID: d.ID, Title: d.Kind.Title() + " " + jumpName(m, d), Diagram: d.ID, IsSheet: true})
 		}
 	}
-	for _, e := range m.Classifiers() {
+	for _, e := range m.Elements(append(model.TermKinds(), model.Process)...) {
 		if len(out) >= 8 {
 			break
 		}
 		if matches(e.Name) {
-			j := jumpView{ID: e.ID, Title: e.Kind.Title() + " " + e.Name}
+			j := jumpView{ID: e.ID, Title: e.Kind.Title() + " " + e.Name, Stage: stageOf[e.Kind]}
 			if p := m.PlacementsOf(e.ID); len(p) > 0 {
 				j.Diagram = p[0].Diagram
 			}
@@ -237,19 +249,31 @@ func (s *Server) readConnection(c *echo.Context) error {
 		return c.JSON(http.StatusOK, out)
 	}
 	a := notation.Ref{Name: from.Name, Kind: from.Kind, ID: from.ID}
+	scope := notation.ScopeOf(v.Model, req.Diagram)
 	b := notation.Ref{Name: req.Name, Kind: model.Class}
+	switch from.Kind {
+	case model.Process: // on the context diagram the rest is outside
+		b.Kind = model.Entity
+		if scope.Parent != "" {
+			b.Kind = model.Process
+		}
+	case model.Entity, model.Store:
+		b.Kind = model.Process
+	}
 	var at *scene.Point
 	if to != nil {
 		b = notation.Ref{Name: to.Name, Kind: to.Kind, ID: to.ID}
 	} else {
 		at = &scene.Point{X: req.X, Y: req.Y}
 		if b.Name == "" {
-			b.Name = freeName(v.Model)
+			b.Name = freeName(v.Model, b.Kind)
 		}
 	}
 	out := []readingView{}
 	for _, o := range notation.Connections(v.Model, a, b) {
-		view, err := s.viewReading(v.Model, notation.NewReading(o.Statement), req.Diagram, req.From, at, req.Seed)
+		reading := notation.NewReading(o.Statement)
+		reading.Scope = scope
+		view, err := s.viewReading(v.Model, reading, req.Diagram, req.From, at, req.Seed)
 		if err != nil {
 			return err
 		}
@@ -282,13 +306,35 @@ func (s *Server) anchors(m *model.Model, from, to *model.Element, req connection
 		New: []newElement{}, Changes: model.EncodeChanges(changes), Row: id}}, nil
 }
 
-// freeName is the name of a class that is to be named right away.
-func freeName(m *model.Model) string {
-	name := "New class"
-	for i := 2; len(m.ClassifiersNamed(name)) > 0; i++ {
-		name = "New class " + itoa(i)
+// freeName is the name of a new element that is to be named right away.
+func freeName(m *model.Model, kind model.Kind) string {
+	base := "New " + kind.Title()
+	name := base
+	for i := 2; len(m.Named(name, kind)) > 0; i++ {
+		name = base + " " + itoa(i)
 	}
 	return name
+}
+
+// newElementFor makes an element; a process becomes part of the level that is
+// spoken of.
+func newElementFor(kind model.Kind, id model.ID, name string, scope notation.Scope) *model.AddElement {
+	add := &model.AddElement{ID: id, Kind: kind, Name: name}
+	if kind == model.Process && scope.Parent != "" {
+		add.Owner = scope.Parent
+		if scope.View != model.Logical {
+			add.Set = model.P("view", scope.View)
+		}
+	}
+	return add
+}
+
+// jumpName is the name of a diagram where a text may mean it.
+func jumpName(m *model.Model, d *model.Diagram) string {
+	if title := diagramTitle(m, d); title != d.Name {
+		return d.Name + " (" + title + ")"
+	}
+	return d.Name
 }
 
 // placementRequest asks how an element is placed.
@@ -322,7 +368,7 @@ func (s *Server) readPlacement(c *echo.Context) error {
 		kind, name = e.Kind, e.Name
 	} else {
 		subject = model.DeriveID("new", req.Seed)
-		add := &model.AddElement{ID: subject, Kind: kind, Name: name}
+		add := newElementFor(kind, subject, name, notation.ScopeOf(v.Model, req.Diagram))
 		if kind == model.Note { // what is typed is its text
 			add.Name, add.Set = "", model.P("body", name)
 		}

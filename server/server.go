@@ -12,6 +12,7 @@ import (
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
+	"lexeon/core/brief"
 	"lexeon/core/check"
 	"lexeon/core/model"
 	"lexeon/core/scene"
@@ -32,6 +33,7 @@ type Options struct {
 type Server struct {
 	store  *store.Store
 	drawer *scene.Drawer
+	reader *brief.Reader
 	set    *typeface.Typesetter
 	hub    *hub
 	opts   Options
@@ -72,7 +74,7 @@ func New(s *store.Store, opts Options) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, drawer: scene.NewDrawer(set), set: set, hub: newHub(), opts: opts, checks: map[string]checked{}, scenes: map[string]map[string]drawn{}}
+	srv := &Server{store: s, drawer: scene.NewDrawer(set), reader: brief.NewReader(), set: set, hub: newHub(), opts: opts, checks: map[string]checked{}, scenes: map[string]map[string]drawn{}}
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e

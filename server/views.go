@@ -141,6 +141,7 @@ type FindingView struct {
 	Why     string     `json:"why"`
 	Element model.ID   `json:"element,omitempty"` // classifier or relationship that it concerns
 	Diagram model.ID   `json:"diagram,omitempty"` // where that can be seen
+	Stage   string     `json:"stage,omitempty"`   // or the stage: brief, activities, dictionary, events
 	Mends   []MendView `json:"mends"`
 }
 
@@ -161,16 +162,22 @@ func viewFindings(m *model.Model, list []check.Finding) []FindingView {
 			v.Mends = append(v.Mends, MendView{mend.Title, model.EncodeChanges(mend.Changes)})
 		}
 		v.Element = f.Subject
-		for e := m.Element(v.Element); e != nil && e.Owner != ""; e = m.Element(v.Element) {
+		for e := m.Element(v.Element); e != nil && e.Owner != "" && !e.Kind.IsPlaced(); e = m.Element(v.Element) {
 			v.Element = e.Owner
 		}
 		if placed := m.PlacementsOf(v.Element); len(placed) > 0 {
 			v.Diagram = placed[0].Diagram
 		}
+		if e := m.Element(v.Element); e != nil {
+			v.Stage = stageOf[e.Kind]
+		}
 		out = append(out, v)
 	}
 	return out
 }
+
+// stageOf is where the elements of a kind are seen that stand on no diagram.
+var stageOf = map[model.Kind]string{model.Section: "brief", model.Sentence: "brief", model.Activity: "activities", model.DataItem: "dictionary", model.Event: "events"}
 
 // Counts of findings by severity.
 type Counts map[check.Severity]int

@@ -261,7 +261,7 @@ func findDiagram(m *model.Model, name string) (model.ID, error) {
 	var found []model.ID
 	var names []string
 	for _, d := range m.Diagrams() {
-		names = append(names, d.Name)
+		names = append(names, fmt.Sprintf("%s (%s, id %s)", d.Name, d.Kind.Title(), d.ID))
 		if name == "" || d.Name == name || string(d.ID) == name {
 			found = append(found, d.ID)
 		}

@@ -36,7 +36,7 @@ func TestCheckCommand(t *testing.T) {
 		Findings []struct{ Rule, Severity, Subject, What, Message string }
 	}
 	require.NoError(t, json.Unmarshal([]byte(out), &report))
-	require.Len(t, report.Findings, 6)
+	require.Len(t, report.Findings, 13)
 	require.Equal(t, "error", report.Findings[0].Severity)
 	require.Equal(t, "attribute jars", report.Findings[0].What)
 
@@ -77,7 +77,7 @@ func TestUnusableInput(t *testing.T) {
 		{[]string{"generate", "--target", "cobol", "--out", t.TempDir(), demo()}, "--target"},
 		{[]string{"export", "--diagram", "Nowhere", demo()}, "there is no diagram"},
 		{[]string{"export", "--format", "gif", demo()}, "expected svg, png or pdf"},
-		{[]string{"export", "--format", "png", "--scale", "9", demo()}, "one to four times"},
+		{[]string{"export", "--format", "png", "--scale", "9", "--diagram", "lots", demo()}, "one to four times"},
 		{[]string{"document", demo()}, "--out is missing"},
 		{[]string{"serve", "--addr", "0.0.0.0:0", "--database", "postgres://x"}, "beyond loopback"},
 		{[]string{"serve", "--addr", "127.0.0.1:0", "--allowed-host", "a.example", "--token", "short", "--database", "postgres://x"}, "16 characters"},
@@ -120,15 +120,15 @@ func TestExportCommand(t *testing.T) {
 	data, err := os.ReadFile(file)
 	require.NoError(t, err)
 	require.True(t, strings.HasPrefix(string(data), "<svg "))
-	_, out, _ := lexeon("export", demo())
+	_, out, _ := lexeon("export", "--diagram", "lots", demo())
 	require.Equal(t, string(data), out)
 	for format, head := range map[string]string{"png": "\x89PNG\r\n", "pdf": "%PDF-1."} {
-		code, out, errs := lexeon("export", "--format", format, demo())
+		code, out, errs := lexeon("export", "--format", format, "--diagram", "lots", demo())
 		require.Equal(t, exitOK, code, errs)
 		require.True(t, strings.HasPrefix(out, head), format)
 	}
-	_, small, _ := lexeon("export", "--format", "png", demo())
-	_, large, _ := lexeon("export", "--format", "png", "--scale", "2", demo())
+	_, small, _ := lexeon("export", "--format", "png", "--diagram", "lots", demo())
+	_, large, _ := lexeon("export", "--format", "png", "--scale", "2", "--diagram", "lots", demo())
 	one, err := png.DecodeConfig(strings.NewReader(small))
 	require.NoError(t, err)
 	two, err := png.DecodeConfig(strings.NewReader(large))
@@ -140,7 +140,7 @@ func TestDocumentCommand(t *testing.T) {
 	dir := t.TempDir()
 	code, out, errs := lexeon("document", "--out", dir, demo())
 	require.Equal(t, exitOK, code, errs)
-	require.Contains(t, out, "2 files")
+	require.Contains(t, out, "6 files")
 	text, err := os.ReadFile(filepath.Join(dir, "classes.md"))
 	require.NoError(t, err)
 	require.Contains(t, string(text), "![class diagram Apiaries and honey lots](diagrams/apiaries-and-honey-lots.svg)")

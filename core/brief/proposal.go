@@ -234,3 +234,25 @@ func performs(name string) bool {
 	}
 	return false
 }
+
+// ProposalChanges tells the changes that take over a proposed statement, with the
+// trace of what it makes to its sentence. ok is false where it cannot be read any
+// more.
+func ProposalChanges(m *model.Model, text string, sentence model.ID) (changes []model.Change, ok bool) {
+	readings, err := notation.ReadStatement(m, text)
+	if err != nil || len(readings) != 1 {
+		return nil, false
+	}
+	seed := "proposal " + string(sentence) + text
+	changes, elements, relationship := notation.StatementChanges(m, readings[0], seed)
+	changes = append(changes, &model.Connect{ID: model.DeriveID("trace", seed), Kind: model.Trace, Traced: relationship, Target: sentence})
+	traced := map[model.ID]bool{}
+	for _, e := range elements {
+		if !traced[e] {
+			traced[e] = true
+			changes = append(changes, traceChanges(m, e, []model.ID{sentence}, seed)...)
+		}
+	}
+	_, _, _, err = model.Edit(m, changes)
+	return changes, err == nil
+}
