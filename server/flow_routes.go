@@ -127,14 +127,14 @@ func (s *Server) owed(c *echo.Context) error {
 // levelRequest asks what doing something with a process, a level or a store would
 // change.
 type levelRequest struct {
-	Do      string     `json:"do"` // open, close, move, renumber, takeUp, again
+	Do      string     `json:"do"` // open, close, move, renumber, takeUp, again, other
 	Process model.ID   `json:"process"`
 	View    model.View `json:"view"`
 	Parent  model.ID   `json:"parent"` // move: into which process
 	Flow    model.ID   `json:"flow"`   // takeUp: which flow of the process above
 	Diagram model.ID   `json:"diagram"`
 	Order   []model.ID `json:"order"`  // renumber
-	Placed  model.ID   `json:"placed"` // again: the placement that is shown once more
+	Placed  model.ID   `json:"placed"` // again: what is shown once more; other: the flow that is drawn elsewhere
 	Seed    string     `json:"seed"`
 }
 
@@ -181,6 +181,9 @@ func (s *Server) levelChanges(m *model.Model, req levelRequest) ([]model.Change,
 	case "again":
 		changes, err := s.showAgain(m, req)
 		return changes, "", err
+	case "other":
+		changes, err := otherPlacement(m, req.Placed)
+		return changes, "", err
 	}
 	return nil, "", model.Faultf(model.CodeInvalid, "%q is nothing that can be done with a level", req.Do).At("", "do")
 }
@@ -225,6 +228,33 @@ func (s *Server) showAgain(m *model.Model, req levelRequest) ([]model.Change, er
 	w, h := s.drawer.SizeOfElement(m, e)
 	at := s.drawer.FreePlace(m, p.Diagram, e.ID, w, h)
 	return []model.Change{&model.Place{ID: model.DeriveID("again", req.Seed), Diagram: p.Diagram, Subject: e.ID, X: at.X, Y: at.Y, W: p.W, H: p.H}}, nil
+}
+
+// otherPlacement draws a flow to the next placement of what is shown more than
+// once at one of its ends.
+func otherPlacement(m *model.Model, placed model.ID) ([]model.Change, error) {
+	p := m.Placement(placed)
+	if p == nil || m.Relationship(p.Subject) == nil {
+		return nil, model.Faultf(model.CodeMissing, "It is not on this diagram any more.").At(placed, "")
+	}
+	f := m.Relationship(p.Subject)
+	c := &model.DrawBetween{ID: p.ID, From: p.From, To: p.To}
+	next := func(element, at model.ID) (model.ID, bool) {
+		all := m.PlacementsAt(p.Diagram, element)
+		if element == "" || len(all) < 2 {
+			return "", false
+		}
+		i := slices.IndexFunc(all, func(o *model.Placement) bool { return o.ID == at })
+		return all[(max(i, 0)+1)%len(all)].ID, true
+	}
+	if to, ok := next(f.Target, p.To); ok {
+		c.To = to
+	} else if from, ok := next(f.Source, p.From); ok {
+		c.From = from
+	} else {
+		return nil, model.Faultf(model.CodeRefused, "Neither of its ends is shown more than once here.").At(placed, "")
+	}
+	return []model.Change{c}, nil
 }
 
 type dictionaryView struct {

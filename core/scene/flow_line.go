@@ -147,7 +147,7 @@ func (d *Drawer) owed(m *model.Model, row *model.Diagram, bounds *Rect) *Group {
 	if len(list) == 0 {
 		return nil
 	}
-	g := &Group{ID: "owed", Subject: row.ID, Title: "What still waits at the edge"}
+	g := &Group{ID: "owed", Title: "What still waits at the edge"}
 	widest := map[dataflow.Direction]int{}
 	count := map[dataflow.Direction]int{}
 	for _, o := range list {

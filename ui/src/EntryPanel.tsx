@@ -1,9 +1,12 @@
-import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef, useState } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 
+import { ask } from './asking'
 import { setLine } from './commands'
 import { showElement } from './placing'
-import { type Change, type Entry, type FeaturesReply, newId, post, Problem } from './api'
+import { type Entry, type Item, type FeaturesReply, newId, post, Problem } from './api'
 import { FindingItem } from './FindingList'
+import { Kept, Part, Switch } from './Kept'
+import { ProcessTools } from './ProcessTools'
 import { go, type Route } from './router'
 import { RelationSentences } from './Sentences'
 import { projectPath, useStudio } from './state'
@@ -18,7 +21,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
   const { value: entry, error } = useFetched<Entry>(projectPath(`entries/${id}`), tick)
   if (error) return <p className="p-4 text-faint">{error}</p>
   if (!entry) return <p className="p-4 text-faint">Looking it up …</p>
-  const relationship = !entry.classifier && entry.kind !== 'note'
+  const relationship = !entry.classifier && !['note', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence'].includes(entry.kind)
   return (
     <div className="flex flex-col gap-4 p-4">
       <div className="flex items-baseline justify-between">
@@ -50,6 +53,8 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           <Picture entry={entry} />
         </>
       )}
+      {entry.process && <ProcessTools entry={entry} process={entry.process} />}
+      {entry.contents && <StoreTools entry={entry} contents={entry.contents} />}
       {relationship && entry.relations[0] && <RelationTools entry={entry} />}
       {entry.findings.length > 0 && (
         <Part title="Findings"><ul className="flex flex-col gap-2">{entry.findings.map((f) => <FindingItem key={f.id} finding={f} />)}</ul></Part>
@@ -66,12 +71,20 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           </ul>
         </Part>
       )}
+      {entry.traces.length + entry.rows.length > 0 && (
+        <Part title="Stems from">
+          <ul className="flex flex-col gap-1 text-sm">
+            {entry.traces.map((t) => <li key={t.id}><button className="text-left text-verdigris underline" onClick={() => go(`/p/${overview?.id}/brief`)}>Sentence {t.number}</button> {t.text}</li>)}
+            {entry.rows.map((r) => <li key={r.id}><button className="text-left text-verdigris underline" onClick={() => go(`/p/${overview?.id}/activities`)}>Activity</button> {r.title}</li>)}
+          </ul>
+        </Part>
+      )}
       <Part title="Appears on">
         {entry.appears.length === 0 && <p className="text-faint">no diagram</p>}
         <ul>
           {entry.appears.map((d) => (
             <li key={d.id}>
-              <button className="text-verdigris underline" aria-current={route.diagram === d.id ? 'page' : undefined} onClick={() => go(`/p/${overview?.id}/d/${d.id}`)}>{d.name || '(no name)'}</button>
+              <button className="text-verdigris underline" aria-current={route.diagram === d.id ? 'page' : undefined} onClick={() => go(`/p/${overview?.id}/d/${d.id}`)}>{d.title || d.name || '(no name)'}</button>
             </li>
           ))}
         </ul>
@@ -83,54 +96,6 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
         className="button self-start text-brick"
         onClick={() => submit([{ type: 'delete', id }], { said: `Deleted ${entry.name || `the ${entry.kindTitle}`} from the model.` })}
       >Delete from the model</button>
-    </div>
-  )
-}
-
-function Part({ title, children }: { title: string; children: ReactNode }) {
-  return <section aria-label={title} className="flex flex-col gap-1"><h3 className="heading">{title}</h3>{children}</section>
-}
-
-function Switch({ label, on, set }: { label: string; on: boolean; set: (on: boolean) => void }) {
-  return <label className="flex items-center gap-2"><input type="checkbox" checked={on} onChange={(e) => set(e.target.checked)} className="accent-verdigris" />{label}</label>
-}
-
-// Kept is a field that saves when it is left or on Enter, and follows the model
-// while nobody types in it. What was typed stays until it is saved; what is
-// refused stays too, until somebody mends it or gives up with Escape.
-function Kept(props: { label: string; value: string; rows?: number; change: (value: string) => Change }) {
-  const submit = useStudio((s) => s.submit)
-  const [typed, setTyped] = useState<string>()
-  const [refused, setRefused] = useState(false)
-  const sent = useRef<string>(undefined)
-  const id = useId()
-  const shown = typed ?? props.value
-  const settle = () => {
-    sent.current = undefined
-    setTyped(undefined)
-    setRefused(false)
-  }
-  const save = () => {
-    if (typed === undefined || typed === sent.current) return
-    if (typed === props.value) return settle()
-    sent.current = typed
-    submit([props.change(typed)], { done: settle, failed: () => setRefused(true) })
-  }
-  const shared = {
-    id, value: shown, className: `field ${refused ? 'border-brick' : ''}`, 'aria-invalid': refused, onBlur: save,
-    onChange: (e: { target: { value: string } }) => {
-      setTyped(e.target.value)
-      setRefused(false)
-    },
-    onKeyDown: (e: KeyboardEvent) => {
-      if (e.key === 'Escape') settle()
-      if (e.key === 'Enter' && (!props.rows || e.ctrlKey || e.metaKey)) save()
-    },
-  }
-  return (
-    <div>
-      <label htmlFor={id} className="heading">{props.label}</label>
-      {props.rows ? <textarea {...shared} rows={Math.max(props.rows, shown.split('\n').length)} maxLength={20000} /> : <input {...shared} maxLength={200} />}
     </div>
   )
 }
@@ -214,6 +179,7 @@ function RelationTools({ entry }: { entry: Entry }) {
   const submit = useStudio((s) => s.submit)
   const relation = entry.relations[0]
   const group = useStudio((s) => s.scene?.groups.find((g) => g.subject === entry.id))
+  const shownTwice = useStudio((s) => s.scene?.groups.some((g) => g.box && g.subject && group?.between?.includes(g.subject) && s.scene?.groups.some((o) => o.box && o.id !== g.id && o.subject === g.subject)))
   if (!relation) return null
   return (
     <>
@@ -238,7 +204,27 @@ function RelationTools({ entry }: { entry: Entry }) {
           )}
         </fieldset>
       ))}
+      {entry.kind === 'dataFlow' && group && shownTwice && <button className="button self-start" onClick={() => void ask('read/level', { do: 'other', placed: group.id })}>Draw it to the other one</button>}
+      {entry.kind === 'dataFlow' && relation.name && <button className="button self-start" onClick={() => go(`/p/${projectId()}/dictionary?item=${encodeURIComponent(relation.name)}`)}>Look it up in the dictionary</button>}
       {relation.elements.length === 2 && <button className="button self-start" onClick={() => submit([{ type: 'reverse', id: entry.id }])}>Reverse</button>}
+    </>
+  )
+}
+
+const projectId = () => useStudio.getState().overview?.id ?? ''
+
+// What only data stores have.
+function StoreTools({ entry, contents }: { entry: Entry; contents: Item }) {
+  const submit = useStudio((s) => s.submit)
+  const set = (patch: Record<string, unknown>) => ({ type: 'setElement', id: entry.id, set: patch })
+  return (
+    <>
+      <Kept label="Contents" value={contents.contents} rows={2} mono placeholder="{lot entry + (grade)}" change={(text) => set({ contents: text })} />
+      {contents.problem && <p className="text-sm text-brick">{contents.problem}.</p>}
+      <div className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
+        <Switch label="An archive" on={contents.archive} set={(archive) => submit([set({ archive })])} />
+        <Switch label="Maintained outside" on={contents.outside} set={(outside) => submit([set({ outside })])} />
+      </div>
     </>
   )
 }

@@ -7,7 +7,7 @@ import { projectPath } from './state'
 // settled by the server.
 export const SceneGroup = memo(function SceneGroup(props: { group: Group; selected: boolean }) {
   const { group, selected } = props
-  const fixed = group.id === 'frame' || group.id === 'legend'
+  const fixed = group.id === 'frame' || group.id === 'legend' || group.id === 'owed'
   return (
     <g
       role={group.id === 'frame' ? undefined : 'img'} aria-label={group.id === 'frame' ? undefined : group.title}
@@ -34,6 +34,7 @@ function Shape({ p }: { p: Primitive }) {
 
 // pathOf writes a path for SVG, its corners rounded where it asks for it.
 export function pathOf(points: Point[], closed: boolean, round = 0): string {
+  if (closed && round) return roundedPath(points, round)
   const out = points.map((q, i) => {
     const before = points[i - 1]
     const after = points[i + 1]
@@ -46,4 +47,18 @@ export function pathOf(points: Point[], closed: boolean, round = 0): string {
     return `L${way(before)}Q${q.x} ${q.y} ${way(after)}`
   })
   return out.join('') + (closed ? 'Z' : '')
+}
+
+// roundedPath is a closed path with all of its corners rounded.
+function roundedPath(points: Point[], round: number): string {
+  const n = points.length
+  const pieces = points.map((q, i) => {
+    const before = points[(i + n - 1) % n] ?? q
+    const after = points[(i + 1) % n] ?? q
+    const length = (to: Point) => Math.hypot(to.x - q.x, to.y - q.y)
+    const r = Math.min(round, length(before) / 2, length(after) / 2)
+    const way = (to: Point) => ({ x: q.x + ((to.x - q.x) / length(to)) * r, y: q.y + ((to.y - q.y) / length(to)) * r })
+    return { into: way(before), corner: q, out: way(after) }
+  })
+  return pieces.map((p, i) => `${i ? 'L' : 'M'}${p.into.x} ${p.into.y}Q${p.corner.x} ${p.corner.y} ${p.out.x} ${p.out.y}`).join('') + 'Z'
 }

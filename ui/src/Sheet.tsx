@@ -6,6 +6,7 @@ import { useClipboard } from './clipboard'
 import { Colours } from './Colours'
 import { connect } from './connecting'
 import { Drawing } from './Drawing'
+import { Edge } from './Edge'
 import { DragMarks, useDrag } from './dragging'
 import { around } from './geometry'
 import { Handles } from './Handles'
@@ -46,7 +47,9 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const [outlined, setOutlined] = useState(false)
   const [printing, setPrinting] = useState(false)
   const waiting = useRef<string>(undefined) // typed while the next place is looked for
-  const kinds = overview?.kinds ?? []
+  const sheetKind = overview?.diagrams.find((d) => d.id === diagram)?.kind ?? 'classDiagram'
+  const flows = sheetKind !== 'classDiagram'
+  const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores))
   const groups = shown?.groups ?? []
   const placedGroups = groups.filter((g) => g.id !== 'frame' && g.id !== 'legend')
   const shapes = placedGroups.filter((g) => g.box)
@@ -212,12 +215,13 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const many = (slot?.field === 'features' || slot?.field === 'note')
 
   return (
-    <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
+    <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto]">
       <Toolbar
-        diagram={diagram} kinds={kinds} armed={armed} pinned={pinned} reading={reading} onRead={onRead} outlined={outlined} onOutline={() => setOutlined(!outlined)}
+        diagram={diagram} flows={flows} kinds={kinds} armed={armed} pinned={pinned} reading={reading} onRead={onRead} outlined={outlined} onOutline={() => setOutlined(!outlined)}
         onArm={(k) => { arm(armed?.kind === k.kind && pinned ? undefined : k, armed?.kind === k.kind); select(undefined); focus() }}
         onColours={() => setAsking('colours')} onShortcuts={() => setAsking('shortcuts')}
       />
+      <div>{sheetKind === 'levelDiagram' && diagram && <Edge diagram={diagram} />}</div>
       <div ref={box} className={`relative overflow-hidden bg-desk ${armed ? 'cursor-crosshair' : ''}`}>
         <svg
           ref={svg} id="drawing" className={`drawing absolute inset-0 size-full touch-none ${v.k < farZoom && !printing ? 'far' : ''}`} tabIndex={0} role="application"
@@ -248,7 +252,12 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             {!printing && diagram && <PresenceMarks diagram={diagram} groups={placedGroups} zoom={v.k} />}
           </g>
         </svg>
-        {shown && shapes.length === 0 && !making && (
+        {shown && shapes.length === 0 && !making && flows && (
+          <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
+            Nothing here yet. Press <kbd className="font-mono">p</kbd> and Enter to make the first process,<br />or write above: <span className="font-mono">Beekeeper sends delivery note to Receive lot</span>.
+          </p>
+        )}
+        {shown && shapes.length === 0 && !making && !flows && (
           <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
             Nothing here yet. Press <kbd className="font-mono">c</kbd> and Enter to make the first class,<br />write above: <span className="font-mono">Apiary is made of 1..* Hive</span>, drag a term here, or paste a text.
           </p>

@@ -58,6 +58,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   }
 
   function jump(to: Jump) {
+    if (to.stage && !to.diagram) return go(`/p/${overview?.id}/${to.stage}`)
     if (to.diagram) go(`/p/${overview?.id}/d/${to.diagram}`)
     if (!to.isDiagram) setTimeout(() => select(to.id), to.diagram === diagram ? 0 : 300)
     if (!to.diagram) say(`${to.title} is on no diagram.`)
@@ -92,7 +93,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
           role="combobox" aria-expanded={open && choices.length > 0} aria-controls="understood" aria-autocomplete="list"
           aria-activedescendant={open && choices.length ? `understood-${chosen}` : undefined}
           aria-label="Statement, or a name to go to"
-          placeholder={route.stage === 'classes' ? 'Apiary is made of 1..* Hive — a statement, a name, a command   ( / )' : 'A statement, or a name to go to   ( / )'}
+          placeholder={route.stage === 'sheet' ? 'Apiary is made of 1..* Hive — a statement, a name, a command   ( / )' : 'A statement, or a name to go to   ( / )'}
           onChange={(e) => { setText(e.target.value); setOpen(true) }} onFocus={() => setOpen(true)} onBlur={() => setTimeout(() => document.activeElement !== input.current && setOpen(false), 150)} onKeyDown={keys}
         />
         {open && current && (

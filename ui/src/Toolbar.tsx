@@ -1,4 +1,5 @@
-import { type KindInfo } from './api'
+import { type KindInfo, newId } from './api'
+import { ask } from './asking'
 import { arrange, arrangements, copyAsPicture, download, duplicate, pictures, placed, remove, setLine } from './commands'
 import { Check, Item, Menu, Rule, Title } from './Menu'
 import { useSettings } from './settings'
@@ -7,14 +8,18 @@ import { useStudio } from './state'
 // The row above the sheet: the kinds of this diagram with their letters, and what
 // can be done with what is there.
 export function Toolbar(props: {
-  diagram?: string; kinds: KindInfo[]; armed?: KindInfo; pinned: boolean; onArm: (kind: KindInfo) => void
+  diagram?: string; flows: boolean; kinds: KindInfo[]; armed?: KindInfo; pinned: boolean; onArm: (kind: KindInfo) => void
   reading: boolean; onRead: () => void; outlined: boolean; onOutline: () => void; onColours: () => void; onShortcuts: () => void
 }) {
-  const { diagram, kinds, armed, pinned } = props
+  const { diagram, flows, kinds, armed, pinned } = props
   const selection = useStudio((s) => s.selection)
   const scene = useStudio((s) => s.scene)
   const settings = useSettings()
+  const flowNotation = useStudio((s) => s.overview?.settings.flowNotation)
+  const contextZero = useStudio((s) => s.overview?.settings.contextZero)
+  const submit = useStudio((s) => s.submit)
   const { shapes, lines } = placed()
+  const first = scene?.groups.find((g) => g.id === shapes[0])
   const shownLines = new Set(lines.map((id) => scene?.groups.find((g) => g.id === id)?.line ?? ''))
   return (
     <div className="flex items-center gap-1 overflow-hidden border-b border-rule bg-paper px-2 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
@@ -38,6 +43,8 @@ export function Toolbar(props: {
           <Item key={line} disabled={lines.length === 0 || (shownLines.size === 1 && shownLines.has(line))} onSelect={() => setLine(line)}>{title}</Item>
         ))}
         <Rule />
+        {flows && <Item disabled={shapes.length !== 1 || (first?.kind !== 'entity' && first?.kind !== 'store')} onSelect={() => void ask('read/level', { do: 'again', placed: shapes[0], seed: newId() }, { said: 'Shown once more. Its flows stay where they were: pull them over, or draw new ones to it.' })}>Show it once more</Item>}
+        {flows && <Item onSelect={() => void ask('read/level', { do: 'renumber', diagram, order: [] }, { said: 'Numbered 1, 2, 3 … again.', none: 'The numbers are 1, 2, 3 … already.' })}>Number this level anew</Item>}
         <Item disabled={shapes.length === 0} keys="Ctrl+D" onSelect={() => void duplicate()}>Duplicate</Item>
         <Item disabled={selection.length === 0} keys="Del" onSelect={() => remove(false)}>Remove from this diagram</Item>
         <Item disabled={selection.length === 0} keys="Shift+Del" onSelect={() => remove(true)}>Delete from the model</Item>
@@ -47,6 +54,13 @@ export function Toolbar(props: {
         <Check on={settings.snap} set={(snap) => settings.set({ snap })}>Guides catch shapes</Check>
         <Check on={settings.overview} set={(overview) => settings.set({ overview })}>Overview of large diagrams</Check>
         <Rule />
+        {flows && (
+          <>
+            <Check on={flowNotation === 'boxes'} set={(on) => submit([{ type: 'setProject', set: { flowNotation: on ? 'boxes' : '' } }])}>Processes as rounded boxes</Check>
+            <Check on={contextZero ?? false} set={(on) => submit([{ type: 'setProject', set: { contextZero: on } }])}>Number 0 on the context process</Check>
+            <Rule />
+          </>
+        )}
         <Check on={props.outlined} set={props.onOutline}>Outline as text</Check>
         <Item onSelect={props.onColours}>Colours of stereotypes …</Item>
         <Item keys="?" onSelect={props.onShortcuts}>Keys …</Item>

@@ -1,8 +1,13 @@
 import { useEffect, useState } from 'react'
 
+import { ActivitiesStage } from './ActivitiesStage'
+import { BriefStage } from './BriefStage'
+import { DictionaryStage } from './DictionaryStage'
+import { EventsStage } from './EventsStage'
 import { FindingsStage } from './FindingsStage'
 import { here, watch } from './live'
 import { Lexicon } from './Lexicon'
+import { LexiconStage } from './LexiconStage'
 import { OutputStage } from './OutputStage'
 import { PathNav } from './PathNav'
 import { Reader } from './Reader'
@@ -23,9 +28,9 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
 
   useEffect(() => void openProject(route.project), [openProject, route.project])
   const ready = overview?.id === route.project
-  const diagram = route.diagram ?? (route.stage === 'classes' ? overview?.diagrams[0]?.id : undefined)
+  const diagram = route.diagram ?? (route.stage === 'sheet' ? overview?.diagrams[0]?.id : undefined)
   useEffect(() => {
-    if (ready && route.stage === 'classes') void openSheet(diagram)
+    if (ready && route.stage === 'sheet') void openSheet(diagram)
   }, [ready, route.stage, diagram, openSheet])
   useEffect(() => {
     if (overview) document.title = `${overview.name} – Lexeon`
@@ -76,7 +81,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
     <div className="grid h-full grid-cols-[196px_minmax(0,1fr)_316px] grid-rows-[auto_minmax(0,1fr)]">
       <PathNav route={route} diagram={diagram} />
       <StatementLine route={route} diagram={diagram} />
-      {route.stage === 'classes' && (
+      {route.stage === 'sheet' && (
         <>
           <main className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]" aria-label="Sheet">
             {missing ? <p className="p-10 text-brick">{missing}</p> : <Sheet diagram={diagram} reading={reading} onRead={() => setReading(!reading)} />}
@@ -86,6 +91,11 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
           <Lexicon route={route} />
         </>
       )}
+      {route.stage === 'brief' && <BriefStage />}
+      {route.stage === 'activities' && <ActivitiesStage />}
+      {route.stage === 'dictionary' && <DictionaryStage />}
+      {route.stage === 'events' && <EventsStage />}
+      {route.stage === 'lexicon' && <LexiconStage />}
       {route.stage === 'findings' && <FindingsStage />}
       {route.stage === 'output' && <OutputStage />}
     </div>

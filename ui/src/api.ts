@@ -12,7 +12,7 @@ export type Primitive = {
 export type Slot = { row: Id; field: string; title: string; rect: Rect; value: string; face: string; size: number; label?: string; anchor?: Point }
 export type Group = {
   id: Id; subject?: Id; kind?: string; title: string; hash: string; box?: Rect; route?: Point[]; between?: Id[]
-  line?: string; bends?: number[]; larger?: boolean
+  line?: string; bends?: number[]; larger?: boolean; free?: Point
   shapes: Primitive[]; slots?: Slot[]
 }
 export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[] }
@@ -29,29 +29,32 @@ export type Change = { type: string } & Record<string, unknown>
 export type Mend = { title: string; changes: Change[] }
 export type Finding = {
   id: string; rule: string; severity: Severity; subject: Id; message: string; title: string; why: string
-  element?: Id; diagram?: Id; mends: Mend[]
+  element?: Id; diagram?: Id; stage?: string; mends: Mend[]
 }
 
-export type DiagramInfo = { id: Id; kind: string; name: string; elements: number }
-export type KindInfo = { kind: string; title: string; letter: string; note?: boolean }
+export type DiagramInfo = { id: Id; kind: string; name: string; elements: number; title?: string; about?: Id; view?: string; number?: string; parent?: Id }
+export type KindInfo = { kind: string; title: string; letter: string; note?: boolean; on: string[] }
 export type StereotypeColour = { stereotype: string; colour: string }
 export type Overview = {
   id: Id; name: string; revision: number; diagrams: DiagramInfo[]; kinds: KindInfo[]; findings: Counts; classifiers: number
   colours: StereotypeColour[]; palette: string[]; stereotypes: string[]
+  settings: { flowNotation: string; contextZero: boolean; contextStores: boolean; mostProcesses: number; performers: Performer[] }
+  coverage: Coverage; table: { rows: number; flows: number; uncovered: number }; items: number
   undo: string; redo: string
 }
+export type Performer = { name: string; inside?: boolean; reason?: string }
 export type ProjectInfo = { id: Id; name: string; revision: number; changedAt: string; classifiers: number; diagrams: number }
 export type Face = { id: Id; kind: string; name: string; diagrams: Id[] }
 export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[] }
 export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
-  accessors: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; appears: DiagramInfo[]; relations: Relation[]
+  accessors: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
   findings: Finding[]; revision: number
 }
 export type Reading = {
   statement: string; title?: string; sentences: Sentence[]; new: { name: string; kind: string }[]; changes: Change[]; row: Id
 }
-export type Jump = { id: Id; title: string; diagram?: Id; isDiagram?: boolean }
+export type Jump = { id: Id; title: string; diagram?: Id; isDiagram?: boolean; stage?: string }
 export type StatementReply = { readings: Reading[]; jumps: Jump[]; problem?: string }
 export type FeaturesReply = { changes: Change[]; problems: { line: string; problem: string }[]; revision: number }
 export type OutputFile = { path: string; content: string; subject?: Id }
@@ -63,6 +66,49 @@ export type ChangeReply = {
   revision: number; summary: string; again?: boolean; changed: { table: string; id: Id; removed?: boolean }[]
   appeared: Finding[]; disappeared: Finding[]; findings: Counts; classifiers: number; scene?: ScenePatch; undo: string; redo: string
 }
+
+// Brief, activity table, data flow, dictionary, lexicon.
+export type Row = { id: Id; title: string }
+export type Numbered = { id: Id; number: number; text: string }
+export type Coverage = { sentences: number; covered: number }
+export type Mark = { text: string; candidate?: string; tell?: string }
+export type BriefSentence = {
+  id: Id; number: number; break: string; irrelevant: boolean; marks: Mark[]; traces: { id: Id; row: Id; title: string; diagram?: Id }[]
+  proposals: { text: string; changes: Change[] }[]
+}
+export type BriefSection = { id: Id; title: string; text: string; sentences: BriefSentence[]; coverage: Coverage }
+export type Candidate = {
+  key: string; word: 'noun' | 'verb'; name: string; subject?: string; count: number; sentences: Id[]; kinds: { kind: string; title: string; name: string }[]
+  owners: Row[]; existing: Row[]; rejected: boolean; traced: boolean
+}
+export type ProposedRow = { sentence: Id; number: number; performer: string; name: string; there: boolean; changes: Change[] }
+export type Brief = { revision: number; sections: BriefSection[]; candidates: Candidate[]; coverage: Coverage; unsourced: Row[]; rows: ProposedRow[] }
+export type BriefEdit = { revision: number; author: string; at: string; edits: { before?: string; after?: string }[] }
+export type Activity = {
+  id: Id; performer: string; name: string; inputs: string; outputs: string; processing: string; timed: boolean; sentences: number[]
+  questions: string[]; shown: { id: Id; title: string; diagram?: Id; where: string }[]; side: string
+}
+export type Fact = { data: string; from: string; to: string; verdict: string; why: string; covered: boolean; rows: Id[] }
+export type Party = { name: string; side: string; why: string; forced: boolean; rows: number }
+export type Table = { revision: number; rows: Activity[]; parties: Party[]; facts: Fact[]; flows: number; uncovered: number; performers: string[] }
+export type Piece = { id: Id; title: string; why: string; state: 'same' | 'new' | 'removed' | 'gone' | 'renamed' | 'kept'; wanted: boolean; rows: Id[] }
+export type Derivation = { view: string; diagram: Id; isNew: boolean; pieces: Piece[]; proposals: string[]; outOfScope: string[]; errors: string[]; changes: Change[] }
+export type Decision = { conditions?: { text: string; values: string[] }[]; actions?: string[]; rules?: { when: string[]; do: number[] }[] }
+export type Process = {
+  number: string; view: string; parent?: Row; levels: { diagram: Id; view: string; processes: number }[]; siblings: Row[]; up?: Row
+  specification: string; decision: Decision | null; problems: string[]; flows: { id: Id; name: string; in: boolean; with: string }[]
+}
+export type Owed = { flow: Id; name: string; in: boolean; with: string }
+export type Item = {
+  id: Id; name: string; definition: string; contents: string; parts: { text: string; item?: Id; name?: boolean }[]; problem?: string; source: string; from: string[]
+  type: string; unit: string; range: string; values: string; goods: boolean; archive: boolean; outside: boolean; flows: string[]; in: Row[]; sentences: number[]
+}
+export type Dictionary = { revision: number; items: Item[]; stores: Item[]; missing: string[] }
+export type Way = { item: string; items: string[]; steps: { flow: Id; name: string; from: string; to: string; level: string; diagram?: Id; step: number; reached: boolean }[] }
+export type EventRow = { id: Id; name: string; timed: boolean; by: string; stimulus: string; response: string[]; process: Id; answered: string; problems: string[] }
+export type EventList = { revision: number; events: EventRow[]; missing: { name: string; changes: Change[] }[]; processes: Row[] }
+export type Use = { row: Id; what: string; title: string; before: string; after: string }
+export type TermUses = { term: Term; plural: string; rejected: string[]; uses: Use[]; sentences: Numbered[]; findings: Finding[] }
 
 // Problem is what the server answers instead, as in RFC 9457.
 export class Problem extends Error {

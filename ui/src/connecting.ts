@@ -18,7 +18,7 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
     open({
       ...screen, label: 'How are they related?',
       items: options.map((o) => ({
-        key: o.form, title: o.title ?? o.statement, hint: o.new.length ? `New: ${o.new.map((n) => `${n.kind} ${n.name}`).join(', ')}` : undefined,
+        key: o.title ?? o.statement, title: o.title ?? o.statement, hint: o.new.length ? `New: ${o.new.map((n) => `${n.kind} ${n.name}`).join(', ')}` : undefined,
         run: () => {
           localStorage.setItem('lexeon.connection', o.form)
           submit(o.changes, {
@@ -31,7 +31,7 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
               }
               select(o.row)
               const name = findSlot(useStudio.getState().scene, `${o.row}|name`)
-              if (o.form === 'assoc' && name) edit({ slot: slotKey(name), value: name.value })
+              if (['assoc', 'flow', 'write', 'read'].includes(o.form) && name) edit({ slot: slotKey(name), value: name.value })
             },
           })
         },

@@ -1,8 +1,11 @@
 import { useSyncExternalStore } from 'react'
 
-// Addresses: / lists the projects; /p/ID[/d/DIAGRAM | /findings | /output].
+// Addresses: / lists the projects; /p/ID[/d/DIAGRAM | /STAGE]. A sheet is the stage
+// "sheet"; the others have pages of their own.
 
-export type Route = { project?: string; stage: 'classes' | 'findings' | 'output'; diagram?: string }
+export const pages = ['brief', 'activities', 'dictionary', 'events', 'lexicon', 'findings', 'output'] as const
+export type Page = (typeof pages)[number]
+export type Route = { project?: string; stage: 'sheet' | Page; diagram?: string }
 
 const listeners = new Set<() => void>()
 
@@ -16,7 +19,7 @@ function subscribe(listener: () => void) {
 }
 
 export function go(path: string, replace = false) {
-  if (path === location.pathname) return
+  if (path === location.pathname + location.search) return
   history[replace ? 'replaceState' : 'pushState'](null, '', path)
   listeners.forEach((listener) => listener())
 }
@@ -24,7 +27,8 @@ export function go(path: string, replace = false) {
 export function useRoute(): Route {
   const path = useSyncExternalStore(subscribe, () => location.pathname)
   const [p, project, stage, diagram] = path.split('/').slice(1).map(decodeURIComponent)
-  if (p !== 'p' || !project) return { stage: 'classes' }
-  if (stage === 'findings' || stage === 'output') return { project, stage }
-  return { project, stage: 'classes', diagram: stage === 'd' ? diagram : undefined }
+  if (p !== 'p' || !project) return { stage: 'sheet' }
+  const page = pages.find((known) => known === stage)
+  if (page) return { project, stage: page }
+  return { project, stage: 'sheet', diagram: stage === 'd' ? diagram : undefined }
 }

@@ -115,7 +115,7 @@ export const useStudio = create<State>()((set, get) => {
       tick: state.tick + 1,
     })
     if (reply.scene && !takeScene(reply.scene)) void loadScene()
-    if (reply.changed.some((row) => row.table === 'diagrams' || row.table === 'project') || reply.again) void loadOverview()
+    if (reply.changed.some((row) => ['diagrams', 'project', 'elements', 'relationships'].includes(row.table)) && (!location.pathname.includes('/d/') || state.overview.coverage.sentences > 0 || state.overview.diagrams.some((d) => d.kind !== 'classDiagram')) || reply.changed.some((row) => row.table === 'diagrams' || row.table === 'project') || reply.again) void loadOverview()
     const removed = reply.changed.filter((row) => row.removed).map((row) => row.id)
     if (get().selection.some((id) => removed.includes(id))) get().selectAll(get().selection.filter((id) => !removed.includes(id)))
     if (waiting.path !== 'changes') state.say(`${reply.summary}.`)
