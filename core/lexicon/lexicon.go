@@ -186,13 +186,17 @@ func Uses(m *model.Model, term model.ID, to string) []Use {
 	}
 	for _, e := range m.OfKind(model.Activity) {
 		a, found := e.Activity(), false
+		var before, after []string
 		a.Inputs, a.Outputs = slices.Clone(a.Inputs), slices.Clone(a.Outputs)
 		rename := func(s *string, kind model.Kind) {
 			if forms[model.NormalForm(*s)] && *s != "" {
-				*s, found = name(kind, *s), true
+				was := *s
+				*s, found = name(kind, was), true
+				if !slices.Contains(before, was) {
+					before, after = append(before, was), append(after, *s)
+				}
 			}
 		}
-		before := e.Activity().Performer
 		rename(&a.Performer, model.Entity)
 		for _, list := range [][]model.Datum{a.Inputs, a.Outputs} {
 			for i := range list {
@@ -201,7 +205,7 @@ func Uses(m *model.Model, term model.ID, to string) []Use {
 			}
 		}
 		if found {
-			u := Use{Row: e.ID, What: "activity", Title: m.Describe(e.ID), Before: before, After: a.Performer}
+			u := Use{Row: e.ID, What: "activity", Title: m.Describe(e.ID), Before: strings.Join(before, ", "), After: strings.Join(after, ", ")}
 			if to != "" {
 				u.Changes = []model.Change{&model.SetElement{ID: e.ID, Set: model.P("performer", a.Performer, "inputs", a.Inputs, "outputs", a.Outputs)}}
 			}

@@ -64,9 +64,9 @@ func (d *Drawer) inFlow(m *model.Model, s *Scene, shapes []*Group) []model.Chang
 			changes = append(changes, &model.Move{ID: p.ID})
 		}
 	}
+	changes = append(changes, grow(m, shapes, flows)...)
 	var at []Point
 	if processes == 1 {
-		changes = append(changes, grow(m, shapes, flows)...)
 		at = around(shapes, flows)
 	} else {
 		at = inColumns(shapes, flows)
@@ -110,7 +110,7 @@ func grow(m *model.Model, shapes []*Group, flows []flowBetween) []model.Change {
 			n = (n + 1) / 2 // at both sides
 		}
 		p := m.Placement(g.ID)
-		if need := n*laneTall + laneTall/2; g.Kind != model.Note && need > g.Box.H {
+		if need := n*laneTall + laneTall/2; (g.Kind == model.Entity || g.Kind == model.Process) && need > g.Box.H {
 			box := *g.Box
 			w := p.W
 			if box.H = need; g.Kind == model.Process {

@@ -55,7 +55,11 @@ func (d *Drawer) widest(lines []string, face typeface.Face) int {
 
 // bubble finds the smallest circle that holds the name with its number above.
 func (d *Drawer) bubble(e *model.Element) (lines []string, face typeface.Face, role Role, diameter int) {
-	for limit := 60; ; limit += 14 {
+	least := 60 // no word is broken that fits into the largest bubble
+	for _, word := range breakable(e.Name) {
+		least = max(least, min(d.width(typeface.Semibold, textSize, strings.TrimSpace(word)), bubbleMost-20))
+	}
+	for limit := least; ; limit += 14 {
 		l, f, r := d.nameLines(e, limit)
 		h := float64((len(l) + 1) * lineHeight)
 		need := int(math.Ceil(math.Hypot(float64(d.widest(l, f)), h))) + 12

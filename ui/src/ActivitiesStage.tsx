@@ -1,6 +1,6 @@
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useId, useRef, useState } from 'react'
 
-import { type Activity, type Change, newId, Problem, request, type Table } from './api'
+import { type Activity, type Change, newId, type Party, Problem, request, type Table } from './api'
 import { ask } from './asking'
 import { readText } from './BriefStage'
 import { Derive } from './Derive'
@@ -36,8 +36,10 @@ export function ActivitiesStage() {
 
   useEffect(() => {
     if (!wants.current || editing !== undefined) return
+    const found = grid.current?.querySelector<HTMLElement>(`[data-cell="${CSS.escape(key)}"]`)
+    if (!found) return // it comes with the next answer
     wants.current = false
-    grid.current?.querySelector<HTMLElement>(`[data-cell="${CSS.escape(key)}"]`)?.focus()
+    found.focus()
   }, [key, editing, table])
 
   const textOf = (row: Activity | undefined, field: Field) => row ? (field === 'sentences' ? row.sentences.join(' ') : row[field]) : ''
@@ -129,14 +131,15 @@ export function ActivitiesStage() {
           <h2 className="text-2xl font-semibold">Activities</h2>
           {table.rows.length > 0 && <p className="text-sm text-faint">{table.flows - table.uncovered} of {table.flows} flows are drawn.</p>}
           <span className="flex-1" />
-          {([['context', 'Context diagram'], ['physical', 'Physical level'], ['logical', 'Logical level']] as const).map(([view, title]) => (
-            <button key={view} className="button" disabled={table.rows.length === 0} onClick={() => setDeriving(view)}>{title} …</button>
+          <span className="text-sm text-faint" id={`${id}derive`}>From it:</span>
+          {([['context', 'Context'], ['physical', 'Physical level'], ['logical', 'Logical level']] as const).map(([view, title]) => (
+            <button key={view} className="button px-2! text-sm" aria-describedby={`${id}derive`} disabled={table.rows.length === 0} onClick={() => setDeriving(view)}>{title} …</button>
           ))}
-          <label className="button cursor-pointer focus-within:outline-2 focus-within:outline-verdigris" htmlFor={`${id}file`}>
+          <label className="button cursor-pointer px-2! text-sm focus-within:outline-2 focus-within:outline-verdigris" htmlFor={`${id}file`}>
             CSV in …
             <input id={`${id}file`} type="file" accept=".csv,.tsv,text/csv,text/plain" className="sr-only" onChange={(e) => { void take(e.target.files?.[0]); e.target.value = '' }} />
           </label>
-          <a className="button" href={projectPath('activities.csv')} download>CSV out</a>
+          <a className="button px-2! text-sm" href={projectPath('activities.csv')} download>CSV out</a>
         </div>
         <table ref={grid} className="w-full table-fixed border-collapse text-sm" role="grid" aria-label="Activity table" onKeyDown={keys} onPaste={pasted}>
           <thead><tr>{columns.map((c) => <th key={c.field} scope="col" className="heading border-b border-rule px-2 py-1 text-left" style={{ width: c.width }}>{c.title}</th>)}</tr></thead>
@@ -150,7 +153,7 @@ export function ActivitiesStage() {
                   const label = `${c.title} of ${row ? `${row.performer || 'nobody'}, ${row.name || 'no activity'}` : 'a new row'}`
                   return (
                     <td
-                      key={c.field} className="relative border-b border-rule p-0 align-top" role="gridcell" aria-label={`${label}: ${text || 'empty'}`} data-cell={`${row?.id ?? 'new'} ${c.field}`}
+                      key={c.field} className="relative border-b border-rule p-0 align-top" role="gridcell" aria-label={[`${label}: ${text || (row ? 'empty' : `empty, ${c.hint}`)}`, c.field === 'performer' && row?.performer ? row.side : '', asked ? '? from whom, or to whom' : ''].filter(Boolean).join(' ')} data-cell={`${row?.id ?? 'new'} ${c.field}`}
                       tabIndex={here && editing === undefined ? 0 : -1}
                       onClick={() => { if (here && editing === undefined) setEditing(text); else if (!here) { wants.current = true; setCell({ row: row?.id ?? 'new', field: c.field }) } }}
                     >
@@ -159,8 +162,8 @@ export function ActivitiesStage() {
                       ) : (
                         <span className={`block min-h-8 px-2 py-1 break-words whitespace-pre-wrap ${row ? '' : 'text-faint'}`}>
                           {row ? pieces(text, c.field) : c.hint}
-                          {c.field === 'performer' && row?.side && row.performer && <span className="block text-xs text-faint">{row.side}</span>}
-                          {asked && <span className="block text-xs text-verdigris">? from whom, or to whom</span>}
+                          {c.field === 'performer' && row?.side && row.performer && ' '}{c.field === 'performer' && row?.side && row.performer && <span className="block text-xs text-faint">{row.side}</span>}
+                          {asked && ' '}{asked && <span className="block text-xs text-verdigris">? from whom, or to whom</span>}
                         </span>
                       )}
                     </td>
@@ -212,6 +215,19 @@ function CellEditor({ label, value, hint, names, onSave, onCancel }: { label: st
   )
 }
 
+// A person may put somebody on the other side, with a reason.
+function PutSide({ party, onPut }: { party: Party; onPut: (side: string, reason: string) => void }) {
+  const [reason, setReason] = useState<string>()
+  const side = party.side === 'inside' ? 'outside' : 'inside'
+  if (reason === undefined) return <button className="text-verdigris underline" aria-label={`Put it ${side} …: ${party.name}`} onClick={() => setReason('')}>Put it {side} …</button>
+  return (
+    <form className="flex gap-1 pt-1" onSubmit={(e) => { e.preventDefault(); onPut(side, reason.trim()) }}>
+      <input className="field" aria-label={`Why is ${party.name} ${side}?`} placeholder={`Why ${side}?`} value={reason} maxLength={500} autoFocus onChange={(e) => setReason(e.target.value)} onKeyDown={(e) => e.key === 'Escape' && setReason(undefined)} />
+      <button className="button px-2!">Put</button>
+    </form>
+  )
+}
+
 // What follows from the table: for a row its flows, else who is in and who is out.
 function Consequences({ table, row }: { table: Table; row?: Activity }) {
   const overview = useStudio((s) => s.overview)
@@ -258,7 +274,7 @@ function Consequences({ table, row }: { table: Table; row?: Activity }) {
               <span className="block text-faint">{p.why}</span>
               {p.rows > 0 && p.side !== 'store' && (
                 p.forced ? <button className="text-verdigris underline" onClick={() => put(p.name, '', '')}>As the table says</button>
-                  : <button className="text-verdigris underline" onClick={() => { const reason = prompt(`Why is ${p.name} ${p.side === 'inside' ? 'outside' : 'inside'}?`); if (reason !== null) put(p.name, p.side === 'inside' ? 'outside' : 'inside', reason) }}>Put it {p.side === 'inside' ? 'outside' : 'inside'} …</button>
+                  : <PutSide party={p} onPut={(side, reason) => put(p.name, side, reason)} />
               )}
             </li>
           ))}

@@ -27,7 +27,7 @@ export function BriefStage() {
             <h2 className="text-2xl font-semibold">Brief</h2>
             {brief.coverage.sentences > 0 && <p className="text-sm text-faint">{brief.coverage.covered} of {brief.coverage.sentences} sentences have something in the model.</p>}
             <span className="flex-1" />
-            <input className="field w-44" type="search" aria-label="Search the brief" placeholder="Search" value={search} onChange={(e) => setSearch(e.target.value)} />
+            <input className="field w-44!" type="search" aria-label="Search the brief" placeholder="Search" value={search} onChange={(e) => setSearch(e.target.value)} />
             <button className="button" aria-pressed={history} onClick={() => setHistory(!history)}>History</button>
           </div>
           {history && <History />}

@@ -43,9 +43,9 @@ export function DictionaryStage() {
         <div className="flex flex-wrap items-baseline gap-3 pb-3">
           <h2 className="text-2xl font-semibold">Dictionary</h2>
           <span className="flex-1" />
-          <input className="field w-44" type="search" aria-label="Search the dictionary" placeholder="Search" value={search} onChange={(e) => setSearch(e.target.value)} />
+          <input className="field w-44!" type="search" aria-label="Search the dictionary" placeholder="Search" value={search} onChange={(e) => setSearch(e.target.value)} />
           <form className="flex gap-2" onSubmit={(e) => { e.preventDefault(); if (name.trim()) add(name.trim()) }}>
-            <input className="field w-44" aria-label="Name of a new entry" placeholder="New entry" maxLength={200} value={name} onChange={(e) => setName(e.target.value)} />
+            <input className="field w-44!" aria-label="Name of a new entry" placeholder="New entry" maxLength={200} value={name} onChange={(e) => setName(e.target.value)} />
             <button className="button" disabled={!name.trim()}>Add</button>
           </form>
         </div>

@@ -27,14 +27,14 @@ export function LexiconStage() {
           <h2 className="text-2xl font-semibold">Lexicon</h2>
           <p className="text-sm text-faint">{terms.filter((t) => t.definition).length} of {terms.length} are defined.</p>
           <span className="flex-1" />
-          <input className="field w-40" type="search" aria-label="Search the terms" placeholder="Search" value={search} onChange={(e) => setSearch(e.target.value)} />
+          <input className="field w-40!" type="search" aria-label="Search the terms" placeholder="Search" value={search} onChange={(e) => setSearch(e.target.value)} />
           <form className="flex gap-2" onSubmit={(e) => {
             e.preventDefault()
             const id = newId()
             if (name.trim()) submit([{ type: 'addTerm', id, name: name.trim() }], { done: () => choose(id) })
             setName('')
           }}>
-            <input className="field w-36" aria-label="Name of a new term" placeholder="New term" maxLength={200} value={name} onChange={(e) => setName(e.target.value)} />
+            <input className="field w-36!" aria-label="Name of a new term" placeholder="New term" maxLength={200} value={name} onChange={(e) => setName(e.target.value)} />
             <button className="button" disabled={!name.trim()}>Add</button>
           </form>
           <a className="button" href={projectPath('glossary/md')} download>Glossary</a>

@@ -17,7 +17,11 @@ export function ProcessTools({ entry, process }: { entry: Entry; process: Proces
   async function level(body: Record<string, unknown>, said?: string) {
     try {
       const reply = await post<{ changes: Change[]; diagram?: string }>(projectPath('read/level'), { seed: newId(), ...body })
-      const open = () => { if (reply.diagram) go(`/p/${overview?.id}/d/${reply.diagram}`) }
+      const open = () => {
+        if (!reply.diagram) return
+        go(`/p/${overview?.id}/d/${reply.diagram}`)
+        setTimeout(() => document.getElementById('drawing')?.focus({ preventScroll: true }))
+      }
       if (reply.changes.length) submit(reply.changes, { said, done: open })
       else open()
     } catch (error) {

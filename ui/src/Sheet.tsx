@@ -49,7 +49,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const waiting = useRef<string>(undefined) // typed while the next place is looked for
   const sheetKind = overview?.diagrams.find((d) => d.id === diagram)?.kind ?? 'classDiagram'
   const flows = sheetKind !== 'classDiagram'
-  const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores))
+  const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores)).sort((a, b) => Number(a.note ?? false) - Number(b.note ?? false))
   const groups = shown?.groups ?? []
   const placedGroups = groups.filter((g) => g.id !== 'frame' && g.id !== 'legend')
   const shapes = placedGroups.filter((g) => g.box)
