@@ -318,7 +318,7 @@ func TestViews(t *testing.T) {
 		Faces []struct{ Kind string }
 	}
 	c.get("/api/projects/p/terms", &terms)
-	require.Len(t, terms, 51)
+	require.Len(t, terms, 55)
 	require.Equal(t, "amount", terms[0].Name)
 	var relations []struct{ Statement string }
 	c.get("/api/projects/p/diagrams/lots/sentences", &relations)

@@ -1,6 +1,7 @@
 package dataflow
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -65,8 +66,8 @@ type Owing struct {
 	Direction Direction
 }
 
-// Owed lists the flows of a process of which the edge of its level has nothing
-// yet, sorted by name.
+// Owed lists the flows of a process that the edge of its level does not take up
+// yet, or not with all of their items, sorted by name.
 func Owed(m *model.Model, d *dictionary.Dictionary, l Level) []Owing {
 	var out []Owing
 	edge := EdgeOf(m, l)
@@ -74,14 +75,20 @@ func Owed(m *model.Model, d *dictionary.Dictionary, l Level) []Owing {
 		below := ends(edge, dir)
 		for _, e := range ends(EndsOf(m, l.Process), dir) {
 			items, known := ItemsOf(m, d, e.Flow)
-			taken := false
+			got, unknown := map[string]bool{}, false
 			for _, b := range below {
-				got, ok := ItemsOf(m, d, b.Flow)
-				same := meets(items, got) || (!known || !ok) && (b.Partner == e.Partner || b.Partner == "")
-				// A partner that is drawn takes only what comes from it.
-				taken = taken || same && (b.Partner == "" || b.Partner == e.Partner)
+				if b.Partner != "" && b.Partner != e.Partner {
+					continue // a partner that is drawn takes only what comes from it
+				}
+				some, ok := ItemsOf(m, d, b.Flow)
+				maps.Copy(got, some)
+				unknown = unknown || !known || !ok || len(items)+len(some) == 0
 			}
-			if !taken {
+			waits := len(items) == 0
+			for k := range items {
+				waits = waits || !got[k]
+			}
+			if waits && !unknown {
 				out = append(out, Owing{e.Flow, dir})
 			}
 		}
