@@ -175,6 +175,9 @@ func (s *Server) levelChanges(m *model.Model, req levelRequest) ([]model.Change,
 		return nil, "", model.Faultf(model.CodeMissing, "There is no such level any more.").At(req.Diagram, "")
 	case "takeUp":
 		changes, err := dataflow.TakeUpChanges(m, req.Flow, req.Process, req.Diagram, req.Seed)
+		if err == nil {
+			changes, err = s.placeEach(m, req.Diagram, changes)
+		}
 		return changes, "", err
 	case "move":
 		return s.moveProcess(m, req)

@@ -65,6 +65,7 @@ func viewTerm(m *model.Model, t *model.Term) termView {
 			f.Diagrams = append(f.Diagrams, p.Diagram)
 		}
 		out.Faces = append(out.Faces, f)
+		out.Sources += len(m.TracesOf(e.ID))
 	}
 	return out
 }

@@ -236,6 +236,7 @@ type termView struct {
 	Definition string     `json:"definition"`
 	Aliases    []string   `json:"aliases"`
 	Faces      []faceView `json:"faces"`
+	Sources    int        `json:"sources"` // sentences and activities that its faces stem from
 }
 
 func (s *Server) terms(c *echo.Context) error {

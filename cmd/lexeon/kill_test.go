@@ -93,7 +93,17 @@ func TestKilledServerLosesNothing(t *testing.T) {
 				}
 			})
 		}
-		time.Sleep(time.Duration(60+rnd.IntN(120)) * time.Millisecond)
+		// Amid the stream: some were acknowledged in this round, however slow the
+		// machine is.
+		count := func() int {
+			mu.Lock()
+			defer mu.Unlock()
+			return len(acknowledged)
+		}
+		for before, waited := count(), 0; count() < before+2 && waited < 3000; waited++ {
+			time.Sleep(10 * time.Millisecond)
+		}
+		time.Sleep(time.Duration(20+rnd.IntN(120)) * time.Millisecond)
 		require.NoError(t, cmd.Process.Kill())
 		stop()
 		wg.Wait()

@@ -1,10 +1,12 @@
 package brief
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
 	"lexeon/core/model"
+	"lexeon/core/notation"
 )
 
 // AcceptChanges tells the changes that accept a candidate as an element of a
@@ -42,6 +44,8 @@ func AcceptChanges(m *model.Model, c *Candidate, kind model.Kind, owner model.ID
 			out = append(out, &model.AddElement{ID: parent, Kind: model.Process, Name: m.Project().Name})
 		}
 		out = append(out, &model.AddElement{ID: id, Kind: kind, Name: name, Owner: parent})
+	case model.Association:
+		return associationChanges(m, c, seed)
 	case model.Class, model.Interface, model.Enumeration, model.DataType, model.Entity, model.Store, model.DataItem:
 		if found := m.ByTerm(c.Name, kind); len(found) > 0 {
 			return traceChanges(m, found[0].ID, c.Sentences, seed), found[0].ID, nil
@@ -51,6 +55,32 @@ func AcceptChanges(m *model.Model, c *Candidate, kind model.Kind, owner model.ID
 		return nil, "", model.Faultf(model.CodeInvalid, "A candidate cannot become a %s.", kind.Title()).At("", "kind")
 	}
 	return append(out, traceChanges(m, id, c.Sentences, seed)...), id, nil
+}
+
+// associationChanges make a verb between two nouns an association: both become
+// classes where the lexicon knows none.
+func associationChanges(m *model.Model, c *Candidate, seed string) ([]model.Change, model.ID, error) {
+	text := classRef(m, c.Subject) + " " + quoted(thirdPersonOf(c.Lemma)) + " " + classRef(m, c.Object)
+	readings, err := notation.ReadStatement(m, text)
+	if err != nil || len(readings) != 1 || c.Subject == "" {
+		return nil, "", model.Faultf(model.CodeRefused, "%s cannot be said as an association in one way only.", c.Name).At("", "kind")
+	}
+	changes, _, id := notation.StatementChanges(m, readings[0], seed)
+	for i, s := range c.Sentences {
+		changes = append(changes, &model.Connect{ID: model.DeriveID("trace", seed, string(id), string(s), fmt.Sprint(i)), Kind: model.Trace, Traced: id, Target: s})
+	}
+	return changes, id, nil
+}
+
+// thirdPersonOf bends a verb: weigh, weighs; carry, carries.
+func thirdPersonOf(lemma string) string {
+	switch {
+	case strings.HasSuffix(lemma, "y") && len(lemma) > 1 && !strings.ContainsRune("aeiou", rune(lemma[len(lemma)-2])):
+		return lemma[:len(lemma)-1] + "ies"
+	case strings.HasSuffix(lemma, "s") || strings.HasSuffix(lemma, "sh") || strings.HasSuffix(lemma, "ch") || strings.HasSuffix(lemma, "x") || strings.HasSuffix(lemma, "z") || strings.HasSuffix(lemma, "o"):
+		return lemma + "es"
+	}
+	return lemma + "s"
 }
 
 func contextProcess(m *model.Model) model.ID {

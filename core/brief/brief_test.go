@@ -260,6 +260,12 @@ func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
 	require.NoError(t, err)
 	m = apply(t, m, operation)
 	require.Equal(t, "weigh", m.Element(part).Name)
+	association, made, err := brief.AcceptChanges(m, weigh, model.Association, "", "s")
+	require.NoError(t, err)
+	told := apply(t, m, association)
+	require.Equal(t, "weighs", told.Relationship(made).Name)
+	require.Len(t, told.TracesOf(made), 1)
+	require.Len(t, told.ClassifiersNamed("IntakeClerk"), 1, "a class that was not there yet")
 
 	// An element under another writing: the lexicon knows the term.
 	m = apply(t, m, []model.Change{&model.AddElement{ID: "keeper", Kind: model.Class, Name: "Apiarist"}})

@@ -306,6 +306,9 @@ func (f *finder) finish() {
 			}
 		} else {
 			c.Kinds = []model.Kind{model.Process, model.Operation}
+			if c.Subject != "" {
+				c.Kinds = append(c.Kinds, model.Association)
+			}
 			for _, e := range f.m.OfKind(model.Process) {
 				if model.NormalForm(e.Name) == model.NormalForm(c.Name) {
 					c.Existing = append(c.Existing, e.ID)

@@ -55,10 +55,42 @@ var levelUnbalanced = &Analyzer{
 			if len(u.TooMuch) > 0 {
 				parts = append(parts, "has "+strings.Join(u.TooMuch, ", ")+" in addition")
 			}
-			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction),
+			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction), Mends: outOfLevel(p.Model, l, u),
 				Message: fmt.Sprintf("%s: of what is %s, it %s.", levelText(p.Model, l), directionText(u.Direction), strings.Join(parts, " and "))}, parts...)
 		}
 	}),
+}
+
+// helps reports whether a change leaves less of an imbalance.
+func helps(m *model.Model, l dataflow.Level, u dataflow.Imbalance, change model.Change) bool {
+	next, _, _, err := model.Edit(m, []model.Change{change})
+	if err != nil {
+		return false
+	}
+	for _, left := range dataflow.BalanceOf(next, dictionary.Of(next), l).Unbalanced {
+		if left.Direction == u.Direction && len(left.TooMuch) >= len(u.TooMuch) {
+			return false
+		}
+	}
+	return true
+}
+
+// outOfLevel takes away what is too much at the edge. What is missing waits at the
+// edge of the drawing, where it is led on to a process.
+func outOfLevel(m *model.Model, l dataflow.Level, u dataflow.Imbalance) []Mend {
+	var out []Mend
+	for _, id := range u.Flows {
+		f := m.Relationship(id)
+		if at, ok := dataflow.LevelOfFlow(m, f); !ok || at != l || len(u.TooMuch) == 0 {
+			continue
+		}
+		for _, name := range u.TooMuch {
+			if m.TermKey(f.Name) == m.TermKey(name) && helps(m, l, u, &model.Delete{ID: id}) {
+				out = append(out, Mend{Title: "Take " + f.Name + " out of the level", Changes: []model.Change{&model.Delete{ID: id}}})
+			}
+		}
+	}
+	return out
 }
 
 var levelWeakened = &Analyzer{

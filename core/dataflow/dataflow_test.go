@@ -186,13 +186,13 @@ func TestFollow(t *testing.T) {
 	require.Equal(t, []string{
 		"Context | 0 raw signal: Sensor mast → Station",
 		"Context | 1 weather report: Station → Valley office",
+		"First level | 0 raw signal: Sensor mast → 1 Take readings",
+		"First level | 1 reading: 1 Take readings → Reading log",
+		"First level | 2 all of Reading log: Reading log → 2 Report weather",
+		"First level | 3 weather report: 2 Report weather → Valley office",
 		"1 Take readings | 0 raw signal: the frame → 1.1 Check reading",
 		"1 Take readings | 1 raw signal: 1.1 Check reading → 1.2 File reading",
 		"1 Take readings | 2 reading: 1.2 File reading → Reading log",
-		"Station | 0 raw signal: Sensor mast → 1 Take readings",
-		"Station | 1 reading: 1 Take readings → Reading log",
-		"Station | 2 all of Reading log: Reading log → 2 Report weather",
-		"Station | 3 weather report: 2 Report weather → Valley office",
 	}, way)
 }
 

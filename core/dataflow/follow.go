@@ -1,6 +1,7 @@
 package dataflow
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 
@@ -19,6 +20,7 @@ type Step struct {
 	View    model.View
 	Depth   int  // 0: it leaves the outside; then one more with each step
 	Reached bool // it hangs together with the outside
+	order   string
 }
 
 // Follow tells the way of an item through all levels: every flow that carries
@@ -42,10 +44,17 @@ func Follow(m *model.Model, d *dictionary.Dictionary, item string) []Step {
 		}
 		if l, ok := LevelOfFlow(m, f); ok {
 			s.View = l.View
-			if l.Process == "" {
+			switch e := m.Element(l.Process); {
+			case e == nil:
 				s.Level = "Context"
-			} else {
+			default:
 				s.Level = Label(m, l.Process)
+				s.order = Number(m, l.Process)
+				if e.Owner == "" {
+					s.Level, s.order = "First level", "1"
+				} else {
+					s.order = "2." + s.order
+				}
 				if diagram := m.LevelOf(l.Process, l.View); diagram != nil {
 					s.Diagram = diagram.ID
 				}
@@ -60,7 +69,10 @@ func Follow(m *model.Model, d *dictionary.Dictionary, item string) []Step {
 	}
 	level := func(s Step) string { return string(s.View) + "|" + s.Level }
 	slices.SortStableFunc(out, func(a, b Step) int {
-		if c := strings.Compare(levelOrder(a), levelOrder(b)); c != 0 {
+		if c := strings.Compare(string(a.View), string(b.View)); c != 0 {
+			return c
+		}
+		if c := compareNumbers(a.order, b.order); c != 0 {
 			return c
 		}
 		if c := strings.Compare(level(a), level(b)); c != 0 {
@@ -74,12 +86,15 @@ func Follow(m *model.Model, d *dictionary.Dictionary, item string) []Step {
 	return out
 }
 
-// levelOrder puts the context first, then levels by their numbers.
-func levelOrder(s Step) string {
-	if s.Level == "Context" {
-		return ""
+// compareNumbers puts the context first, then 2 before 10 before 10.1.
+func compareNumbers(a, b string) int {
+	x, y := strings.Split(a, "."), strings.Split(b, ".")
+	for i := 0; i < len(x) && i < len(y); i++ {
+		if c := cmp.Or(cmp.Compare(len(x[i]), len(y[i])), cmp.Compare(x[i], y[i])); c != 0 {
+			return c
+		}
 	}
-	return "1" + string(s.View)
+	return cmp.Compare(len(x), len(y))
 }
 
 func placeName(m *model.Model, id model.ID) string {

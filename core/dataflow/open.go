@@ -104,7 +104,8 @@ func Owed(m *model.Model, d *dictionary.Dictionary, l Level) []Owing {
 
 // TakeUpChanges tells the changes that lead a flow of the level's process on to
 // one of the level's processes, across the frame. The flow keeps its name while
-// it is the same data. Stores that the flow is with are shown again.
+// it is the same data. A store that the flow is with belongs on the level again:
+// it is shown there below the rest, where it is not yet.
 func TakeUpChanges(m *model.Model, flow, process, diagram model.ID, seed string) ([]model.Change, error) {
 	f, p := m.Relationship(flow), m.Element(process)
 	if f == nil || p == nil || p.Kind != model.Process {
@@ -116,23 +117,41 @@ func TakeUpChanges(m *model.Model, flow, process, diagram model.ID, seed string)
 	if f.Source == p.Owner {
 		other = f.Target
 	}
-	// The frame stands for what is above; a store or entity is named by itself
-	// only where the flow has no name to go by, or it is drawn here already.
+	// The frame stands for what is above; an entity is named by itself only where
+	// it is drawn here already.
 	partner := model.ID("")
-	if e := m.Element(other); e != nil && e.Kind != model.Process && (f.Name == "" || m.PlacementOn(diagram, other) != nil) {
+	var out []model.Change
+	switch e := m.Element(other); {
+	case e == nil || e.Kind == model.Process:
+	case m.PlacementOn(diagram, other) != nil:
 		partner = other
+	case e.Kind == model.Store && m.Diagram(diagram) != nil:
+		partner = other
+		place := &model.Place{ID: model.DeriveID("taken", "store", seed, string(other), string(diagram)), Diagram: diagram, Subject: other}
+		for i, p := range m.PlacementsOn(diagram) {
+			if m.Element(p.Subject) != nil {
+				place.Y = max(place.Y, p.Y+max(p.H, roomBelow))
+				if place.X = min(place.X, p.X); i == 0 {
+					place.X = p.X
+				}
+			}
+		}
+		out = append(out, place)
 	}
 	if f.Target == p.Owner {
 		c.Source, c.Target = partner, process
 	} else {
 		c.Source, c.Target = process, partner
 	}
-	out := []model.Change{c}
-	if m.PlacementOn(diagram, process) != nil && (partner == "" || m.PlacementOn(diagram, partner) != nil) {
+	out = append(out, c)
+	if m.PlacementOn(diagram, process) != nil {
 		out = append(out, &model.Place{ID: model.DeriveID("taken", "place", seed, string(flow)), Diagram: diagram, Subject: id})
 	}
 	return out, nil
 }
+
+// roomBelow a shape whose height is that of its content, in pixels.
+const roomBelow = 180
 
 // MoveChanges tells the changes that move a process to another level, one up or
 // into a process beside it. What it exchanges crosses the frame then, under the

@@ -65,6 +65,11 @@ export function Derive({ view, onClose }: { view: string; onClose: () => void })
             ))}
           </ul>
           {[...derived.errors.map((t) => ['text-brick', t]), ...derived.proposals.map((t) => ['text-ochre', t]), ...derived.outOfScope.map((t) => ['text-faint', t])].map(([tone, text]) => <p key={text} className={`text-sm ${tone}`}>{text}</p>)}
+          {view === 'logical' && (
+            <label className="flex items-center gap-2 text-sm">At most
+              <select className="field w-16!" value={overview?.settings.mostProcesses || 7} onChange={(e) => submit([{ type: 'setProject', set: { mostProcesses: Number(e.target.value) } }])}>{[2, 3, 4, 5, 6, 7, 8, 9].map((n) => <option key={n}>{n}</option>)}</select> processes: what belongs together most is merged.
+            </label>
+          )}
           <div className="flex gap-2">
             {open.length > 0 && <button className="button" disabled={taken.size === 0} onClick={() => void takeOver()}>Take over {taken.size === open.length ? 'all of it' : `${taken.size} of ${open.length}`}</button>}
             {!derived.isNew && <button className="button" onClick={() => { onClose(); go(`/p/${overview?.id}/d/${derived.diagram}`) }}>Go to the diagram</button>}

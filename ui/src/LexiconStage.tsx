@@ -42,13 +42,14 @@ export function LexiconStage() {
         </div>
         {terms.length === 0 && <p className="text-faint">No terms yet. Everything you make enters the lexicon with its name.</p>}
         <table className="w-full border-collapse text-sm" aria-label="Terms">
-          <thead><tr>{['Term', 'Definition', 'Faces'].map((h) => <th key={h} scope="col" className="heading border-b border-rule px-2 py-1 text-left">{h}</th>)}</tr></thead>
+          <thead><tr>{['Term', 'Definition', 'Faces', 'Sources'].map((h) => <th key={h} scope="col" className="heading border-b border-rule px-2 py-1 text-left">{h}</th>)}</tr></thead>
           <tbody>
             {shown.slice(0, 500).map((t) => (
               <tr key={t.id} className={t.id === chosen ? 'bg-tint' : ''}>
                 <th scope="row" className="border-b border-rule px-2 py-1 text-left align-top"><button className="text-left break-words text-verdigris underline" aria-current={t.id === chosen ? 'true' : undefined} onClick={() => choose(t.id)}>{t.name || '(no name)'}</button>{t.aliases && t.aliases.length > 0 && <span className="block text-xs font-normal text-faint">also {t.aliases.join(', ')}</span>}</th>
                 <td className={`border-b border-rule px-2 py-1 align-top ${t.definition ? '' : 'text-faint'}`}>{t.definition || 'not defined yet'}</td>
                 <td className="border-b border-rule px-2 py-1 align-top text-faint">{[...new Set(t.faces.map((f) => f.kind))].join(', ')}</td>
+                <td className="border-b border-rule px-2 py-1 align-top text-faint">{t.sources || 'none'}</td>
               </tr>
             ))}
           </tbody>

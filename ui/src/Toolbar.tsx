@@ -17,6 +17,7 @@ export function Toolbar(props: {
   const settings = useSettings()
   const flowNotation = useStudio((s) => s.overview?.settings.flowNotation)
   const contextZero = useStudio((s) => s.overview?.settings.contextZero)
+  const contextStores = useStudio((s) => s.overview?.settings.contextStores)
   const submit = useStudio((s) => s.submit)
   const { shapes, lines } = placed()
   const first = scene?.groups.find((g) => g.id === shapes[0])
@@ -57,6 +58,7 @@ export function Toolbar(props: {
         {flows && (
           <>
             <Check on={flowNotation === 'boxes'} set={(on) => submit([{ type: 'setProject', set: { flowNotation: on ? 'boxes' : '' } }])}>Processes as rounded boxes</Check>
+            <Check on={contextStores ?? false} set={(on) => submit([{ type: 'setProject', set: { contextStores: on } }])}>Stores allowed on the context diagram</Check>
             <Check on={contextZero ?? false} set={(on) => submit([{ type: 'setProject', set: { contextZero: on } }])}>Number 0 on the context process</Check>
             <Rule />
           </>

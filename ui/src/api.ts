@@ -45,7 +45,7 @@ export type Overview = {
 export type Performer = { name: string; inside?: boolean; reason?: string }
 export type ProjectInfo = { id: Id; name: string; revision: number; changedAt: string; classifiers: number; diagrams: number }
 export type Face = { id: Id; kind: string; name: string; diagrams: Id[] }
-export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[] }
+export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[]; sources: number }
 export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
   accessors: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
