@@ -28,10 +28,16 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
 
   useEffect(() => void openProject(route.project), [openProject, route.project])
   const ready = overview?.id === route.project
-  const diagram = route.diagram ?? (route.stage === 'sheet' ? overview?.diagrams[0]?.id : undefined)
+  const first = overview?.diagrams.find((d) => d.kind === 'classDiagram') ?? overview?.diagrams[0]
+  const diagram = route.diagram ?? (route.stage === 'sheet' ? first?.id : undefined)
   useEffect(() => {
     if (ready && route.stage === 'sheet') void openSheet(diagram)
   }, [ready, route.stage, diagram, openSheet])
+  // The address names the diagram that is shown, so that a new name does not open another one.
+  const unnamed = ready && route.stage === 'sheet' && !route.diagram && diagram
+  useEffect(() => {
+    if (unnamed) go(`/p/${route.project}/d/${unnamed}`, true)
+  }, [unnamed, route.project])
   useEffect(() => {
     if (overview) document.title = `${overview.name} – Lexeon`
     return () => void (document.title = 'Lexeon')
