@@ -68,7 +68,7 @@ var dictionaryUndefined = &Analyzer{
 		for _, key := range keys {
 			u := uses[key]
 			entry := d.Entry(u.name)
-			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) || isVerbPhrase(u.name) { // a verb is another rule's business
+			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) || isVerbPhrase(u.name) || isControl(u.name) { // another rule's business
 				continue
 			}
 			f := Finding{Subject: u.rows[0], Related: u.rows[1:], Key: key}

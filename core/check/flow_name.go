@@ -118,7 +118,15 @@ var flowAndName = &Analyzer{
 	}},
 }
 
-var controlWords = words("yes no ok okay true false go done ready trigger signal start stop error success failure valid invalid approved accepted rejected")
+// controlWords tell when something happens and can hardly be read as data; a ship's
+// signal or an error can.
+var controlWords = words("yes no ok okay true false go done ready start stop valid invalid approved accepted rejected")
+
+// isControl reports whether a name is a signal and no data.
+func isControl(name string) bool {
+	list := model.Words(name)
+	return len(list) == 1 && controlWords[list[0]] || strings.HasSuffix(strings.TrimSpace(name), "?")
+}
 
 var flowControl = &Analyzer{
 	Name: "flow/control", Title: "A data flow is a signal", Severity: Warning,
@@ -127,8 +135,7 @@ var flowControl = &Analyzer{
 	Finds:  "approved?, yes, start",
 	Leaves: "approval, error report",
 	Scope: eachFlow(func(p *Pass, f *model.Relationship) {
-		list := model.Words(f.Name)
-		if len(list) == 1 && controlWords[list[0]] || strings.HasSuffix(strings.TrimSpace(f.Name), "?") {
+		if isControl(f.Name) {
 			p.Report(Finding{Subject: f.ID, Message: flowText(p.Model, f) + ": this tells when something happens and carries no data. Name the data, or leave it to the specification."})
 		}
 	}),
