@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/dataflow"
 	"lexeon/core/model"
 )
 
@@ -52,9 +53,6 @@ type Derivation struct {
 	OutOfScope []string
 	Errors     []string
 }
-
-// SystemID is the id of the process of the context diagram, where it is derived.
-var SystemID = model.DeriveID("table", "context", "process", "system")
 
 func nodeID(view View, kind model.Kind, key string) model.ID {
 	if kind != model.Process {
@@ -138,7 +136,7 @@ func (b *builder) flow(from, to model.ID, data, key, why string, rows []*model.E
 // context: every fact with one end inside and one outside, the inside end
 // replaced by the system.
 func (b *builder) context() {
-	system := b.node(model.Process, SystemID, b.t.m.Project().Name, "system", "It stands for all that is inside.", nil)
+	system := b.node(model.Process, dataflow.SystemID, b.t.m.Project().Name, "system", "It stands for all that is inside.", nil)
 	for _, f := range b.t.Facts {
 		v, why := f.Verdict()
 		if v != Crosses {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"lexeon/core/dataflow"
 	"lexeon/core/model"
 )
 
@@ -53,8 +54,8 @@ type Difference struct {
 func (t *Table) Compare(view View) *Difference {
 	m := t.m
 	d := &Difference{Derivation: t.Derive(view), m: m, at: map[model.ID]model.ID{}}
-	d.System = SystemID
-	if system := contextProcess(m); system != "" {
+	d.System = dataflow.SystemID
+	if system := dataflow.System(m); system != "" {
 		d.System = system
 	}
 	d.findDiagram()
@@ -82,16 +83,6 @@ func (t *Table) Compare(view View) *Difference {
 		}
 	}
 	return d
-}
-
-// contextProcess is the process that is no part of another, "" if there is none.
-func contextProcess(m *model.Model) model.ID {
-	for _, e := range m.OfKind(model.Process) {
-		if e.Owner == "" {
-			return e.ID
-		}
-	}
-	return ""
 }
 
 func (d *Difference) findDiagram() {
@@ -350,7 +341,7 @@ func (d *Difference) idOf(derived model.ID) model.ID {
 	if at := d.at[derived]; at != "" {
 		return at
 	}
-	if derived == SystemID {
+	if derived == dataflow.SystemID {
 		return d.System
 	}
 	return derived

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/dataflow"
 	"lexeon/core/model"
 	"lexeon/core/notation"
 )
@@ -33,14 +34,14 @@ func AcceptChanges(m *model.Model, c *Candidate, kind model.Kind, owner model.ID
 		}
 		out = append(out, &model.AddPart{ID: id, Owner: owner, Kind: kind, Name: name})
 	case model.Process:
-		parent := contextProcess(m)
+		parent := dataflow.System(m)
 		for _, e := range m.OfKind(model.Process) {
 			if model.NormalForm(e.Name) == model.NormalForm(name) && e.Process().View == model.Logical {
 				return traceChanges(m, e.ID, c.Sentences, seed), e.ID, nil
 			}
 		}
 		if parent == "" {
-			parent = model.DeriveID("table", "context", "process", "system")
+			parent = dataflow.SystemID
 			out = append(out, &model.AddElement{ID: parent, Kind: model.Process, Name: m.Project().Name})
 		}
 		out = append(out, &model.AddElement{ID: id, Kind: kind, Name: name, Owner: parent})
@@ -81,15 +82,6 @@ func thirdPersonOf(lemma string) string {
 		return lemma + "es"
 	}
 	return lemma + "s"
-}
-
-func contextProcess(m *model.Model) model.ID {
-	for _, e := range m.OfKind(model.Process) {
-		if e.Owner == "" {
-			return e.ID
-		}
-	}
-	return ""
 }
 
 // traceChanges tells the changes that trace an element to sentences; those that it

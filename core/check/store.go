@@ -198,7 +198,7 @@ var storePrivate = &Analyzer{
 				outside := false
 				for l, others := range byLevel {
 					for _, o := range others {
-						outside = outside || o != only && l.View == p.Model.Element(only).Process().View && !within(p.Model, o, only)
+						outside = outside || o != only && l.View == p.Model.Element(only).Process().View && !dataflow.IsWithin(p.Model, o, only)
 					}
 				}
 				if !outside {
@@ -208,13 +208,4 @@ var storePrivate = &Analyzer{
 			}
 		}
 	}},
-}
-
-func within(m *model.Model, process, ancestor model.ID) bool {
-	for e := m.Element(process); e != nil; e = m.Element(e.Owner) {
-		if e.ID == ancestor {
-			return true
-		}
-	}
-	return false
 }

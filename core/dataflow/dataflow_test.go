@@ -304,3 +304,19 @@ func BenchmarkBalanceOf500ProcessesOnFourLevels(b *testing.B) {
 		}
 	}
 }
+
+func TestSystem(t *testing.T) {
+	m := station(t)
+	require.Equal(t, process(m, "Station"), dataflow.System(m))
+	require.Empty(t, dataflow.System(modeltest.Build(t, "entity Valley office")), "a model without a process")
+}
+
+func TestIsWithin(t *testing.T) {
+	m := station(t)
+	check, take, report := process(m, "Check reading"), process(m, "Take readings"), process(m, "Report weather")
+	require.True(t, dataflow.IsWithin(m, check, take))
+	require.True(t, dataflow.IsWithin(m, check, process(m, "Station")), "at any depth")
+	require.True(t, dataflow.IsWithin(m, take, take), "itself")
+	require.False(t, dataflow.IsWithin(m, take, check), "the whole is no part of its part")
+	require.False(t, dataflow.IsWithin(m, check, report))
+}

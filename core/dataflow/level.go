@@ -62,6 +62,19 @@ func Contexts(m *model.Model) []*model.Element {
 	return out
 }
 
+// SystemID is the id of the process of the context diagram where Lexeon makes it:
+// from the activity table or a candidate of the brief, whichever comes first.
+var SystemID = model.DeriveID("table", "context", "process", "system")
+
+// System is the process of the context diagram, "" if there is none yet; of
+// several the first.
+func System(m *model.Model) model.ID {
+	if all := Contexts(m); len(all) > 0 {
+		return all[0].ID
+	}
+	return ""
+}
+
 // Level is what a process consists of, in one view.
 type Level struct {
 	Process model.ID
@@ -101,8 +114,8 @@ func LevelOfFlow(m *model.Model, r *model.Relationship) (l Level, ok bool) {
 	return Level{}, false
 }
 
-// Stands reports whether process is ancestor, or a part of it at any depth.
-func isWithin(m *model.Model, process, ancestor model.ID) bool {
+// IsWithin reports whether process is ancestor, or a part of it at any depth.
+func IsWithin(m *model.Model, process, ancestor model.ID) bool {
 	for e := m.Element(process); e != nil; e = m.Element(e.Owner) {
 		if e.ID == ancestor {
 			return true
@@ -179,7 +192,7 @@ func isShared(m *model.Model, store model.ID, l Level) bool {
 			if p == nil || p.ID == store {
 				continue
 			}
-			if p.Kind != model.Process || p.ID == l.Process || p.Process().View == l.View && !isWithin(m, p.ID, l.Process) && !isWithin(m, l.Process, p.ID) {
+			if p.Kind != model.Process || p.ID == l.Process || p.Process().View == l.View && !IsWithin(m, p.ID, l.Process) && !IsWithin(m, l.Process, p.ID) {
 				return true
 			}
 		}

@@ -167,7 +167,7 @@ func MoveChanges(m *model.Model, process, parent model.ID, seed string) ([]model
 		return nil, model.Faultf(model.CodeRefused, "%s is the system itself: it is no part of another process.", Label(m, process)).At(process, "")
 	case parent == p.Owner:
 		return nil, nil
-	case isWithin(m, parent, process):
+	case IsWithin(m, parent, process):
 		return nil, model.Faultf(model.CodeRefused, "%s cannot become a part of itself.", Label(m, process)).At(process, "")
 	case to.Owner == p.Owner && to.Process().View == view:
 		return moveDown(m, p, to, seed), nil

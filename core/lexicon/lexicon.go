@@ -243,20 +243,11 @@ func RenameChanges(m *model.Model, term model.ID, to string, only []model.ID) ([
 // Names reports whether a text speaks of one of the names, in the singular or the
 // plural, whole words only.
 func Names(text string, names []string) bool {
-	said := " " + stems(text) + " "
+	said := " " + model.Stems(text) + " "
 	for _, n := range names {
-		if s := stems(n); s != "" && strings.Contains(said, " "+s+" ") {
+		if s := model.Stems(n); s != "" && strings.Contains(said, " "+s+" ") {
 			return true
 		}
 	}
 	return false
-}
-
-// stems are the words of a text in the singular.
-func stems(text string) string {
-	words := model.Words(text)
-	for i := range words {
-		words[i] = model.Singular(words[i])
-	}
-	return strings.Join(words, " ")
 }

@@ -94,7 +94,6 @@ type Break string
 
 const (
 	Running   Break = ""          // it goes on in the same line
-	NewLine   Break = "line"      // a line of its own
 	Paragraph Break = "paragraph" // after an empty line
 	Heading   Break = "heading"   // it is a heading
 	ListEntry Break = "entry"     // it begins an entry of a list

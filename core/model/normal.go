@@ -81,7 +81,7 @@ func Singular(w string) string {
 		return w[:len(w)-2]
 	case hasAnySuffix(w, "ss", "us", "is") || len(w) < 4 || !strings.HasSuffix(w, "s"):
 		return w
-	case strings.HasSuffix(w, "uses") && len(w) > 5: // statuses, but not uses
+	case strings.HasSuffix(w, "uses") && !hasAnySuffix(w, "ouses", "auses", "fuses", "excuses") && w != "uses": // buses, statuses; but warehouses, clauses
 		return w[:len(w)-2]
 	}
 	return w[:len(w)-1]
@@ -122,4 +122,14 @@ func hasAnySuffix(w string, suffixes ...string) bool {
 		}
 	}
 	return false
+}
+
+// Stems are the words of a text in the singular, parted by spaces: two texts that
+// speak of the same have the same.
+func Stems(text string) string {
+	words := Words(text)
+	for i := range words {
+		words[i] = Singular(words[i])
+	}
+	return strings.Join(words, " ")
 }

@@ -13,7 +13,7 @@ var (
 	views       = []string{"", string(Physical)}
 	notations   = []string{"", string(Boxes)}
 	itemSources = []string{"", string(Elementary), string(CreatedHere), string(DerivedFrom)}
-	breaks      = []string{"", string(NewLine), string(Paragraph), string(Heading), string(ListEntry)}
+	breaks      = []string{"", string(Paragraph), string(Heading), string(ListEntry)}
 )
 
 // verifyFlowElement checks the kinds of data flow diagrams, brief and table.

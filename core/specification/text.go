@@ -93,23 +93,14 @@ func Unmentioned(m *model.Model, process *model.Element) []string {
 			text += " " + c.Text
 		}
 	}
-	said := " " + stems(text) + " "
+	said := " " + model.Stems(text) + " "
 	var out []string
 	for _, e := range dataflow.EndsOf(m, process.ID) {
-		if e.Direction == dataflow.OutOf && strings.TrimSpace(e.Flow.Name) != "" && !strings.Contains(said, " "+stems(e.Flow.Name)+" ") {
+		if e.Direction == dataflow.OutOf && strings.TrimSpace(e.Flow.Name) != "" && !strings.Contains(said, " "+model.Stems(e.Flow.Name)+" ") {
 			out = append(out, e.Flow.Name)
 		}
 	}
 	return out
-}
-
-// stems are the words of a text in the singular.
-func stems(text string) string {
-	words := model.Words(text)
-	for i := range words {
-		words[i] = model.Singular(words[i])
-	}
-	return strings.Join(words, " ")
 }
 
 // Of checks what a process says of itself.

@@ -1,0 +1,23 @@
+package model_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/model"
+)
+
+func TestStems(t *testing.T) {
+	for text, want := range map[string]string{
+		"":                      "",
+		"HoneyLots":             "honey lot",
+		"The jars, the batches": "the jar the batch",
+		"deliveries and buses":  "delivery and bus",
+		"warehouses, statuses":  "warehouse status",
+		"clauses and uses":      "clause and use",
+		"glass status":          "glass status",
+	} {
+		require.Equal(t, want, model.Stems(text), text)
+	}
+}
