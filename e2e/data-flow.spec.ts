@@ -63,7 +63,6 @@ test('from the brief to the context diagram and the first level', async ({ studi
   for (const cell of ['weigh lot', 'delivery note from Beekeeper', 'lot entry to [Lot register]; intake receipt to Beekeeper', 'yes']) {
     await page.keyboard.type(cell)
     await page.keyboard.press('Tab')
-    await studio.saved()
   }
   await expect(grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot: yes' })).toBeVisible()
   await grid.getByRole('gridcell', { name: /^Outputs of Beekeeper/ }).click()
@@ -261,6 +260,39 @@ test('a term is renamed everywhere, and merged', async ({ studio, page }) => {
   await term.getByLabel('Merge into').selectOption({ label: 'price' })
   await term.getByRole('button', { name: 'Merge', exact: true }).click()
   await expect(page.getByText('also price entry')).toBeVisible()
+})
+
+test('nobody waits between two cells on a slow line', async ({ studio, page }) => {
+  await studio.newProject('Slow honey')
+  await page.getByRole('button', { name: 'Activities' }).click()
+  const grid = page.getByRole('grid', { name: 'Activity table' })
+  await studio.slow(700)
+  await grid.getByRole('gridcell', { name: /^Performer of a new row/ }).click()
+  for (const row of [['Beekeeper', 'deliver honey lot', '', 'delivery note to Intake clerk', 'no'], ['Intake clerk', 'weigh lot', 'delivery note from Beekeeper', 'lot entry to [Lot register]', 'perhaps']]) {
+    for (const cell of row) {
+      await page.keyboard.type(cell)
+      await page.keyboard.press('Tab')
+    }
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Home')
+  }
+  // A click elsewhere keeps what was typed as well.
+  await page.keyboard.type('Grader')
+  await grid.getByRole('gridcell', { name: /^Outputs of Beekeeper/ }).click()
+  await page.keyboard.press('F2')
+  await page.keyboard.type('; honey lot')
+  await page.getByRole('heading', { name: 'Activities' }).click()
+  await studio.saved()
+  await expect(grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot: perhaps Not kept: "perhaps" is neither yes nor no.' })).toHaveAttribute('aria-invalid', 'true')
+  await grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot' }).click()
+  await page.keyboard.type('yes')
+  await page.keyboard.press('Enter')
+  await studio.saved()
+  await page.reload()
+  for (const [i, text] of ['Beekeeper outside deliver honey lot delivery note to Intake clerk honey lot ? from whom, or to whom no', 'Intake clerk inside weigh lot delivery note from Beekeeper lot entry to [Lot register] yes', 'Grader outside'].entries()) {
+    await expect(grid.getByRole('row').nth(i + 1)).toHaveText(new RegExp(text.split(' ').map((w) => w.replace(/[?[\]]/g, '\\$&')).join('\\s*')))
+  }
+  await expect(grid.getByRole('row')).toHaveCount(5)
 })
 
 test('two windows write into one table', async ({ studio, page, context }) => {

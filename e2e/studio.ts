@@ -43,6 +43,15 @@ export class Studio {
     return id
   }
 
+  // slow makes every answer of the server late by a time of chance, as on a bad
+  // line: what a person does meanwhile must not be lost.
+  async slow(milliseconds: number) {
+    await this.page.route('**/api/**', async (route) => {
+      if (!route.request().url().includes('/events')) await new Promise((resolve) => setTimeout(resolve, Math.random() * milliseconds))
+      await route.continue().catch(() => undefined) // the page may be gone
+    })
+  }
+
   async saved() {
     await expect(this.page.getByRole('status', { name: 'Saved state' })).toContainText('Saved')
   }

@@ -118,10 +118,11 @@ func viewShown(m *model.Model, flow model.ID) shownFlow {
 	return out
 }
 
-// activityRequest asks what writing into the cells of a row would change; without
-// an id, what a new row would be. Cells that are not given stay.
+// activityRequest asks what writing into the cells of a row would change. A new
+// row that is not there yet is added first. Cells that are not given stay.
 type activityRequest struct {
 	ID         model.ID `json:"id"`
+	New        bool     `json:"new"`
 	Before     model.ID `json:"before"`
 	Performer  *string  `json:"performer"`
 	Name       *string  `json:"name"`
@@ -172,8 +173,7 @@ func activityChanges(m *model.Model, req activityRequest) ([]model.Change, error
 		}
 		set["processing"] = model.P("x", truth)["x"]
 	}
-	if id == "" {
-		id = model.DeriveID("activity", req.Seed)
+	if req.New && m.Element(id) == nil {
 		add := &model.AddElement{ID: id, Kind: model.Activity, Before: req.Before, Set: set}
 		if req.Name != nil {
 			add.Name = *req.Name

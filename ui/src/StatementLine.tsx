@@ -12,7 +12,7 @@ import { projectPath, useStudio } from './state'
 // understood before Enter.
 export function StatementLine({ route, diagram }: { route: Route; diagram?: string }) {
   const overview = useStudio((s) => s.overview)
-  const queue = useStudio((s) => s.queue)
+  const waiting = useStudio((s) => s.queue.length + s.asking)
   const reachable = useStudio((s) => s.reachable)
   const revision = useStudio((s) => s.revision)
   const selected = useStudio((s) => s.selected)
@@ -84,7 +84,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
     }
   }
 
-  const state = !reachable ? `Not connected: ${queue.length ? `${queue.length} to be saved` : 'trying again'}` : queue.length ? 'Saving …' : 'Saved'
+  const state = !reachable ? `Not connected: ${waiting ? `${waiting} to be saved` : 'trying again'}` : waiting ? 'Saving …' : 'Saved'
   return (
     <header className="relative col-span-2 flex items-center gap-3 border-b border-rule bg-paper px-4 py-2">
       <form className="relative flex-1" onSubmit={enter} role="search" aria-label="Statement">

@@ -50,10 +50,14 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
     const leave = () => here({ diagram: '', subject: '' }, true)
     window.addEventListener('focus', ask)
     window.addEventListener('pagehide', leave)
+    // Changes outlive a reload; what the server is still asked about does not.
+    const warn = (e: BeforeUnloadEvent) => useStudio.getState().asking > 0 && e.preventDefault()
+    window.addEventListener('beforeunload', warn)
     return () => {
       timers.forEach(clearInterval)
       window.removeEventListener('focus', ask)
       window.removeEventListener('pagehide', leave)
+      window.removeEventListener('beforeunload', warn)
       leave()
       watch(undefined)
     }

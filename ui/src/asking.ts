@@ -1,21 +1,64 @@
-import { type Change, post } from './api'
+import { type Change, post, Problem, Unreachable } from './api'
 import { projectPath, useStudio } from './state'
 
+type Options = { said?: string; none?: string; done?: (revision: number) => void; failed?: (message: string) => void }
+
+// One question after the other, each answered by the model that the one before
+// it left behind.
+let turn: Promise<unknown> = Promise.resolve()
+let opened = 0
+
 // ask asks the server what something would change, and does it. What is refused
-// is said.
-export async function ask(path: string, body: Record<string, unknown>, options: { said?: string; done?: () => void; none?: string } = {}): Promise<boolean> {
-  const { submit, say } = useStudio.getState()
-  try {
-    const reply = await post<{ changes: Change[] }>(projectPath(path), body)
-    if (reply.changes.length === 0) {
-      if (options.none) say(options.none)
-      options.done?.()
-      return true
-    }
-    submit(reply.changes, { said: options.said, done: options.done })
-    return true
-  } catch (error) {
-    say(error instanceof Error ? error.message : 'It cannot be done just now: the server does not answer.', 'error')
-    return false
+// is said. It tells whether it was done.
+export function ask(path: string, body: Record<string, unknown>, options: Options = {}): Promise<boolean> {
+  const state = useStudio.getState()
+  if (opened !== state.opened) { // what another project still waits for concerns this one no more
+    opened = state.opened
+    turn = Promise.resolve()
   }
+  const mine = opened
+  const here = () => useStudio.getState().opened === mine
+  count(1)
+  const asked = turn.then(() => run(projectPath(path), body, options, here)).finally(() => here() && count(-1))
+  turn = asked
+  return asked
+}
+
+function count(by: number) {
+  useStudio.setState((s) => ({ asking: s.asking + by }))
+}
+
+async function run(path: string, body: Record<string, unknown>, options: Options, here: () => boolean): Promise<boolean> {
+  const { submit, say } = useStudio.getState()
+  let changes: Change[] | undefined
+  for (let pause = 250; !changes; pause = Math.min(pause * 1.6, 3000)) {
+    if (!here()) return false
+    try {
+      changes = (await post<{ changes: Change[] }>(path, body)).changes
+    } catch (error) {
+      if (!(error instanceof Unreachable)) {
+        const message = error instanceof Problem ? error.message : 'It cannot be done just now.'
+        say(message, 'error')
+        options.failed?.(message)
+        return false
+      }
+      useStudio.setState({ reachable: false })
+      await new Promise((resolve) => setTimeout(resolve, pause))
+    }
+  }
+  if (!here()) return false
+  useStudio.setState({ reachable: true })
+  const wanted = changes
+  if (wanted.length === 0) {
+    if (options.none) say(options.none)
+    options.done?.(useStudio.getState().revision)
+    return true
+  }
+  return new Promise((resolve) => {
+    submit(wanted, {
+      said: options.said,
+      done: (reply) => { options.done?.(reply.revision); resolve(true) },
+      failed: (problem) => { options.failed?.(problem.message); resolve(false) },
+    })
+  })
 }

@@ -36,6 +36,8 @@ type State = {
   selected?: Id // that one
   editing?: Editing
   queue: Waiting[]
+  asking: number // questions to the server whose changes are not made yet
+  opened: number // grows with every project that is opened
   reachable: boolean
   heard: number // the newest revision that the events told of
   others: Presence[] // windows of others, and other windows of one's own
@@ -186,6 +188,8 @@ export const useStudio = create<State>()((set, get) => {
   return {
     revision: 0,
     queue: [],
+    asking: 0,
+    opened: 0,
     reachable: true,
     heard: 0,
     others: [],
@@ -196,7 +200,7 @@ export const useStudio = create<State>()((set, get) => {
 
     async openProject(id) {
       watch(undefined)
-      set({ overview: undefined, scene: undefined, openDiagram: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined, queue: [], heard: 0, others: [] })
+      set({ overview: undefined, scene: undefined, openDiagram: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined, queue: [], asking: 0, opened: get().opened + 1, heard: 0, others: [] })
       try {
         const overview = await request<Overview>(`/api/projects/${id}?author=${author().id}`)
         set({ overview, revision: overview.revision, reachable: true, tick: get().tick + 1 })
