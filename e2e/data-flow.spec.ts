@@ -266,7 +266,7 @@ test('nobody waits between two cells on a slow line', async ({ studio, page }) =
   await studio.newProject('Slow honey')
   await page.getByRole('button', { name: 'Activities' }).click()
   const grid = page.getByRole('grid', { name: 'Activity table' })
-  await studio.slow(700)
+  await studio.slow(300)
   await grid.getByRole('gridcell', { name: /^Performer of a new row/ }).click()
   for (const row of [['Beekeeper', 'deliver honey lot', '', 'delivery note to Intake clerk', 'no'], ['Intake clerk', 'weigh lot', 'delivery note from Beekeeper', 'lot entry to [Lot register]', 'perhaps']]) {
     for (const cell of row) {
