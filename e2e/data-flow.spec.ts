@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 
-import { boxOf, expect, test } from './studio'
+import { type Box, boxOf, expect, test } from './studio'
 
 const text = `A beekeeper delivers a honey lot with a delivery note to the intake clerk. The intake clerk weighs the lot and enters a lot entry in the lot register. An apiary consists of hives.
 
@@ -176,6 +176,42 @@ test('both notations, duplicates, and decision tables', async ({ studio, page })
   await page.getByRole('img', { name: /"Settle payments" reads "graded lot"/ }).locator('text').first().click()
   await studio.lexicon.getByRole('button', { name: 'Draw it to the other one' }).click()
   await studio.saved()
+  await page.keyboard.press('Escape')
+
+  // Or the flow is pulled over to it; then to a free place at the frame, and back by the keyboard.
+  const flow = page.getByRole('img', { name: /"Grade lot" writes grade to|the frame.*grade|"Grade lot" sends grade to the frame/ })
+  await flow.locator('text').first().click()
+  const pull = async (side: string, x: number, y: number) => {
+    const handle = await boxOf(page.locator(`[data-part="side-${side}"]`))
+    await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
+    await page.mouse.down()
+    await page.mouse.move(x + 30, y + 20, { steps: 3 })
+    await page.mouse.move(x, y, { steps: 3 })
+    await page.mouse.up()
+    await studio.saved()
+  }
+  await page.getByRole('button', { name: 'Fit' }).click()
+  const [one, other] = [await boxOf(both.nth(0)), await boxOf(both.nth(1))]
+  const leadsTo = async (box: Box) => {
+    const at = await boxOf(page.locator('[data-part="side-to"]'))
+    const [x, y] = [at.x + at.width / 2, at.y + at.height / 2]
+    return x > box.x - 8 && x < box.x + box.width + 8 && y > box.y - 8 && y < box.y + box.height + 8
+  }
+  expect(await leadsTo(one)).not.toBe(await leadsTo(other))
+  const target = (await leadsTo(one)) ? other : one
+  await pull('to', target.x + target.width / 2, target.y + target.height / 2)
+  await expect(async () => expect(await leadsTo(target)).toBe(true)).toPass({ timeout: 15_000 })
+  const sheet = await boxOf(studio.sheet)
+  await pull('to', sheet.x + sheet.width / 2, sheet.y + sheet.height - 60)
+  await expect(page.getByRole('img', { name: '"Grade lot" sends grade to the frame' })).toHaveCount(1)
+  await expect(async () => {
+    const end = await boxOf(page.locator('[data-part="side-to"]'))
+    expect(Math.abs(end.x + end.width / 2 - sheet.x - sheet.width / 2)).toBeLessThan(4)
+  }).toPass({ timeout: 15_000 })
+  await studio.sheet.press('ContextMenu')
+  await page.getByRole('menuitem', { name: 'Lead elsewhere …' }).click()
+  await page.getByRole('menuitem', { name: 'data store Lot register' }).first().click()
+  await expect(page.getByRole('img', { name: /"Grade lot" writes grade to "Lot register"/ })).toHaveCount(1)
   await page.keyboard.press('Escape')
 
   await studio.shape('process 2 Grade lot').click()

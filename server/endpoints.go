@@ -69,6 +69,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "POST", path: p + "/read/statement", name: "readStatement", summary: "How a text can be understood; changes nothing", body: statementRequest{}, answer: statementReply{}, handle: s.readStatement},
 		{method: "POST", path: p + "/read/features", name: "readFeatures", summary: "What a text of features would change; changes nothing", body: featuresRequest{}, answer: featuresReply{}, handle: s.readFeatures},
 		{method: "POST", path: p + "/read/connection", name: "readConnection", summary: "How two elements can be connected; changes nothing", body: connectionRequest{}, answer: []readingView{}, handle: s.readConnection},
+		{method: "POST", path: p + "/read/side", name: "readSide", summary: "How a side of a line is led elsewhere; changes nothing", body: sideRequest{}, answer: sideReply{}, handle: s.readSide},
 		{method: "POST", path: p + "/read/placement", name: "readPlacement", summary: "How an element is placed; changes nothing", body: placementRequest{}, answer: placementReply{}, handle: s.readPlacement},
 		{method: "POST", path: p + "/read/arrangement", name: "readArrangement", summary: "How shapes are arranged; changes nothing", body: arrangementRequest{}, answer: changesReply{}, handle: s.readArrangement},
 		{method: "POST", path: p + "/read/copy", name: "readCopy", summary: "How placed elements are shown elsewhere or copied; changes nothing", body: copyRequest{}, answer: changesReply{}, handle: s.readCopy},

@@ -132,9 +132,33 @@ func TestActivitiesOverHTTP(t *testing.T) {
 	require.Contains(t, string(data), "neither yes nor no")
 	status, _, data = c.do("POST", "/api/projects/p/read/activity", []byte(`{"id":"activity-01","sentences":[99]}`))
 	require.Equal(t, 422, status, "%s", data)
-	take(t, c, ask(t, c, "activity", `{"performer":"Driver","name":"drive","outputs":"parcel to Retailer","processing":"no","sentences":[23],"seed":"row"}`))
+	take(t, c, ask(t, c, "activity", `{"id":"row","new":true,"performer":"Driver","name":"drive","outputs":"parcel to Retailer","processing":"no","sentences":[23],"seed":"row"}`))
 	c.get("/api/projects/p/activities", &table)
 	require.Equal(t, "parcel to Retailer", table.Rows[10].Outputs)
+}
+
+func TestSidesAreLedElsewhereOverHTTP(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	take(t, c, ask(t, c, "side", `{"line":"at-keeps","side":"to","to":"at-hive"}`))
+	titles := []string{}
+	for _, g := range sceneOf(t, c, "lots").Groups {
+		titles = append(titles, g.Title)
+	}
+	require.Contains(t, strings.Join(titles, "; "), "Hive")
+	status, _, data := c.do("POST", "/api/projects/p/read/side", []byte(`{"line":"at-keeps","side":"to","x":3,"y":4}`))
+	require.Equal(t, 422, status, "%s", data)
+	require.Contains(t, string(data), "needs a shape at both ends")
+	line := "level-1-flow-1-beekeeper-sends-delivery-note-to-receive-lot"
+	take(t, c, ask(t, c, "side", `{"line":"`+line+`","side":"from","x":-140,"y":90}`))
+	for _, g := range sceneOf(t, c, "level-1").Groups {
+		if g.ID == line {
+			require.Equal(t, "data flow: the frame sends \"delivery note\" to \"Receive lot\"", g.Title)
+			require.InDelta(t, -140, g.Route[0].X, 1)
+			require.InDelta(t, 90, g.Route[0].Y, 1)
+			return
+		}
+	}
+	require.Fail(t, "not drawn")
 }
 
 func TestLevelsOverHTTP(t *testing.T) {

@@ -75,6 +75,7 @@ func TestAnswersAreAsDescribed(t *testing.T) {
 		"/projects/p/read/statement":   `{"text":"Hive houses 1..* Colony","diagram":"lots","seed":"s"}`,
 		"/projects/p/read/features":    `{"element":"hive","text":"mass [x","seed":"s"}`,
 		"/projects/p/read/connection":  `{"from":"hive","to":"apiary","diagram":"lots","seed":"s"}`,
+		"/projects/p/read/side":        `{"line":"at-delivers","side":"to","to":"at-blend"}`,
 		"/projects/p/read/placement":   `{"kind":"class","name":"Frame","diagram":"lots","beside":"hive","seed":"s"}`,
 		"/projects/p/read/arrangement": `{"diagram":"lots","how":"layers"}`,
 		"/projects/p/read/copy":        `{"from":"lots","placements":["at-hive"],"to":"lots","asNew":true,"seed":"s"}`,

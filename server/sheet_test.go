@@ -42,6 +42,7 @@ type drawing struct {
 	Order    []string
 	Groups   []struct {
 		ID, Subject, Title string
+		Route              []struct{ X, Y int }
 		Box                *struct{ X, Y, W, H int }
 	}
 }

@@ -86,7 +86,7 @@ func (c *SetEnd) apply(d *draft) error {
 }
 
 // SetRelationship sets fields of a relationship: name, class, set, stereotypes,
-// and for an association aggregation, whole, reading, inverse; for a data flow
+// and for an association aggregation, whole, reading, inverse; for the others
 // source and target. Setting the kind turns one of the other kinds into another.
 type SetRelationship struct {
 	readsNothing
@@ -101,11 +101,11 @@ func (c *SetRelationship) apply(d *draft) error {
 	}
 	allowed := append(dataFields(rel.Kind), "name", "class", "set", "stereotypes", "definition")
 	switch rel.Kind {
-	case DataFlow:
+	case DataFlow, Anchor:
 		allowed = append(allowed, "source", "target")
-	case Association, Trace, Anchor:
+	case Association, Trace:
 	default:
-		allowed = append(allowed, "kind")
+		allowed = append(allowed, "kind", "source", "target")
 	}
 	r, err := patched(rel, c.Set, allowed)
 	if err != nil {

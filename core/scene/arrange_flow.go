@@ -67,7 +67,13 @@ func (d *Drawer) inFlow(m *model.Model, s *Scene, shapes []*Group) []model.Chang
 	changes = append(changes, grow(m, shapes, flows)...)
 	var at []Point
 	if processes == 1 {
-		at = around(shapes, flows)
+		var tall int
+		var center *Group
+		at, center, tall = around(shapes, flows)
+		if tall > center.Box.H {
+			center.Box = &Rect{W: tall, H: tall}
+			changes = append(changes, &model.Resize{ID: center.ID, W: tall, H: tall})
+		}
 	} else {
 		at = inColumns(shapes, flows)
 	}
@@ -102,12 +108,12 @@ func grow(m *model.Model, shapes []*Group, flows []flowBetween) []model.Change {
 		}
 	}
 	for i, g := range shapes {
-		n := 0
+		n, most := 0, 0
 		for _, k := range lanes[i] {
-			n += k
+			n, most = n+k, max(most, k)
 		}
 		if g.Kind == model.Process {
-			n = (n + 1) / 2 // at both sides
+			n = max((n+1)/2, most) // at both sides
 		}
 		p := m.Placement(g.ID)
 		if need := n*laneTall + laneTall/2; (g.Kind == model.Entity || g.Kind == model.Process) && need > g.Box.H {
@@ -131,9 +137,10 @@ type flowBetween struct {
 }
 
 // around puts the only process in the middle: what mostly sends at its left, what
-// mostly receives at its right, in two columns of nearly the same height.
-func around(shapes []*Group, flows []flowBetween) []Point {
-	at := make([]Point, len(shapes))
+// mostly receives at its right, in two columns of nearly the same height. It
+// tells how tall the process must be for all flows to run straight.
+func around(shapes []*Group, flows []flowBetween) (at []Point, process *Group, need int) {
+	at = make([]Point, len(shapes))
 	center := slices.IndexFunc(shapes, func(g *Group) bool { return g.Kind == model.Process })
 	lanes := make([]int, len(shapes))
 	sends := make([]int, len(shapes))
@@ -172,7 +179,14 @@ func around(shapes []*Group, flows []flowBetween) []Point {
 		columns[side] = append(columns[side], i)
 		height[side] += tall(i) + columnGap
 	}
-	c := shapes[center].Box
+	for side, column := range columns {
+		if len(column) > 0 { // above the first and below the last flow it need not reach
+			first, last := column[0], column[len(column)-1]
+			need = max(need, height[side]-columnGap-(tall(first)-lanes[first]*laneTall)/2-(tall(last)-lanes[last]*laneTall)/2)
+		}
+	}
+	process = shapes[center]
+	c := Rect{W: max(process.Box.W, need), H: max(process.Box.H, need)}
 	reach := wide + 2*flowRoom
 	for side, column := range columns {
 		y := c.H/2 - (height[side]-columnGap)/2
@@ -185,7 +199,7 @@ func around(shapes []*Group, flows []flowBetween) []Point {
 			y += tall(i) + columnGap
 		}
 	}
-	return at
+	return at, process, need
 }
 
 // inColumns lays the flows out from left to right: layers, turned by a quarter.

@@ -59,7 +59,8 @@ func freeEnds(m *model.Model, lines []*model.Placement, shapes []Group, at map[m
 		list = append(list, free{p, shapes[i].Box.Center().Y, r.Source == "", *shapes[i].Box})
 	}
 	slices.SortFunc(list, func(a, b free) int { return cmp.Or(cmp.Compare(a.y, b.y), cmp.Compare(a.p.ID, b.p.ID)) })
-	taken := map[bool][]int{}
+	type way struct{ y, from, to int }
+	var taken []way
 	for _, f := range list {
 		from, to := f.box.Right(), content.Right()+freeReach
 		x := to
@@ -71,14 +72,14 @@ func freeEnds(m *model.Model, lines []*model.Placement, shapes []Group, at map[m
 		y := f.y
 		for step := 0; step < 60; step++ {
 			at := f.y + (step+1)/2*freeGap/2*(1-step%2*2)
-			if !slices.ContainsFunc(taken[f.in], func(o int) bool { return abs(o-at) < freeGap }) && !slices.ContainsFunc(shapes, func(g Group) bool {
+			if !slices.ContainsFunc(taken, func(o way) bool { return abs(o.y-at) < freeGap && o.from < to && from < o.to }) && !slices.ContainsFunc(shapes, func(g Group) bool {
 				return g.Box != nil && g.Box.Y-8 < at && at < g.Box.Bottom()+8 && g.Box.X < to && from < g.Box.Right()
 			}) {
 				y = at
 				break
 			}
 		}
-		taken[f.in] = append(taken[f.in], y)
+		taken = append(taken, way{y, from, to})
 		out[f.p.ID] = Point{X: x, Y: y}
 	}
 	return out

@@ -7,6 +7,9 @@ import (
 const (
 	placeGap  = 60
 	placeStep = 20
+	// placeReach is the gap beside a shape of a data flow diagram, where the names
+	// of flows stand.
+	placeReach = 180
 )
 
 // FreePlace finds where a box of the given size can stand on a diagram without
@@ -16,6 +19,10 @@ func (d *Drawer) FreePlace(m *model.Model, diagram, near model.ID, w, h int) Poi
 	var boxes []Rect
 	start := Point{80, 80}
 	found := false
+	beside := placeGap
+	if row := m.Diagram(diagram); row != nil && row.Kind != model.ClassDiagram {
+		beside = placeReach
+	}
 	for _, p := range m.PlacementsOn(diagram) {
 		e := m.Element(p.Subject)
 		if e == nil {
@@ -24,12 +31,12 @@ func (d *Drawer) FreePlace(m *model.Model, diagram, near model.ID, w, h int) Poi
 		box := *d.rememberedShape(m, p, e).Box
 		boxes = append(boxes, box)
 		if e.ID == near || near == "" && !found {
-			start, found = Point{box.Right() + placeGap, box.Y}, true
+			start, found = Point{box.Right() + beside, box.Y}, true
 		}
 	}
 	free := func(x, y int) bool {
 		for _, b := range boxes {
-			if x < b.Right()+placeGap-1 && b.X < x+w+placeGap-1 && y < b.Bottom()+placeGap-1 && b.Y < y+h+placeGap-1 {
+			if x < b.Right()+beside-1 && b.X < x+w+beside-1 && y < b.Bottom()+placeGap-1 && b.Y < y+h+placeGap-1 {
 				return false
 			}
 		}

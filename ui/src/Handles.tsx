@@ -3,7 +3,7 @@ import { bendHandles } from './bends'
 import { slotKey } from './slots'
 
 // What can be taken hold of at what is selected: the handle that connects, the
-// edges that make a shape larger, the pieces of a line, its labels.
+// edges that make a shape larger, the pieces of a line, its two sides, its labels.
 export function Handles({ current, zoom }: { current?: Group; zoom: number }) {
   if (!current) return null
   const k = 1 / zoom
@@ -26,6 +26,10 @@ export function Handles({ current, zoom }: { current?: Group; zoom: number }) {
       {bendHandles(current).map((b) => (
         <rect key={b.handle} data-part={`bend-${b.handle}`} className="grip" style={{ cursor: b.cursor }} x={b.at.x - 4 * k} y={b.at.y - 4 * k} width={8 * k} height={8 * k} strokeWidth={k} />
       ))}
+      {(['from', 'to'] as const).map((side) => {
+        const at = current.route?.at(side === 'from' ? 0 : -1)
+        return at && <circle key={side} data-part={`side-${side}`} className="handle cursor-crosshair" cx={at.x} cy={at.y} r={6 * k} strokeWidth={1.5 * k} />
+      })}
       {current.slots?.map((s) => <rect key={slotKey(s)} data-part="label" className="slot" x={s.rect.x} y={s.rect.y} width={s.rect.w} height={s.rect.h} />)}
     </g>
   )

@@ -4,7 +4,7 @@ import { flushSync } from 'react-dom'
 import { type Change, type Group, type KindInfo, newId, type Point, post, type Rect, type Slot } from './api'
 import { useClipboard } from './clipboard'
 import { Colours } from './Colours'
-import { connect } from './connecting'
+import { connect, lead } from './connecting'
 import { Drawing } from './Drawing'
 import { Edge } from './Edge'
 import { DragMarks, useDrag } from './dragging'
@@ -76,6 +76,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     svg, box, view, groups: placedGroups, settings, armed: Boolean(armed), focus,
     onPlace: (at) => armed && make(armed, at, true, '', pinned),
     onConnect: (from, to, at, screen) => void connect(from, to, at, screen, setMenu),
+    onSide: lead,
     onEdit: (slot) => edit({ slot: slotKey(slot), value: slot.value }),
   })
   const dragging = Boolean(drag.state)

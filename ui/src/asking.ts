@@ -1,7 +1,8 @@
 import { type Change, post, Problem, Unreachable } from './api'
 import { projectPath, useStudio } from './state'
 
-type Options = { said?: string; none?: string; done?: (revision: number) => void; failed?: (message: string) => void }
+type Reply = { changes: Change[] } & Record<string, unknown>
+type Options = { said?: string | ((reply: Reply) => string | undefined); none?: string; done?: (revision: number) => void; failed?: (message: string) => void }
 
 // One question after the other, each answered by the model that the one before
 // it left behind.
@@ -30,11 +31,11 @@ function count(by: number) {
 
 async function run(path: string, body: Record<string, unknown>, options: Options, here: () => boolean): Promise<boolean> {
   const { submit, say } = useStudio.getState()
-  let changes: Change[] | undefined
-  for (let pause = 250; !changes; pause = Math.min(pause * 1.6, 3000)) {
+  let reply: Reply | undefined
+  for (let pause = 250; !reply; pause = Math.min(pause * 1.6, 3000)) {
     if (!here()) return false
     try {
-      changes = (await post<{ changes: Change[] }>(path, body)).changes
+      reply = await post<Reply>(path, body)
     } catch (error) {
       if (!(error instanceof Unreachable)) {
         const message = error instanceof Problem ? error.message : 'It cannot be done just now.'
@@ -48,16 +49,16 @@ async function run(path: string, body: Record<string, unknown>, options: Options
   }
   if (!here()) return false
   useStudio.setState({ reachable: true })
-  const wanted = changes
-  if (wanted.length === 0) {
+  const answered = reply
+  if (answered.changes.length === 0) {
     if (options.none) say(options.none)
     options.done?.(useStudio.getState().revision)
     return true
   }
   return new Promise((resolve) => {
-    submit(wanted, {
-      said: options.said,
-      done: (reply) => { options.done?.(reply.revision); resolve(true) },
+    submit(answered.changes, {
+      said: typeof options.said === 'function' ? options.said(answered) : options.said,
+      done: ({ revision }) => { options.done?.(revision); resolve(true) },
       failed: (problem) => { options.failed?.(problem.message); resolve(false) },
     })
   })

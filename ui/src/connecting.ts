@@ -1,4 +1,5 @@
 import { type Group, newId, type Point, post, type Reading } from './api'
+import { ask } from './asking'
 import { type OpenMenu } from './Sheet'
 import { findSlot, slotKey } from './slots'
 import { projectPath, useStudio } from './state'
@@ -40,4 +41,15 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
   } catch (error) {
     say(error instanceof Error ? error.message : 'Nothing can be looked up just now: the server does not answer.', 'error')
   }
+}
+
+// lead leads a side of a line to another shape, or a data flow across the frame;
+// with no place given there, it finds one by itself.
+export function lead(line: Group, side: 'from' | 'to', to: Group | undefined, at?: Point) {
+  const { say } = useStudio.getState()
+  if (to && !to.box) return say('A line can only lead to a shape.')
+  void ask('read/side', { line: line.id, side, to: to?.id ?? '', x: at?.x ?? 0, y: at?.y ?? 0 }, {
+    none: 'It leads there already.',
+    said: ({ off }) => (off ? `It is taken off ${Number(off)} other ${off === 1 ? 'diagram, which does' : 'diagrams, which do'} not show its new end.` : undefined),
+  })
 }

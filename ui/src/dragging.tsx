@@ -18,6 +18,7 @@ export type Drag =
   | { what: 'connect'; group: Group; to: Point; moved: boolean }
   | { what: 'resize'; group: Group; edge: string; from: Point; w: number; h: number; sent?: boolean }
   | { what: 'bend'; group: Group; handle: number; from: Point; points: Point[]; moved: boolean; sent?: boolean }
+  | { what: 'side'; group: Group; side: 'from' | 'to'; from: Point; to: Point; moved: boolean }
   | { what: 'label'; group: Group; slot: Slot; from: Point; dx: number; dy: number; moved: boolean; sent?: boolean }
 
 type At = { clientX: number; clientY: number }
@@ -25,7 +26,7 @@ type At = { clientX: number; clientY: number }
 export function useDrag(props: {
   svg: RefObject<SVGSVGElement | null>; box: RefObject<HTMLDivElement | null>; view: ReturnType<typeof useView>; groups: Group[]
   settings: { grid: boolean; snap: boolean }; armed: boolean; focus: () => void
-  onPlace: (at: Point) => void; onConnect: (from: Group, to: Group | undefined, at: Point, screen: Point) => void; onEdit: (slot: Slot) => void
+  onPlace: (at: Point) => void; onConnect: (from: Group, to: Group | undefined, at: Point, screen: Point) => void; onSide: (line: Group, side: 'from' | 'to', to: Group | undefined, at: Point) => void; onEdit: (slot: Slot) => void
 }) {
   const { svg, box, groups, settings } = props
   const { view, pan, zoomAt } = props.view
@@ -41,6 +42,12 @@ export function useDrag(props: {
   const toScene = (p: Point): Point => ({ x: Math.round((p.x - view.x) / view.k), y: Math.round((p.y - view.y) / view.k) })
   const inScene = (e: At) => toScene(inBox(e))
   const middle = () => toScene({ x: (box.current?.clientWidth ?? 0) / 2, y: (box.current?.clientHeight ?? 0) / 2 })
+
+  // within: on the sheet, not dropped on what lies beside it.
+  function within(e: At): boolean {
+    const r = box.current?.getBoundingClientRect()
+    return Boolean(r && e.clientX > r.left && e.clientX < r.right && e.clientY > r.top && e.clientY < r.bottom)
+  }
 
   function groupAt(e: At): Group | undefined {
     const el = document.elementFromPoint(e.clientX, e.clientY)?.closest<SVGGElement>('[data-subject]')
@@ -91,6 +98,7 @@ export function useDrag(props: {
     if (current && part === 'connect') return setState({ what: 'connect', group: current, to: at, moved: false })
     if (current?.box && part?.startsWith('resize')) return setState({ what: 'resize', group: current, edge: part.slice(7), from: at, w: current.box.w, h: current.box.h })
     if (current?.route && part?.startsWith('bend')) return setState({ what: 'bend', group: current, handle: Number(part.slice(5)), from: at, points: current.route, moved: false })
+    if (current?.route && part?.startsWith('side')) return setState({ what: 'side', group: current, side: part === 'side-from' ? 'from' : 'to', from: at, to: at, moved: false })
     const group = groups.find((g) => g.id === target?.closest<SVGGElement>('[data-subject]')?.dataset.group) ?? (part === 'label' ? current : undefined)
     if (!group) {
       if (!e.shiftKey) select(undefined)
@@ -138,6 +146,8 @@ export function useDrag(props: {
         return setState({ ...state, to: at })
       case 'connect':
         return setState({ ...state, to: at, moved: true })
+      case 'side':
+        return setState({ ...state, to: at, moved: state.moved || far(state.from) })
       case 'resize': {
         const b = state.group.box
         if (!b) return
@@ -190,7 +200,12 @@ export function useDrag(props: {
       case 'connect':
         svg.current?.releasePointerCapture(e.pointerId)
         over()
-        if (state.moved) props.onConnect(state.group, groupAt(e), inScene(e), inBox(e))
+        if (state.moved && within(e)) props.onConnect(state.group, groupAt(e), inScene(e), inBox(e))
+        return
+      case 'side':
+        svg.current?.releasePointerCapture(e.pointerId)
+        over()
+        if (state.moved && within(e)) props.onSide(state.group, state.side, groupAt(e), inScene(e))
         return
       case 'resize':
         if (state.w === state.group.box?.w && state.h === state.group.box.h) return over()
@@ -249,6 +264,10 @@ export function DragMarks({ drag, shapes, lines, zoom }: { drag: Drag | undefine
     }
     case 'connect':
       return <path className="dashed" d={`M${center(drag.group).x} ${center(drag.group).y}L${drag.to.x} ${drag.to.y}`} />
+    case 'side': {
+      const stays = drag.group.route?.at(drag.side === 'from' ? -1 : 0)
+      return stays ? <path className="dashed" d={`M${stays.x} ${stays.y}L${drag.to.x} ${drag.to.y}`} /> : null
+    }
     case 'resize':
       return drag.group.box ? <rect className="rubber" x={drag.group.box.x} y={drag.group.box.y} width={drag.w} height={drag.h} vectorEffect="non-scaling-stroke" /> : null
     case 'bend':

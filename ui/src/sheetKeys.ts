@@ -4,7 +4,7 @@ import { type Change, type Group, type KindInfo, type Point } from './api'
 import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
 import { moves } from './dragging'
-import { connect } from './connecting'
+import { connect, lead } from './connecting'
 import { center } from './geometry'
 import { type MenuItem } from './SheetMenu'
 import { type OpenMenu } from './Sheet'
@@ -110,6 +110,15 @@ export function useSheetKeys(props: {
     })
   }
 
+  // chooseSide lists where a side of a line can lead, the nearest shapes first.
+  function chooseSide(line: Group, side: 'from' | 'to', at: Point) {
+    const end = line.route?.at(side === 'from' ? 0 : -1) ?? center(line)
+    const far = (g: Group) => Math.hypot(center(g).x - end.x, center(g).y - end.y)
+    const items = [...shapes].sort((a, b) => far(a) - far(b)).slice(0, 60).map((g) => ({ key: g.id, title: g.title, run: () => lead(line, side, g) }))
+    if (line.kind === 'dataFlow') items.unshift({ key: 'frame', title: 'Across the frame', run: () => lead(line, side, undefined) })
+    props.onMenu({ ...at, label: side === 'from' ? 'Where does it come from?' : 'Where does it lead?', items })
+  }
+
   function openMenu(at: Point) {
     const items: MenuItem[] = []
     const add = (key: string, title: string, run: () => void, hint?: string) => items.push({ key, title, hint, run })
@@ -120,6 +129,8 @@ export function useSheetKeys(props: {
     if (current?.route) {
       for (const [line, title] of [['', 'Right-angled'], ['straight', 'Straight'], ['curved', 'Curved']] as const) if ((current.line ?? '') !== line) add(`line-${line}`, title, () => setLine(line))
       add('tidy', 'Tidy this line', () => void arrange('tidy', 'The line finds its own way again.'))
+      add('from', 'Begin elsewhere …', () => setTimeout(() => chooseSide(current, 'from', at)))
+      add('to', 'Lead elsewhere …', () => setTimeout(() => chooseSide(current, 'to', at)))
       if (current.between?.length === 2) add('reverse', 'Reverse', () => submit([{ type: 'reverse', id: current.subject }]))
     }
     if (chosen.some((g) => g.larger)) add('fit', 'As large as the content', () => void arrange('fit', 'It fits its content again.'))
@@ -155,7 +166,8 @@ export function useSheetKeys(props: {
     } else if (arrow) {
       const [dx = 0, dy = 0] = arrow
       const step = e.shiftKey ? fine : coarse
-      if (command && current?.route) bend(current, dx * step, dy * step)
+      if (command && current?.free) submit([{ type: 'move', id: current.id, x: current.free.x + dx * step, y: current.free.y + dy * step }])
+      else if (command && current?.route) bend(current, dx * step, dy * step)
       else if (command && chosen.some((g) => g.box)) grow(dx * step, dy * step)
       else if (e.altKey || !chosen.some((g) => g.box)) selectNear(dx, dy)
       else nudge(dx * step, dy * step)
