@@ -159,7 +159,7 @@ func viewFindings(m *model.Model, list []check.Finding) []FindingView {
 			v.Title, v.Why = a.Title, a.Doc
 		}
 		for _, mend := range f.Mends {
-			v.Mends = append(v.Mends, MendView{mend.Title, model.EncodeChanges(mend.Changes)})
+			v.Mends = append(v.Mends, MendView{mend.Title, model.EncodeChanges(mend.On(m))})
 		}
 		v.Element = f.Subject
 		for e := m.Element(v.Element); e != nil && e.Owner != "" && !e.Kind.IsPlaced(); e = m.Element(v.Element) {

@@ -53,6 +53,17 @@ func (f Finding) ID() string { return f.Rule + "|" + string(f.Subject) + "|" + f
 type Mend struct {
 	Title   string         `json:"title"`
 	Changes []model.Change `json:"-"`
+	// Late gives the changes of a mend that hang on where shapes stand: findings
+	// are not computed anew when shapes are moved.
+	Late func(*model.Model) []model.Change `json:"-"`
+}
+
+// On gives the changes of the mend for the model that the finding is about.
+func (d Mend) On(m *model.Model) []model.Change {
+	if d.Late != nil {
+		return d.Late(m)
+	}
+	return d.Changes
 }
 
 // Analyzer is one rule.

@@ -2,6 +2,7 @@ package check
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"lexeon/core/dataflow"
@@ -55,7 +56,7 @@ var levelUnbalanced = &Analyzer{
 			if len(u.TooMuch) > 0 {
 				parts = append(parts, "has "+strings.Join(u.TooMuch, ", ")+" in addition")
 			}
-			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction), Mends: outOfLevel(p.Model, l, u),
+			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction), Mends: append(outOfLevel(p.Model, l, u), intoLevel(p.Model, d, l, u)...),
 				Message: fmt.Sprintf("%s: of what is %s, it %s.", levelText(p.Model, l), directionText(u.Direction), strings.Join(parts, " and "))}, parts...)
 		}
 	}),
@@ -75,8 +76,63 @@ func helps(m *model.Model, l dataflow.Level, u dataflow.Imbalance, change model.
 	return true
 }
 
-// outOfLevel takes away what is too much at the edge. What is missing waits at the
-// edge of the drawing, where it is led on to a process.
+// intoLevel leads what is missing at the edge on to processes of the level: each
+// flow to one that exchanges data with the same partner already, else what comes
+// in to the first one, what goes out from the last one.
+func intoLevel(m *model.Model, d *dictionary.Dictionary, l dataflow.Level, u dataflow.Imbalance) []Mend {
+	inside := m.Level(l.Process, l.View)
+	if len(u.Missing) == 0 || len(u.TooMuch) > 0 || len(inside) == 0 {
+		return nil
+	}
+	type led struct{ flow, process model.ID }
+	var all []led
+	var told []string
+	for _, owed := range dataflow.Owed(m, d, l) {
+		if owed.Direction != u.Direction {
+			continue
+		}
+		process, partner, how := inside[0], owed.Flow.Source, " to "
+		if owed.Direction == dataflow.OutOf {
+			process, partner, how = inside[len(inside)-1], owed.Flow.Target, " from "
+		}
+		for _, p := range inside {
+			if partner != "" && slices.ContainsFunc(dataflow.EndsOf(m, p.ID), func(e dataflow.End) bool { return e.Partner == partner }) {
+				process = p
+				break
+			}
+		}
+		all = append(all, led{owed.Flow.ID, process.ID})
+		told = append(told, dataflow.FlowName(m, owed.Flow)+how+dataflow.Label(m, process.ID))
+	}
+	lead := func(m *model.Model, drawn model.ID) (out []model.Change) {
+		for _, x := range all {
+			next := m
+			if len(out) > 0 { // a store that one of them shows is there for the next
+				if after, _, _, err := model.Edit(m, out); err == nil {
+					next = after
+				}
+			}
+			changes, err := dataflow.TakeUpChanges(next, x.flow, x.process, drawn, "mend")
+			if err != nil {
+				return nil
+			}
+			out = append(out, changes...)
+		}
+		return out
+	}
+	next, _, _, err := model.Edit(m, lead(m, ""))
+	if err != nil || slices.ContainsFunc(dataflow.BalanceOf(next, dictionary.Of(next), l).Unbalanced, func(left dataflow.Imbalance) bool { return left.Direction == u.Direction }) {
+		return nil
+	}
+	return []Mend{{Title: "Lead " + strings.Join(told, ", "), Late: func(m *model.Model) []model.Change {
+		if row := m.LevelOf(l.Process, l.View); row != nil {
+			return lead(m, row.ID)
+		}
+		return lead(m, "")
+	}}}
+}
+
+// outOfLevel takes away what is too much at the edge.
 func outOfLevel(m *model.Model, l dataflow.Level, u dataflow.Imbalance) []Mend {
 	var out []Mend
 	for _, id := range u.Flows {

@@ -15,29 +15,67 @@ import (
 	"lexeon/core/scene"
 )
 
-// Markdown documents the classes of a model: one text in Markdown, and each
-// diagram as an SVG picture that it shows. Equal models give equal files.
+// Markdown documents a model: the brief, the data flow diagrams with their
+// dictionary, the classes, each as a text in Markdown, and every diagram as an SVG
+// picture that its text shows. Texts with nothing in them are left out, but for
+// the classes. Equal models give equal files.
 func Markdown(m *model.Model, d *scene.Drawer) (generate.Output, error) {
-	var b strings.Builder
 	out := generate.Output{Notes: []generate.Note{}}
-	project := m.Project()
-	fmt.Fprintf(&b, "# %s\n", text(orUnnamed(project.Name)))
-	if project.Definition != "" {
-		fmt.Fprintf(&b, "\n%s\n", paragraphs(project.Definition))
-	}
+	pictures := map[model.ID]string{}
 	names := map[string]bool{}
-	if diagrams := m.Diagrams(); len(diagrams) > 0 {
-		b.WriteString("\n## Diagrams\n")
-		for _, row := range diagrams {
-			svg, err := render.SVG(d.Of(m, row.ID))
-			if err != nil {
-				return out, err
-			}
-			file := path.Join("diagrams", fileName(row.Name, names)+".svg")
-			out.Files = append(out.Files, generate.File{Path: file, Content: string(svg), Subject: row.ID})
-			fmt.Fprintf(&b, "\n### %s\n\n![%s](%s)\n", text(orUnnamed(row.Name)), text(row.Kind.Title()+" "+orUnnamed(row.Name)), file)
+	var drawn []generate.File
+	for _, row := range m.Diagrams() {
+		svg, err := render.SVG(d.Of(m, row.ID))
+		if err != nil {
+			return out, err
+		}
+		pictures[row.ID] = path.Join("diagrams", fileName(row.Name, names)+".svg")
+		drawn = append(drawn, generate.File{Path: pictures[row.ID], Content: string(svg), Subject: row.ID})
+	}
+	add := func(file string, always bool, write func(*strings.Builder)) {
+		var b strings.Builder
+		write(&b)
+		if always || b.Len() > 0 {
+			out.Files = append(out.Files, generate.File{Path: file, Content: head(m) + b.String()})
 		}
 	}
+	add("classes.md", true, func(b *strings.Builder) {
+		diagrams(b, m, pictures, model.ClassDiagram)
+		classes(b, m)
+	})
+	add("data-flow.md", false, func(b *strings.Builder) {
+		diagrams(b, m, pictures, model.ContextDiagram, model.LevelDiagram)
+		dataFlow(b, m)
+	})
+	add("brief.md", false, func(b *strings.Builder) { briefText(b, m) })
+	out.Files = append(out.Files, drawn...)
+	return out, nil
+}
+
+// head begins every text.
+func head(m *model.Model) string {
+	out := "# " + text(orUnnamed(m.Project().Name)) + "\n"
+	if def := m.Project().Definition; def != "" {
+		out += "\n" + paragraphs(def) + "\n"
+	}
+	return out
+}
+
+func diagrams(b *strings.Builder, m *model.Model, pictures map[model.ID]string, kinds ...model.Kind) {
+	first := true
+	for _, row := range m.Diagrams() {
+		if !slices.Contains(kinds, row.Kind) {
+			continue
+		}
+		if first {
+			b.WriteString("\n## Diagrams\n")
+			first = false
+		}
+		fmt.Fprintf(b, "\n### %s\n\n![%s](%s)\n", text(orUnnamed(row.Name)), text(row.Kind.Title()+" "+orUnnamed(row.Name)), pictures[row.ID])
+	}
+}
+
+func classes(b *strings.Builder, m *model.Model) {
 	list := m.Classifiers()
 	slices.SortFunc(list, func(a, c *model.Element) int {
 		if n := strings.Compare(strings.ToLower(a.Name), strings.ToLower(c.Name)); n != 0 {
@@ -49,10 +87,8 @@ func Markdown(m *model.Model, d *scene.Drawer) (generate.Output, error) {
 		b.WriteString("\n## Classes\n")
 	}
 	for _, e := range list {
-		classifier(&b, m, e)
+		classifier(b, m, e)
 	}
-	out.Files = append([]generate.File{{Path: "classes.md", Content: b.String()}}, out.Files...)
-	return out, nil
 }
 
 func classifier(b *strings.Builder, m *model.Model, e *model.Element) {

@@ -28,16 +28,18 @@ func TestMarkdownOfTheDemo(t *testing.T) {
 	require.NoError(t, err)
 	out, err := document.Markdown(m, drawer)
 	require.NoError(t, err)
-	require.Equal(t, "classes.md", out.Files[0].Path)
-	golden := filepath.Join("testdata", "classes.md")
-	if *update {
-		require.NoError(t, os.WriteFile(golden, []byte(out.Files[0].Content), 0o644))
+	for i, name := range []string{"classes.md", "data-flow.md", "brief.md"} {
+		require.Equal(t, name, out.Files[i].Path)
+		golden := filepath.Join("testdata", name)
+		if *update {
+			require.NoError(t, os.WriteFile(golden, []byte(out.Files[i].Content), 0o644))
+		}
+		want, err := os.ReadFile(golden)
+		require.NoError(t, err)
+		require.Equal(t, string(want), out.Files[i].Content)
 	}
-	want, err := os.ReadFile(golden)
-	require.NoError(t, err)
-	require.Equal(t, string(want), out.Files[0].Content)
-	require.Equal(t, "diagrams/apiaries-and-honey-lots.svg", out.Files[1].Path)
-	require.True(t, strings.HasPrefix(out.Files[1].Content, "<svg "))
+	require.Equal(t, "diagrams/apiaries-and-honey-lots.svg", out.Files[3].Path)
+	require.True(t, strings.HasPrefix(out.Files[3].Content, "<svg "))
 	again, err := document.Markdown(m, scene.NewDrawer(typeface.MustNew()))
 	require.NoError(t, err)
 	require.Equal(t, out, again)
@@ -72,4 +74,25 @@ func TestEmptyModel(t *testing.T) {
 	out, err := document.Markdown(model.Empty("Nothing yet"), drawer)
 	require.NoError(t, err)
 	require.Equal(t, "# Nothing yet\n", out.Files[0].Content)
+}
+
+func TestHostileTextsOfDataFlowStayText(t *testing.T) {
+	m := modeltest.Build(t, "process <b>System</b>", "process Weigh <i>lot</i> in <b>System</b>", "entity [x](javascript:alert(1))", "item a | b elementary", "store | S",
+		"sentence <script>alert(1)</script> | cell", "activity <img src=x> | weigh | lot from | S | note to X | yes")
+	weigh := m.Named("Weigh <i>lot</i>", model.Process)[0].ID
+	m, _, _, err := model.Edit(m, []model.Change{
+		&model.SetElement{ID: weigh, Set: model.P("specification", "for each <u>lot</u>:\n```\n# weigh", "decision", &model.DecisionTable{
+			Conditions: []model.Condition{{Text: "a | b", Values: []string{"<x>"}}}, Actions: []string{"| c"}, Rules: []model.DecisionRule{{When: []string{"<x>"}, Do: []int{0}}}})},
+		&model.AddElement{ID: "e", Kind: model.Event, Name: "| <script>"},
+	})
+	require.NoError(t, err)
+	out, err := document.Markdown(m, drawer)
+	require.NoError(t, err)
+	all := out.Files[1].Content + out.Files[2].Content
+	for _, bad := range []string{"<b>", "<i>", "<script", "<img", "](javascript", "\n# weigh", "\n```"} {
+		require.NotContains(t, all, bad)
+	}
+	require.Contains(t, all, "    for each <u>lot</u>:", "code is shown as it is")
+	require.Contains(t, all, "| a &#124; b | Actions |", "a bar makes no cell")
+	require.Contains(t, all, "| a &#124; b | elementary |  |  |")
 }

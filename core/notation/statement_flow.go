@@ -326,6 +326,12 @@ func readFlow(m *model.Model, r *model.Relationship, name func(model.ID) string)
 		}
 		return name(id)
 	}
+	start := func(id model.ID) string {
+		if id == "" {
+			return "What lies around this level"
+		}
+		return name(id)
+	}
 	what := r.Name
 	from, to := m.Element(r.Source), m.Element(r.Target)
 	switch {
@@ -333,20 +339,20 @@ func readFlow(m *model.Model, r *model.Relationship, name func(model.ID) string)
 		if what == "" {
 			what = "all that is there"
 		}
-		return []Sentence{plain(place(r.Target) + " reads " + what + " from " + place(r.Source) + "."),
-			plain(place(r.Source) + " keeps " + what + " for " + place(r.Target) + ".")}
+		return []Sentence{plain(start(r.Target) + " reads " + what + " from " + place(r.Source) + "."),
+			plain(start(r.Source) + " keeps " + what + " for " + place(r.Target) + ".")}
 	case to != nil && to.Kind == model.Store && (from == nil || from.Kind != model.Store):
 		if what == "" {
 			what = "whole records"
 		}
-		return []Sentence{plain(place(r.Source) + " writes " + what + " to " + place(r.Target) + "."),
-			plain(place(r.Target) + " keeps " + what + " that come from " + place(r.Source) + ".")}
+		return []Sentence{plain(start(r.Source) + " writes " + what + " to " + place(r.Target) + "."),
+			plain(start(r.Target) + " keeps " + what + " that come from " + place(r.Source) + ".")}
 	}
 	if what == "" {
 		what = "something without a name"
 	}
-	return []Sentence{plain(place(r.Source) + " sends " + what + " to " + place(r.Target) + "."),
-		plain(place(r.Target) + " receives " + what + " from " + place(r.Source) + ".")}
+	return []Sentence{plain(start(r.Source) + " sends " + what + " to " + place(r.Target) + "."),
+		plain(start(r.Target) + " receives " + what + " from " + place(r.Source) + ".")}
 }
 
 // flowConnections: what may lead from one place to another, without its name.
