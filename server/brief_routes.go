@@ -76,7 +76,8 @@ type candidateView struct {
 type kindChoice struct {
 	Kind  model.Kind `json:"kind"`
 	Title string     `json:"title"`
-	Name  string     `json:"name"` // as it would be written
+	Name  string     `json:"name"`  // as it would be written
+	There bool       `json:"there"` // an element of this kind bears the name: it is traced to
 }
 
 type rowView struct {
@@ -160,7 +161,7 @@ func viewCandidate(m *model.Model, c *brief.Candidate) candidateView {
 	out := candidateView{Key: c.Key, Word: c.Word, Name: c.Name, Subject: c.Subject, Count: c.Count, Sentences: c.Sentences, Rejected: c.Rejected, Traced: c.Traced,
 		Kinds: []kindChoice{}, Owners: []rowView{}, Existing: []rowView{}}
 	for _, k := range c.Kinds {
-		out.Kinds = append(out.Kinds, kindChoice{k, k.Title(), brief.NameAs(c.Name, k)})
+		out.Kinds = append(out.Kinds, kindChoice{k, k.Title(), brief.NameAs(c.Name, k), slices.ContainsFunc(c.Existing, func(id model.ID) bool { return m.Element(id).Kind == k })})
 	}
 	for _, id := range c.Existing {
 		out.Existing = append(out.Existing, rowView{id, m.Describe(id)})

@@ -224,6 +224,21 @@ func candidate(t *testing.T, r *brief.Reading, key string) *brief.Candidate {
 	return nil
 }
 
+func TestWhatIsKnownIsProposedFirst(t *testing.T) {
+	m := told(t, "A beekeeper hands over a delivery note. The delivery note tells the mass.")
+	m = apply(t, m, []model.Change{&model.AddElement{ID: "note", Kind: model.DataItem, Name: "delivery note"}})
+	note := candidate(t, brief.NewReader().Read(m), "noun delivery note")
+	require.Equal(t, []model.ID{"note"}, note.Existing)
+	require.Equal(t, model.DataItem, note.Kinds[0])
+	require.Greater(t, len(note.Kinds), 1)
+	changes, id, err := brief.AcceptChanges(m, note, note.Kinds[0], "", "s")
+	require.NoError(t, err)
+	require.Equal(t, model.ID("note"), id)
+	m = apply(t, m, changes)
+	require.Len(t, m.TracesOf("note"), 2)
+	require.True(t, candidate(t, brief.NewReader().Read(m), "noun delivery note").Traced)
+}
+
 func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
 	m := told(t, "A beekeeper delivers honey lots to the intake clerk. The intake clerk weighs each honey lot and enters the lot mass in the lot register. An apiary consists of hives. A honey lot has a lot number and a harvest date.")
 	reader := brief.NewReader()

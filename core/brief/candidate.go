@@ -301,9 +301,15 @@ func (f *finder) finish() {
 					c.Owner = owner
 				}
 			}
+			// What the lexicon knows is proposed first: one key traces it.
+			var known []model.Kind
 			for _, e := range f.m.ByTerm(c.Name, model.TermKinds()...) {
 				c.Existing = append(c.Existing, e.ID)
+				if !slices.Contains(known, e.Kind) {
+					known = append(known, e.Kind)
+				}
 			}
+			c.Kinds = append(known, slices.DeleteFunc(c.Kinds, func(k model.Kind) bool { return slices.Contains(known, k) })...)
 		} else {
 			c.Kinds = []model.Kind{model.Process, model.Operation}
 			if c.Subject != "" {

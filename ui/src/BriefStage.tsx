@@ -211,7 +211,7 @@ function Candidates({ brief, chosen, onChoose }: { brief: Brief; chosen?: Candid
 
   function accept(c: Candidate, kind: string, owner = '') {
     const choice = c.kinds.find((k) => k.kind === kind)
-    void ask('read/candidate', { key: c.key, kind, owner, seed: newId() }, { said: `${choice?.name ?? c.name} is ${article(choice?.title ?? kind)} now.`, none: 'It is traced to all of its sentences already.', done: () => onChoose(nextOf(open, c)) })
+    void ask('read/candidate', { key: c.key, kind, owner, seed: newId() }, { said: choice?.there ? `Traced to the ${choice.title} ${choice.name}.` : `${choice?.name ?? c.name} is ${article(choice?.title ?? kind)} now.`, none: 'It is traced to all of its sentences already.', done: () => onChoose(nextOf(open, c)) })
   }
   const reject = (c: Candidate) => void ask('read/candidate', { key: c.key, reject: !c.rejected, back: c.rejected, seed: newId() }, { done: () => onChoose(nextOf(open, c)) })
 
@@ -251,7 +251,7 @@ function Candidates({ brief, chosen, onChoose }: { brief: Brief; chosen?: Candid
             {open.map((c) => (
               <li key={c.key} data-key={c.key} className={`px-2 py-1 ${c.key === chosen?.key ? 'bg-tint' : ''}`}>
                 <button className="flex w-full items-baseline justify-between text-left" aria-expanded={c.key === chosen?.key} onClick={() => onChoose(c.key)}>
-                  <span className="break-words">{c.subject && <span className="text-faint">{c.subject} </span>}{c.name}</span><span className="pl-2 text-sm text-faint">{c.count}×</span>
+                  <span className="break-words">{c.subject && <span className="text-faint">{c.subject} </span>}{c.name}</span><span className="pl-2 text-sm whitespace-nowrap text-faint">{c.existing.length > 0 && <span className="text-verdigris">known </span>}{c.count}×</span>
                 </button>
                 {c.key === chosen?.key && (
                   <div className="flex flex-wrap gap-1 py-1 text-sm">
@@ -259,7 +259,7 @@ function Candidates({ brief, chosen, onChoose }: { brief: Brief; chosen?: Candid
                     {c.kinds.map((k, i) => (
                       (k.kind === 'attribute' || k.kind === 'operation') ? c.owners.map((o, j) => (
                         <button key={k.kind + o.id} className="button px-2!" onClick={() => accept(c, k.kind, o.id)}>{j === 0 && <kbd className="pr-1 font-mono text-faint">{i + 1}</kbd>}{k.title} of {o.title}</button>
-                      )) : <button key={k.kind} className="button px-2!" onClick={() => accept(c, k.kind)}><kbd className="pr-1 font-mono text-faint">{i + 1}</kbd>{k.title}</button>
+                      )) : <button key={k.kind} className="button px-2!" onClick={() => accept(c, k.kind)}><kbd className="pr-1 font-mono text-faint">{i + 1}</kbd>{k.there ? `trace to the ${k.title}` : k.title}</button>
                     ))}
                     <button className="button px-2! text-brick" onClick={() => reject(c)}><kbd className="pr-1 font-mono text-faint">x</kbd>{c.rejected ? 'Take back' : 'Reject'}</button>
                   </div>

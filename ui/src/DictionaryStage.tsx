@@ -53,8 +53,8 @@ export function DictionaryStage() {
         {dictionary.missing.length > 0 && (
           <p className="pb-3 text-sm">Used, and not in the dictionary yet: {dictionary.missing.map((m) => <button key={m} className="button mr-1 mb-1 px-2! text-sm" onClick={() => add(m)}>{m} +</button>)}</p>
         )}
-        <table className="w-full border-collapse text-sm" aria-label="Entries">
-          <thead><tr>{['Name', 'Is', 'Used by'].map((h) => <th key={h} scope="col" className="heading border-b border-rule px-2 py-1 text-left">{h}</th>)}</tr></thead>
+        <table className="w-full table-fixed border-collapse text-sm" aria-label="Entries">
+          <thead><tr>{[['Name', 'w-1/5'], ['Is', ''], ['Used by', 'w-1/4']].map(([h, width]) => <th key={h} scope="col" className={`${width} heading border-b border-rule px-2 py-1 text-left`}>{h}</th>)}</tr></thead>
           <tbody>
             {shown.map((i) => (
               <tr key={i.id} className={i.id === chosen ? 'bg-tint' : ''}>

@@ -78,7 +78,7 @@ export type BriefSentence = {
 }
 export type BriefSection = { id: Id; title: string; text: string; sentences: BriefSentence[]; coverage: Coverage }
 export type Candidate = {
-  key: string; word: 'noun' | 'verb'; name: string; subject?: string; count: number; sentences: Id[]; kinds: { kind: string; title: string; name: string }[]
+  key: string; word: 'noun' | 'verb'; name: string; subject?: string; count: number; sentences: Id[]; kinds: { kind: string; title: string; name: string; there: boolean }[]
   owners: Row[]; existing: Row[]; rejected: boolean; traced: boolean
 }
 export type ProposedRow = { sentence: Id; number: number; performer: string; name: string; there: boolean; changes: Change[] }
