@@ -73,8 +73,11 @@ func associationChanges(m *model.Model, c *Candidate, seed string) ([]model.Chan
 	return changes, id, nil
 }
 
-// thirdPersonOf bends a verb: weigh, weighs; carry, carries.
+// thirdPersonOf bends a verb: weigh, weighs; carry, carries; look up, looks up.
 func thirdPersonOf(lemma string) string {
+	if verb, particle, ok := strings.Cut(lemma, " "); ok {
+		return thirdPersonOf(verb) + " " + particle
+	}
 	switch {
 	case strings.HasSuffix(lemma, "y") && len(lemma) > 1 && !strings.ContainsRune("aeiou", rune(lemma[len(lemma)-2])):
 		return lemma[:len(lemma)-1] + "ies"

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/activity"
 	"lexeon/core/brief"
 	"lexeon/core/model"
 )
@@ -334,6 +335,46 @@ func TestProposedRows(t *testing.T) {
 		"Clerk: enter lot entry, in [], out [{lot entry Lot register true}], yes",
 		"Inspector: send recall demand, in [], out [{recall demand Clerk false}], no",
 	}, got)
+}
+
+// A text as people write them: pronouns, verbs with particles, stores that are
+// only known by what is done with them, and phrases that look like sentences.
+func TestRowsOfASeason(t *testing.T) {
+	m := told(t, `The glacier station collects measurements of three glaciers. A field party reads the stakes every two weeks and sends a stake reading to the data clerk.
+Each stake reading consists of a stake number, a height and a date. The data clerk checks the stake reading and enters it in the season book. If a reading is implausible, the data clerk sends a query to the field party.
+The weather service sends an hourly forecast to the forecaster. The forecaster looks up the season book, works out a melt forecast and sends it to the valley authority.
+The porter carries the sledge. At the end of the season, the glaciologist takes the season record from the season book, computes the mass balance and sends an annual report to the research council.`)
+	m = apply(t, m, []model.Change{&model.SetProject{Set: model.P("name", "Glacier station")}})
+	read := brief.NewReader().Read(m)
+	var got []string
+	for _, r := range read.Rows {
+		got = append(got, strings.Join([]string{r.Data.Performer, r.Name, activity.PrintData(r.Data.Inputs, "from"), activity.PrintData(r.Data.Outputs, "to"), string(r.Data.Processing)}, " | "))
+	}
+	require.Equal(t, []string{
+		"Field party | read stake | stake |  | ",
+		"Field party | send stake reading |  | stake reading to Data clerk | no",
+		"Data clerk | check stake reading | stake reading |  | yes",
+		"Data clerk | enter stake reading |  | stake reading to [Season book] | yes",
+		"Data clerk | send query |  | query to Field party | no",
+		"Weather service | send hourly forecast |  | hourly forecast to Forecaster | no",
+		"Forecaster | look up season book | season book from [Season book] |  | yes",
+		"Forecaster | work out melt forecast |  | melt forecast | yes",
+		"Forecaster | send melt forecast |  | melt forecast to Valley authority | no",
+		"Porter | carry sledge | sledge |  | no",
+		"Glaciologist | take season record | season record from [Season book] |  | yes",
+		"Glaciologist | compute mass balance |  | mass balance | yes",
+		"Glaciologist | send annual report |  | annual report to Research council | no",
+	}, got)
+	stake := candidate(t, read, "noun stake reading")
+	require.Equal(t, 3, stake.Count, "the one that consists of something, too")
+	up := candidate(t, read, "verb look up season book")
+	require.Equal(t, "look up", up.Lemma)
+	changes, id, err := brief.AcceptChanges(m, up, model.Association, "", "s")
+	require.NoError(t, err)
+	require.Equal(t, "looks up", apply(t, m, changes).Relationship(id).Name)
+	changes, id, err = brief.AcceptChanges(m, up, model.Process, "", "s")
+	require.NoError(t, err)
+	require.Equal(t, "look up season book", strings.ToLower(apply(t, m, changes).Element(id).Name))
 }
 
 func TestPartsOfAnUploadedText(t *testing.T) {

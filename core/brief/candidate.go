@@ -60,16 +60,33 @@ func (r *Reader) Read(m *model.Model) *Reading {
 	f := &finder{m: m, byKey: map[string]*Candidate{}, out: &Reading{Marks: map[model.ID][]Mark{}, Proposals: map[model.ID][]string{}}}
 	sentences := Sentences(m)
 	parsed := make([]parsedSentence, 0, len(sentences))
-	bare := map[string]int{} // nouns that stand without adjective somewhere
+	known := map[string]bool{} // phrases of several words
+	for _, id := range m.IDs(model.TableTerms) {
+		if name := strings.ToLower(m.Term(id).Name); strings.Contains(name, " ") {
+			known[name] = true
+		}
+	}
 	for _, s := range sentences {
 		p := parsedSentence{id: s.ID, text: s.Sentence().Text, toks: r.tokens(s.Sentence().Text), heading: s.Number == 0}
 		p.phrases = nounPhrases(p.toks)
+		for _, np := range p.phrases {
+			if len(np.words) > 1 {
+				known[np.name()] = true
+			}
+		}
+		parsed = append(parsed, p)
+	}
+	bare := map[string]int{} // nouns that stand without adjective somewhere
+	for i := range parsed {
+		p := &parsed[i]
+		if knitted := knit(p.toks, known); len(knitted) > 0 && &knitted[0] != &p.toks[0] {
+			p.toks, p.phrases = knitted, nounPhrases(knitted)
+		}
 		for _, np := range p.phrases {
 			if np.head == 0 {
 				bare[np.name()]++
 			}
 		}
-		parsed = append(parsed, p)
 	}
 	for _, p := range parsed {
 		if p.heading {
@@ -77,6 +94,10 @@ func (r *Reader) Read(m *model.Model) *Reading {
 			continue
 		}
 		f.sentence(p, bare)
+	}
+	// What is a store shows only when all was read.
+	for _, rows := range f.later {
+		f.out.Rows = append(f.out.Rows, rows()...)
 	}
 	f.finish()
 	return f.out
@@ -95,11 +116,13 @@ type finder struct {
 	byKey map[string]*Candidate
 	out   *Reading
 	roles map[string]*evidence
+	later []func() []RowProposal
 }
 
 // evidence is what speaks for one kind or another.
 type evidence struct {
 	acts, actsSending int // it does something; it sends or receives
+	hands             int // it hands something to somebody, or gets it
 	keepsData         int // something is written in it or read from it
 	moved             int // it is sent, received, written
 	partOf            map[string]int
@@ -146,8 +169,8 @@ func (f *finder) sentence(p parsedSentence, bare map[string]int) {
 		if object == "" {
 			continue
 		}
-		c := f.note(Verb, a.lemma+" "+object, p.id)
-		c.Lemma, c.Object = a.lemma, object
+		c := f.note(Verb, a.verb()+" "+object, p.id)
+		c.Lemma, c.Object = a.verb(), object
 		if c.Subject == "" {
 			c.Subject = subject
 		}
@@ -160,7 +183,7 @@ func (f *finder) sentence(p parsedSentence, bare map[string]int) {
 	if proposals := proposalsOf(f.m, p); len(proposals) > 0 {
 		f.out.Proposals[p.id] = proposals
 	}
-	f.out.Rows = append(f.out.Rows, rowsOf(f.m, p, list, nameOf)...)
+	f.later = append(f.later, func() []RowProposal { return f.rowsOf(p, list, nameOf) })
 }
 
 func (f *finder) note(w Word, name string, sentence model.ID) *Candidate {
@@ -200,6 +223,9 @@ func (f *finder) evidenceOf(a action, subject, object string, nameOf func(*nounP
 		e.acts++
 		if handOver[a.lemma] {
 			e.actsSending++
+			if a.to != nil || a.from != nil {
+				e.hands++
+			}
 		}
 	}
 	if object != "" && (handOver[a.lemma] || keepVerbs[a.lemma]) {
@@ -222,7 +248,7 @@ func (f *finder) attributes(p parsedSentence, nameOf func(*nounPhrase) string) {
 		if t.lower != "has" && t.lower != "have" && t.lower != "bears" && t.lower != "carries" {
 			continue
 		}
-		before, _ := around(p.phrases, p.toks, i)
+		before, _ := around(p.phrases, p.toks, i, i+1)
 		if before == nil {
 			continue
 		}
@@ -253,7 +279,8 @@ var (
 		ticket slip plan bill confirmation answer reply reminder application certificate schedule proposal entry permit`)
 	personEndings = []string{"er", "or", "ist", "ant", "ian", "man", "woman", "ee"}
 	personWords   = set(`clerk member staff guest crew pilot cook guard nurse chief head people person team office agency authority laboratory station
-		committee council board company firm department volunteer student school public household family child visitor tenant client captain mate`)
+		committee council board company party service ministry institute institution organisation organization union club society group unit bureau court police
+		brigade firm department volunteer student school public household family child visitor tenant client captain mate`)
 	notPersons = set("order letter paper number water weather meter counter container computer folder ladder power answer winter summer river layer timber lumber tower corner centre center motor sensor error door floor colour color humour harbour elevator calculator paper cover timer filter heater cooler boiler printer scanner tractor trailer reactor factor sector vector mirror copper silver leather feather matter manner")
 )
 

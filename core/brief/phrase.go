@@ -60,6 +60,33 @@ func isConcept(p nounPhrase, next string) bool {
 	return true
 }
 
+// knit makes a noun of a participle that ends a phrase which the brief or the
+// lexicon knows: "each stake reading consists" where there is "a stake reading".
+func knit(toks []token, known map[string]bool) []token {
+	var out []token
+	for i := 1; i < len(toks); i++ {
+		if toks[i].tag != "VBG" || !toks[i-1].noun() {
+			continue
+		}
+		for from := i - 1; from >= 0 && from >= i-3; from-- {
+			words := []string{}
+			for _, t := range toks[from : i+1] {
+				words = append(words, t.lower)
+			}
+			if known[strings.Join(words, " ")] {
+				if out == nil { // what is remembered of the sentence stays
+					out = append(out, toks...)
+				}
+				out[i].tag = "NN"
+			}
+		}
+	}
+	if out == nil {
+		return toks
+	}
+	return out
+}
+
 // nounPhrases finds the noun phrases of a sentence, from left to right.
 func nounPhrases(toks []token) []nounPhrase {
 	var out []nounPhrase
@@ -139,14 +166,36 @@ func isWord(s string) bool {
 
 // action is a verb with who does it and what it is done to.
 type action struct {
-	at      int // token of the verb
-	lemma   string
-	subject *nounPhrase
-	object  *nounPhrase
+	at       int // token of the verb
+	lemma    string
+	particle string // up in "looks up"
+	subject  *nounPhrase
+	object   *nounPhrase
 	// what follows: "from" NP, "to" NP, "in" NP
 	from, to, in *nounPhrase
 	passive      bool
 }
+
+// verb is the verb with its particle: look up.
+func (a action) verb() string { return strings.TrimSpace(a.lemma + " " + a.particle) }
+
+// particles are the verbs that mean something else, or more, with one.
+var particles = func() map[string]bool {
+	out := map[string]bool{}
+	for verb, list := range map[string]string{
+		"look": "up", "work": "out", "fill": "in out up", "hand": "over out in back on", "send": "out back off on", "pick": "up out", "set": "up", "write": "down up out", "draw": "up",
+		"carry": "out", "give": "back out away", "take": "over back up down in out", "put": "away back up down", "bring": "back in", "pass": "on", "call": "up off", "check": "in out off",
+		"print": "out", "sort": "out", "find": "out", "note": "down", "sign": "off in", "add": "up", "turn": "on off", "switch": "on off", "close": "down up", "shut": "down",
+		"make": "out up", "read": "out off back", "count": "up", "weigh": "out", "measure": "out", "leave": "out", "sum": "up", "pay": "out back in", "cross": "off out", "type": "in", "key": "in",
+		"cut": "out off", "clean": "up", "clear": "up", "tidy": "up", "wind": "up down", "light": "up", "map": "out", "mark": "off out", "order": "in", "figure": "out", "plan": "out",
+		"let": "in out", "keep": "up", "load": "up", "start": "up", "point": "out", "store": "away", "file": "away", "lock": "up",
+	} {
+		for p := range strings.FieldsSeq(list) {
+			out[verb+" "+p] = true
+		}
+	}
+	return out
+}()
 
 // emptyVerbs say that something is, and not that something happens.
 var emptyVerbs = set(`be have consist contain include belong comprise need want exist remain know depend mean become seem happen stay let may can must
@@ -175,7 +224,15 @@ func actions(toks []token, phrases []nounPhrase) []action {
 			continue
 		}
 		a := action{at: i, lemma: lemma, passive: t.tag == "VBN" && isPassive(toks, i)}
-		before, after := around(phrases, toks, i)
+		next := i + 1
+		if next < len(toks) && particles[lemma+" "+toks[next].lower] {
+			a.particle = toks[next].lower
+			next++
+		}
+		before, after := around(phrases, toks, i, next)
+		if after == nil && next < len(toks) && (toks[next].lower == "it" || toks[next].lower == "them") && len(out) > 0 {
+			after = out[len(out)-1].object // "works out a forecast and sends it"
+		}
 		if a.passive {
 			a.object = before
 			a.subject = afterWord(toks, phrases, i, "by")
@@ -279,8 +336,8 @@ func hasPerfect(toks []token, i int) bool {
 }
 
 // around finds the phrase before a verb that can be its subject, and the one
-// after it that can be its object.
-func around(phrases []nounPhrase, toks []token, i int) (before, after *nounPhrase) {
+// from token next on that can be its object.
+func around(phrases []nounPhrase, toks []token, i, next int) (before, after *nounPhrase) {
 	for k := range phrases {
 		p := &phrases[k]
 		switch {
@@ -291,7 +348,7 @@ func around(phrases []nounPhrase, toks []token, i int) (before, after *nounPhras
 			}
 			before = p
 		case p.from > i && after == nil:
-			for m := i + 1; m < p.from; m++ {
+			for m := next; m < p.from; m++ {
 				if toks[m].tag == "IN" || toks[m].tag == "TO" || toks[m].verb() && !isBe[toks[m].lower] || toks[m].text == "." || toks[m].text == ";" || toks[m].tag == "WDT" {
 					return before, nil
 				}

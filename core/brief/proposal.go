@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/dataflow"
 	"lexeon/core/model"
 	"lexeon/core/notation"
 )
@@ -175,40 +176,58 @@ func plainStatement(m *model.Model, p parsedSentence) string {
 	return subject + " " + quoted(verb) + " " + mult
 }
 
-// rowsOf proposes rows of the activity table: who does what, with what.
-func rowsOf(m *model.Model, p parsedSentence, list []action, nameOf func(*nounPhrase) string) []RowProposal {
+// What comes of these verbs did not exist before; what those are done to is read.
+var (
+	makingVerbs  = set("compute calculate determine prepare produce create generate make compose estimate forecast derive design write-out publish plan schedule print draft compile")
+	makingPhrase = map[string]bool{"work out": true, "draw up": true, "write down": true, "make out": true, "write up": true, "figure out": true, "sum up": true, "set up": true}
+	readingVerbs = set("look read consult search query check see update")
+	// handling is done to things, and to no information.
+	handling = set("bind boil bottle brew build burn carry clean cook cut drive dry empty fetch grind grow hang harvest launch light lift load lock move pack paint park plant pour press push pull roast row run " +
+		"sail sew slice sow staff stack stamp stop stretch swap sweep tie tow transport treat unload walk wash water weave")
+	takingVerbs = set("receive get collect read fetch take")
+)
+
+// rowsOf proposes rows of the activity table: who does what, with what. What the
+// system itself does is no row: the rows say who does it there.
+func (f *finder) rowsOf(p parsedSentence, list []action, nameOf func(*nounPhrase) string) []RowProposal {
 	var out []RowProposal
 	for _, a := range list {
 		subject, object := nameOf(a.subject), nameOf(a.object)
-		if subject == "" || object == "" || !performs(subject) {
+		if subject == "" || object == "" || !f.performs(subject) || f.isSystem(subject) {
 			continue
 		}
-		row := RowProposal{Sentence: p.id, Name: a.lemma + " " + object}
+		row := RowProposal{Sentence: p.id, Name: a.verb() + " " + object}
 		row.Data.Performer = NameAs(subject, model.Entity)
-		with := func(np *nounPhrase) string {
+		datum := func(np *nounPhrase) []model.Datum {
+			d := model.Datum{Data: object}
 			if name := nameOf(np); name != "" {
-				return NameAs(name, model.Entity)
+				d.With, d.Store = NameAs(name, model.Entity), f.isStore(name)
 			}
-			return ""
+			return []model.Datum{d}
 		}
 		switch {
-		case a.lemma == "receive" || a.lemma == "get" || a.lemma == "collect" || a.lemma == "read" || a.lemma == "fetch":
-			row.Data.Inputs = []model.Datum{{Data: object, With: with(a.from)}}
-		case a.from != nil:
-			row.Data.Inputs = []model.Datum{{Data: object, With: with(a.from)}}
-		case a.to != nil || handOver[a.lemma]:
-			row.Data.Outputs = []model.Datum{{Data: object, With: with(a.to)}}
+		case f.isStore(object) && readingVerbs[a.lemma]:
+			row.Data.Inputs = []model.Datum{{Data: object, With: NameAs(object, model.Store), Store: true}}
+		case takingVerbs[a.lemma] || a.from != nil:
+			row.Data.Inputs = datum(a.from)
 		case a.in != nil && keepVerbs[a.lemma]:
-			row.Data.Outputs = []model.Datum{{Data: object, With: with(a.in), Store: true}}
+			row.Data.Outputs = datum(a.in)
+			row.Data.Outputs[0].Store = true
+		case a.to != nil || handOver[a.lemma] || makingVerbs[a.lemma] || makingPhrase[a.verb()]:
+			row.Data.Outputs = datum(a.to)
 		default:
 			row.Data.Inputs = []model.Datum{{Data: object}}
 		}
-		row.Data.Processing = model.Yes
-		if handOver[a.lemma] {
+		switch last := object[strings.LastIndex(object, " ")+1:]; {
+		case handOver[a.lemma], handling[a.lemma]:
 			row.Data.Processing = model.No
+		case a.lemma == "read" && !documentWords[last] && !attributeWords[last] && !f.isStore(object):
+			row.Data.Processing = model.Unstated // a letter is read, and so is a gauge
+		default:
+			row.Data.Processing = model.Yes
 		}
-		for _, r := range m.OfKind(model.Activity) {
-			if m.TermKey(r.Activity().Performer) == m.TermKey(row.Data.Performer) && model.NormalForm(r.Name) == model.NormalForm(row.Name) {
+		for _, r := range f.m.OfKind(model.Activity) {
+			if f.m.TermKey(r.Activity().Performer) == f.m.TermKey(row.Data.Performer) && model.NormalForm(r.Name) == model.NormalForm(row.Name) {
 				row.There = true
 			}
 		}
@@ -217,14 +236,37 @@ func rowsOf(m *model.Model, p parsedSentence, list []action, nameOf func(*nounPh
 	return out
 }
 
+// isStore: the lexicon says so, or its name, or that something is kept in it.
+func (f *finder) isStore(name string) bool {
+	if len(f.m.ByTerm(name, model.Store)) > 0 {
+		return true
+	}
+	words := strings.Fields(name)
+	last := words[len(words)-1]
+	return storeWords[last] && !documentWords[last] || f.of(name).keepsData > 0 && !personWords[last]
+}
+
+// isSystem: what the model is about.
+func (f *finder) isSystem(name string) bool {
+	if f.m.TermKey(name) == f.m.TermKey(f.m.Project().Name) || model.NormalForm(name) == model.NormalForm("system") {
+		return true
+	}
+	for _, e := range dataflow.Contexts(f.m) {
+		if f.m.TermKey(name) == f.m.TermKey(e.Name) {
+			return true
+		}
+	}
+	return false
+}
+
 // performs: somebody or something that acts, and no document.
-func performs(name string) bool {
+func (f *finder) performs(name string) bool {
 	words := strings.Fields(name)
 	last := words[len(words)-1]
 	if documentWords[last] || attributeWords[last] || storeWords[last] {
 		return false
 	}
-	if personWords[last] {
+	if personWords[last] || f.of(name).hands > 0 {
 		return true
 	}
 	for _, ending := range personEndings {

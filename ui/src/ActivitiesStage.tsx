@@ -43,7 +43,6 @@ export function ActivitiesStage() {
       <div className="min-h-0 overflow-auto bg-sheet p-5">
         <div className="flex flex-wrap items-baseline gap-3 pb-3">
           <h2 className="text-2xl font-semibold">Activities</h2>
-          {table.rows.length > 0 && <p className="text-sm text-faint">{table.flows - table.uncovered} of {table.flows} flows are drawn.</p>}
           <span className="flex-1" />
           <span className="text-sm text-faint" id={`${id}derive`}>From it:</span>
           {([['context', 'Context'], ['physical', 'Physical level'], ['logical', 'Logical level']] as const).map(([view, title]) => (
@@ -55,6 +54,7 @@ export function ActivitiesStage() {
           </label>
           <a className="button px-2! text-sm" href={projectPath('activities.csv')} download>CSV out</a>
         </div>
+        {table.rows.length > 0 && <p className="pb-2 text-sm text-faint">{table.flows - table.uncovered} of {table.flows} flows are drawn.</p>}
         <ActivityGrid table={table} onRow={setCurrent} onPaste={(text) => void paste(text)} />
         <p className="pt-3 text-sm text-faint">
           Type into a cell, Tab or Enter goes on, arrow keys move, Shift+Delete takes a row away. Rows can be pasted from a spreadsheet. Several data are separated by semicolons; brackets mark a store.

@@ -5,12 +5,12 @@ import { type Field, type Row, textOf, useDrafts } from './drafts'
 import { useStudio } from './state'
 
 const columns: { field: Field; title: string; hint: string; width: string }[] = [
-  { field: 'performer', title: 'Performer', hint: 'Intake clerk', width: '15%' },
-  { field: 'name', title: 'Activity', hint: 'weigh lot', width: '17%' },
-  { field: 'inputs', title: 'Inputs', hint: 'delivery note from Beekeeper', width: '26%' },
-  { field: 'outputs', title: 'Outputs', hint: 'lot entry to [Lot register]', width: '26%' },
-  { field: 'processing', title: 'Processes', hint: 'yes', width: '8%' },
-  { field: 'sentences', title: 'From', hint: '7 8', width: '8%' },
+  { field: 'performer', title: 'Performer', hint: 'Intake clerk', width: '16%' },
+  { field: 'name', title: 'Activity', hint: 'weigh lot', width: '18%' },
+  { field: 'inputs', title: 'Inputs', hint: 'delivery note from Beekeeper', width: '24%' },
+  { field: 'outputs', title: 'Outputs', hint: 'lot entry to [Lot register]', width: '24%' },
+  { field: 'processing', title: 'Processes', hint: 'yes', width: '11%' },
+  { field: 'sentences', title: 'From', hint: '7 8', width: '7%' },
 ]
 type Cell = { row: string; field: Field } // row "new" is the empty one at the end
 type Direction = 'right' | 'left' | 'down'

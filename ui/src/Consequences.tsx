@@ -36,7 +36,7 @@ export function Consequences({ table, row }: { table: Table; row?: Activity }) {
           {row.questions.map((q) => <p key={q} className="text-verdigris">? {q}: from whom, or to whom?</p>)}
           <ul className="flex flex-col gap-2">
             {facts.map((f, i) => (
-              <li key={i} className={`border-l-2 pl-2 ${f.verdict === 'error' ? 'border-brick' : f.covered ? 'border-verdigris' : f.verdict === 'outOfScope' ? 'border-rule' : 'border-ochre'}`}>
+              <li key={i} className={`border-l-2 pl-2 ${f.verdict === 'error' ? 'border-brick' : f.verdict === 'outOfScope' ? 'border-rule' : f.covered ? 'border-verdigris' : 'border-ochre'}`}>
                 {f.data}: {f.from} → {f.to}
                 <span className="block text-faint">{f.why}{f.verdict !== 'outOfScope' && f.verdict !== 'error' && !f.covered && ' No flow shows it yet.'}</span>
               </li>
