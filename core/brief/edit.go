@@ -2,14 +2,10 @@ package brief
 
 import (
 	"fmt"
-	"strings"
 
+	"lexeon/core/match"
 	"lexeon/core/model"
 )
-
-// similar is how much two sentences have to share to count as one that was
-// edited: at least this part of all their words.
-const similar = 0.5
 
 // EditChanges tells the changes that make a section say a new text. Sentences
 // that stay keep their identity and with it their traces: equal ones first, then
@@ -24,10 +20,17 @@ func EditChanges(m *model.Model, section model.ID, text, seed string) ([]model.C
 		return nil, err
 	}
 	old := m.Children(section, model.Sentence)
-	match, moved := matchSentences(old, pieces)
+	before, after := make([]string, len(old)), make([]string, len(pieces))
+	for i, e := range old {
+		before[i] = e.Sentence().Text
+	}
+	for j, p := range pieces {
+		after[j] = p.Text
+	}
+	found, moved := match.Texts(before, after)
 	var out []model.Change
 	used := map[int]bool{}
-	for _, i := range match {
+	for _, i := range found {
 		used[i] = i >= 0
 	}
 	for i, e := range old {
@@ -35,172 +38,23 @@ func EditChanges(m *model.Model, section model.ID, text, seed string) ([]model.C
 			out = append(out, &model.Delete{ID: e.ID})
 		}
 	}
-	before := model.ID("")
+	next := model.ID("")
 	for j := len(pieces) - 1; j >= 0; j-- {
 		p := pieces[j]
-		if match[j] < 0 {
+		if found[j] < 0 {
 			id := model.DeriveID("sentence", seed, string(section), fmt.Sprint(j))
-			out = append(out, &model.AddElement{ID: id, Kind: model.Sentence, Owner: section, Before: before, Set: model.P("text", p.Text, "break", p.Break)})
-			before = id
+			out = append(out, &model.AddElement{ID: id, Kind: model.Sentence, Owner: section, Before: next, Set: model.P("text", p.Text, "break", p.Break)})
+			next = id
 			continue
 		}
-		e := old[match[j]]
+		e := old[found[j]]
 		if s := e.Sentence(); s.Text != p.Text || s.Break != p.Break {
 			out = append(out, &model.SetElement{ID: e.ID, Set: model.P("text", p.Text, "break", p.Break)})
 		}
 		if moved[j] {
-			out = append(out, &model.MovePart{ID: e.ID, Before: before})
+			out = append(out, &model.MovePart{ID: e.ID, Before: next})
 		}
-		before = e.ID
+		next = e.ID
 	}
 	return out, nil
-}
-
-// matchSentences finds for every new piece the old sentence that it is, -1 for
-// none, and which of them stand elsewhere than before.
-func matchSentences(old []*model.Element, pieces []Piece) (match []int, moved []bool) {
-	match, moved = make([]int, len(pieces)), make([]bool, len(pieces))
-	for j := range match {
-		match[j] = -1
-	}
-	a, b := make([]string, len(old)), make([]string, len(pieces))
-	for i, e := range old {
-		a[i] = e.Sentence().Text
-	}
-	for j, p := range pieces {
-		b[j] = p.Text
-	}
-	common(a, b, match)
-	taken := make([]bool, len(old))
-	for _, i := range match {
-		if i >= 0 {
-			taken[i] = true
-		}
-	}
-	// Equal ones that stand elsewhere.
-	spare := map[string][]int{}
-	for i := range old {
-		if !taken[i] {
-			spare[a[i]] = append(spare[a[i]], i)
-		}
-	}
-	for j := range pieces {
-		if list := spare[b[j]]; match[j] < 0 && len(list) > 0 {
-			match[j], moved[j] = list[0], true
-			taken[list[0]] = true
-			spare[b[j]] = list[1:]
-		}
-	}
-	// Edited ones, between those that stayed where they were.
-	from, j := 0, 0
-	for j < len(pieces) {
-		if match[j] >= 0 {
-			if !moved[j] {
-				from = match[j] + 1
-			}
-			j++
-			continue
-		}
-		end := j
-		for end < len(pieces) && (match[end] < 0 || moved[end]) {
-			end++
-		}
-		to := len(old)
-		if end < len(pieces) {
-			to = match[end]
-		}
-		matchEdited(a, b, match, taken, from, to, j, end)
-		j = end
-	}
-	return match, moved
-}
-
-// matchEdited pairs old sentences from..to with new ones j..end in order, the most
-// alike first come, where they are alike enough.
-func matchEdited(a, b []string, match []int, taken []bool, from, to, j, end int) {
-	const most = 60 // beyond that a text was replaced, not edited
-	if to-from > most*10 || end-j > most*10 {
-		return
-	}
-	next := from
-	for ; j < end; j++ {
-		if match[j] >= 0 {
-			continue
-		}
-		best, at := similar, -1
-		for i := next; i < to && i < next+most; i++ {
-			if s := likeness(a[i], b[j]); !taken[i] && s >= best && (at < 0 || s > best) {
-				best, at = s, i
-			}
-		}
-		if at >= 0 {
-			match[j], taken[at], next = at, true, at+1
-		}
-	}
-}
-
-// likeness is the part of all words that two sentences share (Jaccard).
-func likeness(a, b string) float64 {
-	count := map[string]int{}
-	all, both := 0, 0
-	for w := range strings.FieldsSeq(strings.ToLower(a)) {
-		count[strings.Trim(w, ".,;:!?")]++
-		all++
-	}
-	for w := range strings.FieldsSeq(strings.ToLower(b)) {
-		if w = strings.Trim(w, ".,;:!?"); count[w] > 0 {
-			count[w]--
-			both++
-		} else {
-			all++
-		}
-	}
-	if all == 0 {
-		return 0
-	}
-	return float64(both) / float64(all)
-}
-
-// common finds a longest common subsequence.
-func common(a, b []string, match []int) {
-	start := 0
-	for start < len(a) && start < len(b) && a[start] == b[start] {
-		match[start] = start
-		start++
-	}
-	endA, endB := len(a), len(b)
-	for endA > start && endB > start && a[endA-1] == b[endB-1] {
-		endA--
-		endB--
-		match[endB] = endA
-	}
-	n, w := endA-start, endB-start
-	if n == 0 || w == 0 {
-		return
-	}
-	length := make([][]int32, n+1)
-	for i := range length {
-		length[i] = make([]int32, w+1)
-	}
-	for i := n - 1; i >= 0; i-- {
-		for j := w - 1; j >= 0; j-- {
-			if a[start+i] == b[start+j] {
-				length[i][j] = length[i+1][j+1] + 1
-			} else {
-				length[i][j] = max(length[i+1][j], length[i][j+1])
-			}
-		}
-	}
-	for i, j := 0, 0; i < n && j < w; {
-		switch {
-		case a[start+i] == b[start+j]:
-			match[start+j] = start + i
-			i++
-			j++
-		case length[i+1][j] >= length[i][j+1]:
-			i++
-		default:
-			j++
-		}
-	}
 }

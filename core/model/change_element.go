@@ -201,9 +201,18 @@ func (d *draft) deleteElement(e *Element) {
 				d.put(&n)
 				continue
 			}
+			if data, ok := withoutUseCaseRef(u.Data, e.ID, d.stepBeside(e)); ok {
+				n := *u
+				n.Data = data
+				d.put(&n)
+				continue
+			}
 			d.put(u.withType("", e.Name))
 		case *Relationship:
 			n := *u
+			if data, ok := withoutUseCaseRef(u.Data, e.ID, ""); ok {
+				n.Data = data
+			}
 			if n.Class == e.ID {
 				n.Class = ""
 			}
@@ -222,6 +231,25 @@ func (d *draft) deleteElement(e *Element) {
 	if e.Term != "" {
 		d.dropBareTerm(e.Term)
 	}
+}
+
+// stepBeside is the step that takes over what is attached to one that goes: the
+// next one, else the one before.
+func (d *draft) stepBeside(e *Element) ID {
+	if e.Kind != Step {
+		return ""
+	}
+	list := d.Children(e.Owner, Step)
+	for i, s := range list {
+		switch {
+		case s.ID != e.ID:
+		case i+1 < len(list):
+			return list[i+1].ID
+		case i > 0:
+			return list[i-1].ID
+		}
+	}
+	return ""
 }
 
 func (d *draft) deleteRelationship(r *Relationship) {

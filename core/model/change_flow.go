@@ -3,7 +3,8 @@ package model
 import "slices"
 
 // SetElement sets what only the element's kind has: the contents of a store, the
-// specification of a process, the columns of an activity. Classifiers and parts
+// specification of a process, the columns of an activity, the description of a use
+// case. Classifiers and parts
 // have changes of their own.
 type SetElement struct {
 	readsNothing
@@ -13,7 +14,7 @@ type SetElement struct {
 
 func (c *SetElement) apply(d *draft) error {
 	e := d.Element(c.ID)
-	if e == nil || newFlowData(e.Kind) == nil {
+	if e == nil || e.Kind.IsPart() && e.Kind != Sentence || newFlowData(e.Kind) == nil && newUseCaseData(e.Kind) == nil {
 		return missing("element", c.ID)
 	}
 	// A process changes its level only by MoveProcess, which sees to the rest.

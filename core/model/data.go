@@ -176,7 +176,10 @@ func newData(k Kind) Data {
 	case Association:
 		return &AssociationData{}
 	}
-	return newFlowData(k)
+	if d := newFlowData(k); d != nil {
+		return d
+	}
+	return newUseCaseData(k)
 }
 
 // Typed access to an element's data. Each returns the zero value where the

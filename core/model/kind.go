@@ -26,6 +26,15 @@ const (
 	Event    Kind = "event" // what the outside does that the system answers
 )
 
+// Kinds of elements of use case diagrams. Terms of UML 2.5.1, clause 18.
+const (
+	Actor   Kind = "actor"
+	UseCase Kind = "useCase"
+	// Subject is a boundary: what offers the use cases. It owns none of them; one
+	// may be in several.
+	Subject Kind = "subject"
+)
+
 // Kinds of what comes before the model: the brief and the activity table.
 const (
 	Section  Kind = "section"  // of the brief
@@ -43,6 +52,10 @@ const (
 	Literal    Kind = "literal"
 	UnreadLine Kind = "unreadLine" // a line of features that could not be read, kept as typed
 	End        Kind = "end"        // an end of an association
+
+	ExtensionPoint Kind = "extensionPoint" // of a use case
+	Step           Kind = "step"           // of a use case, or of an alternative
+	Alternative    Kind = "alternative"    // of a use case
 )
 
 // Kinds of relationships.
@@ -56,6 +69,11 @@ const (
 	// DataFlow leads from a source to a target; one of the two may be missing: then
 	// it crosses the frame of its level.
 	DataFlow Kind = "dataFlow"
+	// Participation is the association of an actor and a use case.
+	Participation Kind = "participation"
+	Include       Kind = "include" // from the including use case
+	Extend        Kind = "extend"  // from the extending use case
+	Within        Kind = "within"  // a use case is in a subject
 	// Trace leads from an element or a relationship to the sentence or activity it
 	// stems from.
 	Trace Kind = "trace"
@@ -67,7 +85,8 @@ const (
 	// ContextDiagram shows the system as one process among external entities.
 	ContextDiagram Kind = "contextDiagram"
 	// LevelDiagram shows what a process consists of. It is about that process.
-	LevelDiagram Kind = "levelDiagram"
+	LevelDiagram   Kind = "levelDiagram"
+	UseCaseDiagram Kind = "useCaseDiagram"
 )
 
 // KindInfo says what a kind is and what may own it. The table below is where a
@@ -89,7 +108,8 @@ type KindInfo struct {
 var (
 	classDiagrams = []Kind{ClassDiagram}
 	flowDiagrams  = []Kind{ContextDiagram, LevelDiagram}
-	allDiagrams   = []Kind{ClassDiagram, ContextDiagram, LevelDiagram}
+	caseDiagrams  = []Kind{UseCaseDiagram}
+	allDiagrams   = []Kind{ClassDiagram, ContextDiagram, LevelDiagram, UseCaseDiagram}
 )
 
 var elementKinds = []KindInfo{
@@ -100,6 +120,9 @@ var elementKinds = []KindInfo{
 	{Kind: Process, Title: "process", Plural: "processes", Owners: []Kind{Process}, Rootless: true, Letter: "p", On: flowDiagrams, listed: true},
 	{Kind: Entity, Title: "external entity", Plural: "external entities", Term: true, Letter: "x", On: flowDiagrams, listed: true},
 	{Kind: Store, Title: "data store", Plural: "data stores", Term: true, Letter: "s", On: flowDiagrams, listed: true},
+	{Kind: Actor, Title: "actor", Plural: "actors", Term: true, Letter: "a", On: caseDiagrams, listed: true},
+	{Kind: UseCase, Title: "use case", Plural: "use cases", Letter: "u", On: caseDiagrams, listed: true},
+	{Kind: Subject, Title: "subject", Plural: "subjects", Letter: "b", On: caseDiagrams, listed: true},
 	{Kind: Note, Title: "note", Plural: "notes", Letter: "n", On: allDiagrams},
 	{Kind: DataItem, Title: "data item", Plural: "data items", Term: true, listed: true},
 	{Kind: Event, Title: "event", Plural: "events", Ordered: true, listed: true},
@@ -113,17 +136,24 @@ var elementKinds = []KindInfo{
 	{Kind: Parameter, Title: "parameter", Plural: "parameters", Owners: []Kind{Operation}},
 	{Kind: Literal, Title: "literal", Plural: "literals", Owners: []Kind{Enumeration}},
 	{Kind: UnreadLine, Title: "unread line", Plural: "unread lines", Owners: []Kind{Class, Interface, DataType, Enumeration}},
+	{Kind: ExtensionPoint, Title: "extension point", Plural: "extension points", Owners: []Kind{UseCase}},
+	{Kind: Step, Title: "step", Plural: "steps", Owners: []Kind{UseCase, Alternative}},
+	{Kind: Alternative, Title: "alternative", Plural: "alternatives", Owners: []Kind{UseCase}},
 	{Kind: End, Title: "association end", Plural: "association ends", Owners: []Kind{Association}},
 }
 
 var relationshipKinds = []KindInfo{
 	{Kind: Association, Title: "association", Plural: "associations", On: classDiagrams},
-	{Kind: Generalization, Title: "generalization", Plural: "generalizations", On: classDiagrams},
+	{Kind: Generalization, Title: "generalization", Plural: "generalizations", On: []Kind{ClassDiagram, UseCaseDiagram}},
 	{Kind: Realization, Title: "realization", Plural: "realizations", On: classDiagrams},
 	{Kind: Dependency, Title: "dependency", Plural: "dependencies", On: classDiagrams},
 	{Kind: Usage, Title: "usage", Plural: "usages", On: classDiagrams},
 	{Kind: Anchor, Title: "anchor", Plural: "anchors", On: allDiagrams},
 	{Kind: DataFlow, Title: "data flow", Plural: "data flows", On: flowDiagrams},
+	{Kind: Participation, Title: "participation", Plural: "participations", On: caseDiagrams},
+	{Kind: Include, Title: "include", Plural: "includes", On: caseDiagrams},
+	{Kind: Extend, Title: "extend", Plural: "extends", On: caseDiagrams},
+	{Kind: Within, Title: "membership in a subject", Plural: "memberships in subjects"},
 	{Kind: Trace, Title: "trace", Plural: "traces"},
 }
 
@@ -131,6 +161,7 @@ var diagramKinds = []KindInfo{
 	{Kind: ClassDiagram, Title: "class diagram", Plural: "class diagrams"},
 	{Kind: ContextDiagram, Title: "context diagram", Plural: "context diagrams"},
 	{Kind: LevelDiagram, Title: "data flow diagram", Plural: "data flow diagrams"},
+	{Kind: UseCaseDiagram, Title: "use case diagram", Plural: "use case diagrams"},
 }
 
 var (
@@ -172,8 +203,11 @@ func (k Kind) IsClassifier() bool { return elementInfo[k].Classifier }
 func (k Kind) HasTerm() bool { return elementInfo[k].Term }
 
 // IsNamed reports whether elements of the kind are found by their name:
-// classifiers, and what stands on data flow diagrams or in the dictionary.
-func (k Kind) IsNamed() bool { return elementInfo[k].Term || k == Process }
+// classifiers, and what stands on data flow and use case diagrams or in the
+// dictionary.
+func (k Kind) IsNamed() bool {
+	return elementInfo[k].Term || k == Process || k == UseCase || k == Subject
+}
 
 // IsPlaced reports whether elements of the kind stand on diagrams.
 func (k Kind) IsPlaced() bool { return elementInfo[k].Letter != "" }

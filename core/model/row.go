@@ -205,6 +205,7 @@ func (r *Element) refs(f func(string, ID)) {
 	if r.Kind == Event {
 		ref(f, "process", r.Event().Process)
 	}
+	useCaseRefs(r.Data, f)
 }
 
 func (r *Diagram) refs(f func(string, ID)) { ref(f, "about", r.About) }
@@ -215,6 +216,7 @@ func (r *Relationship) refs(f func(string, ID)) {
 	ref(f, "class", r.Class)
 	ref(f, "set", r.Set)
 	ref(f, "traced", r.Traced)
+	useCaseRefs(r.Data, f)
 }
 
 func (r *Placement) refs(f func(string, ID)) {

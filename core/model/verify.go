@@ -186,7 +186,10 @@ func (d *draft) verifyElement(e *Element) error {
 		s := e.GeneralizationSet()
 		return verifyWords(e.ID, "disjoint", string(s.Disjoint), truths, "complete", string(s.Complete), truths)
 	}
-	return d.verifyFlowElement(e)
+	if err := d.verifyFlowElement(e); err != nil {
+		return err
+	}
+	return d.verifyUseCaseElement(e)
 }
 
 func (d *draft) verifyRelationship(r *Relationship) error {
@@ -204,6 +207,9 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 		}
 	}
 	ends := d.Children(r.ID)
+	if done, err := d.verifyUseCaseRelationship(r, ends); done {
+		return err
+	}
 	switch r.Kind {
 	case Anchor:
 		return d.verifyAnchor(r, ends)
@@ -320,7 +326,7 @@ func verifyWords(id ID, triples ...any) error {
 }
 
 // longFields may hold line ends and MaxTextLength characters.
-var longFields = []string{"definition", "question", "body", "text", "contents", "specification", "reason"}
+var longFields = []string{"goal", "trigger", "before", "minimal", "success", "interest", "rules", "questions", "condition", "definition", "question", "body", "text", "contents", "specification", "reason"}
 
 // verifyTexts checks every text of a row: valid UTF-8, no control characters,
 // not too long.

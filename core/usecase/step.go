@@ -1,0 +1,172 @@
+package usecase
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// Doer is who acts in a step: an actor, the system, or nobody known.
+type Doer struct {
+	Actor  *model.Element
+	System bool
+	Words  int // of the text that name the doer, an article included
+}
+
+// maxNameWords is how many words of a text may be one name.
+const maxNameWords = 5
+
+// DoerOf tells who acts in a step: whom it begins with. The system is what the
+// use case belongs to: its subject, the project, or "system".
+func (r *Reader) DoerOf(text string) Doer {
+	words := strings.Fields(text)
+	start := 0
+	if len(words) > 0 && articles[strings.ToLower(words[0])] {
+		start = 1
+	}
+	for n := min(maxNameWords, len(words)-start); n > 0; n-- {
+		key := r.m.TermKey(strings.Trim(strings.Join(words[start:start+n], " "), ".,;:"))
+		if a := r.actors[key]; a != nil {
+			return Doer{Actor: a, Words: start + n}
+		}
+		if r.systems[key] {
+			return Doer{System: true, Words: start + n}
+		}
+	}
+	return Doer{}
+}
+
+var articles = map[string]bool{"the": true, "a": true, "an": true}
+
+// Reader reads the texts of steps against the lexicon.
+type Reader struct {
+	m       *model.Model
+	actors  map[string]*model.Element
+	systems map[string]bool
+}
+
+// NewReader makes a Reader for the use cases of a model.
+func NewReader(m *model.Model) *Reader {
+	r := &Reader{m: m, actors: map[string]*model.Element{}, systems: map[string]bool{m.TermKey("system"): true, m.TermKey(m.Project().Name): true}}
+	for _, a := range m.OfKind(model.Actor) {
+		if key := m.TermKey(a.Name); strings.TrimSpace(a.Name) != "" && r.actors[key] == nil {
+			r.actors[key] = a
+		}
+	}
+	for _, s := range m.OfKind(model.Subject) {
+		r.systems[m.TermKey(s.Name)] = true
+	}
+	return r
+}
+
+// Mark is a piece of a step's text; Term is the concept of the lexicon that it
+// names.
+type Mark struct {
+	Text string
+	Term model.ID
+}
+
+// Marks finds the terms that a text names, the longest first.
+func (r *Reader) Marks(text string) []Mark {
+	var out []Mark
+	plain := func(s string) {
+		if n := len(out); n > 0 && out[n-1].Term == "" {
+			out[n-1].Text += s
+		} else if s != "" {
+			out = append(out, Mark{Text: s})
+		}
+	}
+	words := strings.SplitAfter(text, " ")
+	for i := 0; i < len(words); {
+		found := 0
+		for n := min(maxNameWords, len(words)-i); n > 0 && found == 0; n-- {
+			piece := strings.Join(words[i:i+n], "")
+			name := strings.Trim(piece, " .,;:()\"'")
+			if len([]rune(name)) < 3 {
+				continue
+			}
+			if terms := r.m.TermsNamed(name); len(terms) > 0 {
+				at := strings.Index(piece, name)
+				plain(piece[:at])
+				out = append(out, Mark{name, terms[0].ID})
+				plain(piece[at+len(name):])
+				found = n
+			}
+		}
+		if found == 0 {
+			plain(words[i])
+			found = 1
+		}
+		i += found
+	}
+	return out
+}
+
+// Exchange is a step in the table of what actors and system say to each other:
+// one of the two columns holds it, or none where it is not clear who acts.
+type Exchange struct {
+	Step   *model.Element
+	Number string
+	Doer   Doer
+	Text   string // without the doer, where one is known
+}
+
+// Exchanges lists the steps of a flow with who acts.
+func (r *Reader) Exchanges(f *Flow) []Exchange {
+	var out []Exchange
+	for _, s := range f.All() {
+		text := StepText(r.m, s)
+		e := Exchange{Step: s, Number: f.Number(s.ID), Text: text}
+		if s.Step().Includes == "" {
+			if e.Doer = r.DoerOf(text); e.Doer.Words > 0 {
+				e.Text = strings.Join(strings.Fields(text)[e.Doer.Words:], " ")
+			}
+		}
+		out = append(out, e)
+	}
+	return out
+}
+
+// Participants lists the actors of a use case with their parts, those it inherits
+// from what it is a kind of included, and the specifics of actors left out.
+func Participants(m *model.Model, useCase model.ID) []*model.Relationship {
+	var out []*model.Relationship
+	for _, id := range append([]model.ID{useCase}, Generals(m, useCase)...) {
+		for _, r := range m.RelationshipsOf(id) {
+			if r.Kind == model.Participation && r.Target == id {
+				out = append(out, r)
+			}
+		}
+	}
+	return out
+}
+
+// Generals lists what an actor or a use case is a kind of, however far up.
+func Generals(m *model.Model, id model.ID) []model.ID { return along(m, id, true) }
+
+// Specifics lists what is a kind of an actor or a use case, however far down.
+func Specifics(m *model.Model, id model.ID) []model.ID { return along(m, id, false) }
+
+func along(m *model.Model, id model.ID, up bool) []model.ID {
+	var out []model.ID
+	todo := []model.ID{id}
+	for len(todo) > 0 {
+		at := todo[0]
+		todo = todo[1:]
+		for _, r := range m.RelationshipsOf(at) {
+			if r.Kind != model.Generalization {
+				continue
+			}
+			next := r.Target
+			if !up {
+				next = r.Source
+			}
+			if next != at && next != id && !slices.Contains(out, next) {
+				out = append(out, next)
+				todo = append(todo, next)
+			}
+		}
+	}
+	return out
+}

@@ -1,0 +1,206 @@
+package usecase_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/model"
+	"lexeon/core/usecase"
+)
+
+func apply(t testing.TB, m *model.Model, changes ...model.Change) *model.Model {
+	t.Helper()
+	next, _, inverse, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	back, _, _, err := model.Edit(next, inverse)
+	require.NoError(t, err)
+	require.True(t, m.Equal(back), "the inverse leads back")
+	return next
+}
+
+func told(t testing.TB, m *model.Model, text, seed string) *model.Model {
+	t.Helper()
+	changes, err := usecase.EditChanges(m, "u", text, seed)
+	require.NoError(t, err)
+	return apply(t, m, changes...)
+}
+
+func intake(t testing.TB) *model.Model {
+	return apply(t, model.Empty("Cooperative"), &model.AddElement{ID: "u", Kind: model.UseCase, Name: "Register delivery"}, &model.AddElement{ID: "identify", Kind: model.UseCase, Name: "Identify lots"},
+		&model.AddElement{ID: "keeper", Kind: model.Actor, Name: "Beekeeper"}, &model.AddElement{ID: "clerk", Kind: model.Actor, Name: "Intake clerk"})
+}
+
+const delivery = `1 Beekeeper hands over the delivery note
+2 include Identify lots
+3 Intake clerk weighs the lot
+4 System writes the lot entry
+1a The delivery note is missing
+  1a1 Intake clerk writes one
+  goes on at 2
+2-3a The scales fail
+  ends with failure
+*a Beekeeper gives up
+  *a1 System forgets the lot
+`
+
+func text(m *model.Model) string { return usecase.Text(m, usecase.Of(m, "u")) }
+
+func TestAFlowIsTypedAndPrinted(t *testing.T) {
+	m := told(t, intake(t), delivery, "s")
+	require.Equal(t, delivery, text(m))
+	f := usecase.Of(m, "u")
+	require.Len(t, f.Steps, 4)
+	require.Equal(t, model.ID("identify"), f.Steps[1].Step().Includes)
+	includes := m.Relationships(model.Include)
+	require.Len(t, includes, 1, "the step is a relation")
+	require.Equal(t, model.ID("identify"), includes[0].Target)
+	again, err := usecase.EditChanges(m, "u", delivery, "again")
+	require.NoError(t, err)
+	require.Empty(t, again)
+	// What a step includes keeps its name when that is renamed.
+	m = apply(t, m, &model.SetName{ID: "identify", Name: "Look up lots"})
+	require.Contains(t, text(m), "2 include Look up lots\n")
+	// Without it the text stays.
+	m = apply(t, m, &model.Delete{ID: "identify"})
+	require.Contains(t, text(m), "2 include Identify lots\n")
+}
+
+func TestTypingIsForgiving(t *testing.T) {
+	m := told(t, intake(t), "Beekeeper hands over the note\n\n2. Clerk weighs\n3) done\n3a: It is wet\nClerk dries it\n 2. and weighs again\n  Continue at step 2.\n* b Fire\nends in failure", "s")
+	require.Equal(t, `1 Beekeeper hands over the note
+2 Clerk weighs
+3 done
+3a It is wet
+  3a1 Clerk dries it
+  3a2 and weighs again
+  goes on at 2
+*a Fire
+  ends with failure
+`, text(m))
+}
+
+func TestReorderedStepsKeepTheirAlternatives(t *testing.T) {
+	m := told(t, intake(t), delivery, "s")
+	steps := usecase.Of(m, "u").Steps
+	m = apply(t, m, &model.MovePart{ID: steps[0].ID, Before: steps[3].ID})
+	require.Equal(t, `1 include Identify lots
+2 Intake clerk weighs the lot
+3 Beekeeper hands over the delivery note
+4 System writes the lot entry
+1-2a The scales fail
+  ends with failure
+3a The delivery note is missing
+  3a1 Intake clerk writes one
+  goes on at 1
+*a Beekeeper gives up
+  *a1 System forgets the lot
+`, text(m))
+	// A step that goes hands what is attached to it to the next one.
+	m = apply(t, m, &model.Delete{ID: steps[0].ID})
+	require.Contains(t, text(m), "3a The delivery note is missing\n")
+	// A line between keeps the labels of those below.
+	m = told(t, m, "1 include Identify lots\nSystem shows the lot\n2 Intake clerk weighs the lot\n3 System writes the lot entry\n3a The delivery note is missing\n", "t")
+	require.Equal(t, "1 include Identify lots\n2 System shows the lot\n3 Intake clerk weighs the lot\n4 System writes the lot entry\n4a The delivery note is missing\n", text(m))
+}
+
+func TestWhatLeadsNowhereIsRefused(t *testing.T) {
+	m := intake(t)
+	for bad, why := range map[string]string{
+		"1 a\n7a b":                 "Line 2: there is no step 7",
+		"1 a\n1a b\n  goes on at 9": "Line 2: there is no step 9",
+		"1 a\n1-5a b":               "there is no step 5",
+		strings.Repeat("a\n", 501):  "more than 500 lines",
+	} {
+		_, err := usecase.EditChanges(m, "u", bad, "s")
+		require.ErrorContains(t, err, why)
+	}
+	_, err := usecase.EditChanges(m, "keeper", "1 a", "s")
+	require.ErrorContains(t, err, "no such use case")
+}
+
+// Any text arrives, is printed so that it is read back as the same, and steps
+// that stay keep their identity.
+func TestAnyFlowArrives(t *testing.T) {
+	rnd := rand.New(rand.NewPCG(1, 2))
+	m := intake(t)
+	lines := func() string {
+		var b strings.Builder
+		n := 1 + rnd.IntN(6)
+		for i := range n {
+			fmt.Fprintf(&b, "%d step %c of it\n", i+1, 'A'+rune(rnd.IntN(12)))
+		}
+		for range rnd.IntN(4) {
+			from := 1 + rnd.IntN(n)
+			fmt.Fprintf(&b, "%da when %d\n", from, rnd.IntN(9))
+			for range rnd.IntN(3) {
+				fmt.Fprintf(&b, "  something %d\n", rnd.IntN(5))
+			}
+			if rnd.IntN(2) == 0 {
+				fmt.Fprintf(&b, "  goes on at %d\n", 1+rnd.IntN(n))
+			}
+		}
+		return b.String()
+	}
+	for step := range 300 {
+		was := map[string][]model.ID{}
+		for _, s := range usecase.Of(m, "u").Steps {
+			was[s.Step().Text] = append(was[s.Step().Text], s.ID)
+		}
+		typed := lines()
+		m = told(t, m, typed, fmt.Sprint(step))
+		printed := text(m)
+		same, err := usecase.EditChanges(m, "u", printed, "same")
+		require.NoError(t, err)
+		require.Empty(t, same, "%s\n%s", typed, printed)
+		for _, s := range usecase.Of(m, "u").Steps {
+			if old := was[s.Step().Text]; len(old) == 1 && strings.Count(printed, " "+s.Step().Text+"\n") == 1 {
+				require.Equal(t, old[0], s.ID, "%s is still that step", s.Step().Text)
+			}
+		}
+	}
+}
+
+func TestWhoActs(t *testing.T) {
+	m := told(t, intake(t), delivery, "s")
+	m = apply(t, m, &model.AddElement{ID: "desk", Kind: model.Subject, Name: "Intake desk"}, &model.SetTerm{ID: m.Element("keeper").Term, Set: model.P("aliases", []string{"member"})})
+	r := usecase.NewReader(m)
+	for text, who := range map[string]string{
+		"Beekeeper hands it over": "Beekeeper", "The member hands it over": "Beekeeper", "An intake clerk weighs": "Intake clerk", "System stores it": "system",
+		"The intake desk prints": "system", "Cooperative pays": "system", "Somebody pays": "", "weighs the lot": "", "": "",
+	} {
+		d, got := r.DoerOf(text), ""
+		switch {
+		case d.Actor != nil:
+			got = d.Actor.Name
+		case d.System:
+			got = "system"
+		}
+		require.Equal(t, who, got, text)
+	}
+	var table []string
+	for _, e := range r.Exchanges(usecase.Of(m, "u")) {
+		who := "?"
+		if e.Doer.Actor != nil {
+			who = e.Doer.Actor.Name
+		} else if e.Doer.System {
+			who = "system"
+		}
+		table = append(table, e.Number+" "+who+": "+e.Text)
+	}
+	require.Equal(t, []string{"1 Beekeeper: hands over the delivery note", "2 ?: include Identify lots", "3 Intake clerk: weighs the lot", "4 system: writes the lot entry", "1a1 Intake clerk: writes one", "*a1 system: forgets the lot"}, table)
+	marks := r.Marks("The member and the intake clerk meet.")
+	var joined strings.Builder
+	named := 0
+	for _, k := range marks {
+		joined.WriteString(k.Text)
+		if k.Term != "" {
+			named++
+		}
+	}
+	require.Equal(t, "The member and the intake clerk meet.", joined.String())
+	require.Equal(t, 2, named)
+}
