@@ -50,8 +50,11 @@ func (s *Source) Change(m *model.Model) []model.Change {
 	if len(classifiers) < 2 {
 		return s.addClassifier(diagrams)
 	}
-	if s.rnd.IntN(5) < 2 {
+	switch s.rnd.IntN(6) {
+	case 0, 1:
 		return s.flowChange(m)
+	case 2:
+		return s.caseChange(m)
 	}
 	a, b := pick(s, classifiers), pick(s, classifiers)
 	switch s.rnd.IntN(24) {

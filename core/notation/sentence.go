@@ -47,6 +47,8 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 		return out
 	case model.DataFlow:
 		return readFlow(m, r, name)
+	case model.Participation, model.Include, model.Extend, model.Within:
+		return readCase(m, r, name)
 	case model.Anchor:
 		return []Sentence{plain("The " + m.Describe(r.Source) + " is about " + m.Describe(r.Target) + ".")}
 	case model.Realization:

@@ -30,6 +30,10 @@ type Statement struct {
 	Shared  bool // whole: "brings together"
 	Through Ref  // association class
 	Set     Set  // generalization set
+
+	Part      model.Part // of a participation
+	Points    []string   // of an extend
+	Condition string
 }
 
 // StatementEnd is one end of a statement.
@@ -69,7 +73,7 @@ var reserved = func() map[string]bool {
 	m := map[string]bool{}
 	for _, w := range strings.Fields(`is made of brings together named a kind in realizes uses depends on as sends to
 		the frame writes reads from starts supports takes part includes extends at when provides requires gets passes
-		holds through ordered nonunique readonly derived navigable nonnavigable inclass subsets redefines disjoint
+		when holds through ordered nonunique readonly derived navigable nonnavigable inclass subsets redefines disjoint
 		overlapping complete incomplete`) {
 		m[w] = true
 	}
@@ -121,6 +125,8 @@ func StatementOf(m *model.Model, r *model.Relationship) (s Statement, ok bool) {
 		return associationStatement(m, r, ref)
 	case model.DataFlow:
 		return flowStatement(m, r, ref), true
+	case model.Participation, model.Include, model.Extend:
+		return caseStatement(r, m, ref), true
 	default:
 		return s, false
 	}

@@ -14,8 +14,9 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 	id := func(key ...string) model.ID { return model.DeriveID(append([]string{"statement", seed}, key...)...) }
 	made := map[string]model.ID{}
 	for _, n := range r.New {
-		made[n.Name] = id("element", n.Name)
-		add := &model.AddElement{ID: made[n.Name], Kind: n.Kind, Name: n.Name}
+		key := refKey(n)
+		made[key] = id("element", key)
+		add := &model.AddElement{ID: made[key], Kind: n.Kind, Name: n.Name}
 		if n.Kind == model.Process && r.Scope.Parent != "" {
 			add.Owner = r.Scope.Parent
 			if r.Scope.View != model.Logical {
@@ -28,7 +29,7 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 		if ref.ID != "" || ref.Name == "" {
 			return ref.ID
 		}
-		return made[ref.Name]
+		return made[refKey(ref)]
 	}
 	s := r.Statement
 	relationship = id("relationship")
@@ -63,8 +64,56 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 		c.Kind, c.Name, c.Source, c.Target = model.DataFlow, s.Verb, a, b
 	case FormRead:
 		c.Kind, c.Name, c.Source, c.Target = model.DataFlow, s.Verb, b, a
+	case FormPart:
+		c.Kind, c.Source, c.Target = model.Participation, a, b
+		if s.Part != model.Unspecified {
+			return append(changes, c, &model.SetRelationship{ID: c.ID, Set: model.P("part", s.Part)}), elements, relationship
+		}
+	case FormInclude:
+		c.Kind, c.Source, c.Target = model.Include, a, b
+	case FormExtend:
+		c.Kind, c.Source, c.Target = model.Extend, a, b
+		made, set := extendChanges(m, s, b, c.ID, id)
+		return append(append(changes, made...), append([]model.Change{c}, set...)...), elements, relationship
 	}
 	return append(changes, c), elements, relationship
+}
+
+// refKey tells new elements apart: an actor and a use case may bear one name.
+func refKey(r Ref) string {
+	if isCase(r.Kind) {
+		return string(r.Kind) + " " + r.Name
+	}
+	return r.Name
+}
+
+// extendChanges finds the extension points of the extended use case by name, or
+// makes them, and says where and when it is extended.
+func extendChanges(m *model.Model, s Statement, extended, extend model.ID, id func(...string) model.ID) (made, set []model.Change) {
+	var points []model.ID
+	for _, name := range s.Points {
+		at := id("point", name)
+		for _, e := range m.Children(extended, model.ExtensionPoint) {
+			if e.Name == name {
+				at = e.ID
+			}
+		}
+		if m.Element(at) == nil && !slices.Contains(points, at) {
+			made = append(made, &model.AddPart{ID: at, Owner: extended, Kind: model.ExtensionPoint, Name: name})
+		}
+		points = append(points, at)
+	}
+	patch := model.Patch{}
+	if len(points) > 0 {
+		patch["points"] = model.P("x", points)["x"]
+	}
+	if s.Condition != "" {
+		patch["condition"] = model.P("x", s.Condition)["x"]
+	}
+	if len(patch) > 0 {
+		set = append(set, &model.SetRelationship{ID: extend, Set: patch})
+	}
+	return made, set
 }
 
 // setChanges finds the generalization set of the general by name, or makes it.

@@ -26,12 +26,15 @@ const Frame model.Kind = "frame"
 type Scope struct {
 	Parent model.ID
 	View   model.View
+	Cases  bool // a use case diagram is open
 }
 
 // ScopeOf is the scope of what is said while a diagram is open.
 func ScopeOf(m *model.Model, diagram model.ID) Scope {
 	if d := m.Diagram(diagram); d != nil && d.Kind == model.LevelDiagram {
-		return Scope{d.About, d.View}
+		return Scope{Parent: d.About, View: d.View}
+	} else if d != nil && d.Kind == model.UseCaseDiagram {
+		return Scope{Cases: true}
 	}
 	return Scope{}
 }

@@ -17,7 +17,7 @@ type Reading struct {
 
 // ParseStatement reads the strict grammar:
 //
-//	statement = assoc | whole | gen | real | dep | flow | write | read .
+//	statement = assoc | whole | gen | real | dep | flow | write | read | part | incl | ext .
 //	assoc  = end verb end [ "through" ref ] .
 //	whole  = end ( "is made of" | "brings together" ) end [ "named" verb ] .
 //	gen    = ref "is a kind of" ref [ "in" name [ set ] ] .
@@ -25,6 +25,9 @@ type Reading struct {
 //	dep    = ref ( "uses" | "depends on" ) ref [ "as" name ] .
 //	flow   = place "sends" name "to" place .      place = ref | "the frame" .
 //	write  = ref "writes" [ name ] "to" ref .     read = ref "reads" [ name ] "from" ref .
+//	part   = ref ( "starts" | "supports" | "takes part in" ) ref .
+//	incl   = ref "includes" ref .
+//	ext    = ref "extends" ref [ "at" name { "," name } ] [ "when" quoted ] .
 //	end    = [ mult ] ref [ "[" name { "," name } "]" ] [ "as" name ] [ "{" prop { "," prop } "}" ] .
 //	prop   = "ordered" | "nonunique" | "readOnly" | "derived" | "navigable" | "nonnavigable" | "inClass"
 //	       | ( "subsets" | "redefines" ) name .
@@ -213,7 +216,24 @@ func (p *parser) statements() []Reading {
 			}
 		}
 	}
+	plain := len(out)
 	p.flowStatements(keep)
+	if p.scope.Cases { // there is no place for classes and flows here
+		plain = len(out)
+		for i := range out {
+			if len(out[i].New) > 0 {
+				out[i].cost += elsewhereCost
+			}
+		}
+	}
+	p.caseStatements(keep)
+	if !p.scope.Cases {
+		for i := plain; i < len(out); i++ {
+			if isCase(out[i].Statement.Ends[0].Ref.Kind) && len(out[i].New) > 0 {
+				out[i].cost++ // of two readings as good as each other, not this one
+			}
+		}
+	}
 	return out
 }
 
@@ -286,7 +306,7 @@ func (p *parser) reading(s Statement, cost int) Reading {
 		}
 		known := false
 		for _, n := range r.New {
-			known = known || n.Name == ref.Name
+			known = known || n.Name == ref.Name && isCase(n.Kind) == isCase(ref.Kind) && (n.Kind == ref.Kind || !isCase(n.Kind))
 		}
 		if !known {
 			r.New = append(r.New, ref)

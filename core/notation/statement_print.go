@@ -41,6 +41,8 @@ func printStatement(m *model.Model, s Statement) string {
 	switch s.Form {
 	case FormFlow, FormWrite, FormRead:
 		return printFlow(m, s)
+	case FormPart, FormInclude, FormExtend:
+		return printCase(m, s)
 	case FormAssociation:
 		out := a + " " + printVerb(s.Verb, s.Reading) + " " + b
 		if s.Through.Name != "" || s.Through.ID != "" {
@@ -58,7 +60,7 @@ func printStatement(m *model.Model, s Statement) string {
 		}
 		return out
 	case FormGeneralization:
-		out := a + " is a kind of " + b
+		out := printKind(m, s.Ends[0].Ref) + " is a kind of " + printKind(m, s.Ends[1].Ref)
 		if s.Set.Name != "" {
 			out += " in " + printName(s.Set.Name)
 			if words := setWords(s.Set); len(words) > 0 {

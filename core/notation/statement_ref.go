@@ -7,7 +7,10 @@ import (
 	"lexeon/core/model"
 )
 
-const unknownCost = 10
+const (
+	unknownCost   = 10
+	elsewhereCost = 40 // what is made belongs on another kind of diagram
+)
 
 // ref reads a name that stands for an element. Exact names come first, then
 // names that meet in normal form; a name that nobody bears costs most and is

@@ -155,6 +155,59 @@ func TestStatementProperty(t *testing.T) {
 	require.Greater(t, printed, 200)
 }
 
+func TestStatementsOfUseCases(t *testing.T) {
+	m := must(t, heather(t), &model.AddElement{ID: "fi", Kind: model.Actor, Name: "Food inspector"}, &model.AddElement{ID: "bka", Kind: model.Actor, Name: "Beekeeper"},
+		&model.AddElement{ID: "tr", Kind: model.UseCase, Name: "Trace a recall"}, &model.AddElement{ID: "il", Kind: model.UseCase, Name: "Identify lots"}, &model.AddElement{ID: "st", Kind: model.UseCase, Name: "Beekeeper"})
+	for in, printed := range map[string]string{
+		`"Food inspector" starts "Trace a recall"`:                                  ``,
+		`"Food inspector" supports "Identify lots"`:                                 ``,
+		`Beekeeper "takes part in" Apiary`:                                          ``, // a class, by its quoted name
+		`Beekeeper takes part in "Identify lots"`:                                   ``,
+		`"Trace a recall" includes "Identify lots"`:                                 ``,
+		`"Identify lots" extends "Trace a recall"`:                                  ``,
+		`"Identify lots" extends "Trace a recall" at labels, "the end" when "late"`: ``,
+		`Beekeeper@actor is a kind of "Food inspector"`:                             ``,
+		`Beekeeper@useCase is a kind of "Trace a recall"`:                           ``,
+		`Beekeeper@class is a kind of TraceableItem`:                                ``,
+		`the food inspector takes part in trace a recall`:                           `"Food inspector" takes part in "Trace a recall"`,
+		`Food inspectors start Trace a recall.`:                                     `"Food inspector" starts "Trace a recall"`,
+		`Trace a recall include identify lots`:                                      `"Trace a recall" includes "Identify lots"`,
+		`Identify lots extends Trace a recall at labels when it is late`:            `"Identify lots" extends "Trace a recall" at labels when "it is late"`,
+	} {
+		got, _, _ := take(t, m, in)
+		if printed == "" {
+			printed = in
+		}
+		require.Equal(t, printed, got, in)
+	}
+	// What is new is an actor and a use case where those are spoken of.
+	readings, err := notation.ReadStatementIn(m, "Grader starts record the grade", notation.Scope{Cases: true})
+	require.NoError(t, err)
+	require.Len(t, readings, 1)
+	require.Equal(t, []notation.Ref{{Name: "Grader", Kind: model.Actor}, {Name: "Record the grade", Kind: model.UseCase}}, readings[0].New)
+	readings, err = notation.ReadStatementIn(m, "Grader is a kind of Clerk", notation.Scope{Cases: true})
+	require.NoError(t, err)
+	require.NotEmpty(t, readings)
+	require.Equal(t, model.Actor, readings[0].New[0].Kind)
+}
+
+func TestReadBackOfUseCases(t *testing.T) {
+	m := must(t, model.Empty("T"), &model.AddElement{ID: "a", Kind: model.Actor, Name: "Inspector"}, &model.AddElement{ID: "u", Kind: model.UseCase, Name: "Trace"}, &model.AddElement{ID: "v", Kind: model.UseCase, Name: "Identify"})
+	for in, both := range map[string][2]string{
+		`Inspector starts Trace`:                                   {"Inspector starts Trace.", "Trace is there for Inspector."},
+		`Inspector supports Trace`:                                 {"Inspector supports Trace.", "In Trace, Inspector is asked for something."},
+		`Inspector takes part in Trace`:                            {"Inspector takes part in Trace.", "In Trace, Inspector takes part; it is not said who starts it."},
+		`Trace includes Identify`:                                  {"Every “Trace” includes “Identify”.", "“Identify” is always done as part of “Trace”."},
+		`Identify extends Trace`:                                   {"Sometimes “Identify” is added to “Trace”.", "“Trace” is complete without “Identify”."},
+		`Identify extends Trace at labels, jars when "it is late"`: {"When it is late, “Identify” is added to “Trace” at labels, jars.", "“Trace” is complete without “Identify”."},
+		`Identify is a kind of Trace`:                              {"Each Identify is a kind of Trace.", "One kind of Trace is Identify."},
+	} {
+		_, next, r := take(t, m, in)
+		read := notation.ReadBack(next, r)
+		require.Equal(t, both, [2]string{read[0].String(), read[1].String()}, in)
+	}
+}
+
 func TestReadBack(t *testing.T) {
 	cases := []struct{ statement, forward, back string }{
 		{"Apiary is made of 1..* Hive", "Each Apiary is made of one or more Hives.", "Each Hive belongs to (not stated) Apiaries, and goes with it."},

@@ -1,0 +1,277 @@
+package notation
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// Forms of use case diagrams:
+//
+//	part = ref ( "starts" | "supports" | "takes part in" ) ref .
+//	incl = ref "includes" ref .
+//	ext  = ref "extends" ref [ "at" name { "," name } ] [ "when" quoted ] .
+//
+// Actors and use cases are kinds of each other as classes are: see gen.
+const (
+	FormPart    Form = "part"
+	FormInclude Form = "incl"
+	FormExtend  Form = "ext"
+)
+
+var caseKinds = []model.Kind{model.Actor, model.UseCase}
+
+func isCase(k model.Kind) bool { return slices.Contains(caseKinds, k) }
+
+// partWords are the verbs of a participation; the first of each part is printed.
+var partWords = []struct {
+	words string
+	part  model.Part
+	usual bool
+}{
+	{"starts", model.Primary, false}, {"supports", model.Supporting, false}, {"takes part in", model.Unspecified, false},
+	{"start", model.Primary, true}, {"support", model.Supporting, true}, {"take part in", model.Unspecified, true}, {"participates in", model.Unspecified, true},
+}
+
+func caseStatement(r *model.Relationship, m *model.Model, ref func(model.ID) Ref) Statement {
+	s := Statement{}
+	s.Ends[0].Ref, s.Ends[1].Ref = ref(r.Source), ref(r.Target)
+	switch r.Kind {
+	case model.Participation:
+		s.Form, s.Part = FormPart, r.Participation().Part
+	case model.Include:
+		s.Form = FormInclude
+	case model.Extend:
+		d := r.Extend()
+		s.Form, s.Condition = FormExtend, d.Condition
+		for _, p := range d.Points {
+			s.Points = append(s.Points, m.Element(p).Name)
+		}
+	}
+	return s
+}
+
+// caseStatements finds every way to read the tokens as something said of use
+// cases.
+func (p *parser) caseStatements(keep func(Statement, int, int)) {
+	for _, a := range p.caseRefs(0, model.Actor) {
+		for _, v := range partWords {
+			if after, ok := p.phrase(a.end, v.words); ok && (p.forgiving || !v.usual) {
+				for _, b := range p.caseRefs(after, model.UseCase) {
+					s := Statement{Form: FormPart, Part: v.part}
+					s.Ends[0].Ref, s.Ends[1].Ref = a.value, b.value
+					keep(s, b.end, a.cost+b.cost)
+				}
+			}
+		}
+	}
+	for _, a := range p.caseRefs(0, model.UseCase) {
+		if after, ok := p.flowVerb(a.end, "includes", "include"); ok {
+			for _, b := range p.caseRefs(after, model.UseCase) {
+				s := Statement{Form: FormInclude}
+				s.Ends[0].Ref, s.Ends[1].Ref = a.value, b.value
+				keep(s, b.end, a.cost+b.cost)
+			}
+		}
+		if after, ok := p.flowVerb(a.end, "extends", "extend"); ok {
+			for _, b := range p.caseRefs(after, model.UseCase) {
+				s := Statement{Form: FormExtend}
+				s.Ends[0].Ref, s.Ends[1].Ref = a.value, b.value
+				p.extension(s, b.end, a.cost+b.cost, keep)
+			}
+		}
+	}
+	for _, kind := range caseKinds {
+		for _, a := range p.caseRefs(0, kind) {
+			for _, v := range verbPhrases {
+				if v.form != FormGeneralization || v.usual && !p.forgiving {
+					continue
+				}
+				if after, ok := p.phrase(a.end, v.words); ok {
+					for _, b := range p.caseRefs(after, kind) {
+						if a.value.ID == "" && b.value.ID == "" && !p.scope.Cases {
+							continue // classes, unless use cases are spoken of
+						}
+						s := Statement{Form: FormGeneralization}
+						s.Ends[0].Ref, s.Ends[1].Ref = a.value, b.value
+						keep(s, b.end, a.cost+b.cost+v.cost)
+					}
+				}
+			}
+		}
+	}
+}
+
+// extension reads where and when a use case extends another.
+func (p *parser) extension(s Statement, at, cost int, keep func(Statement, int, int)) {
+	when := func(s Statement, at int) {
+		keep(s, at, cost)
+		after, ok := p.phrase(at, "when")
+		if !ok || after >= len(p.toks) {
+			return
+		}
+		if t := p.toks[after]; t.kind == tokQuoted && t.text != "" {
+			s.Condition = t.text
+			keep(s, after+1, cost)
+		} else if p.forgiving {
+			var words []string
+			for _, t := range p.toks[after:] {
+				words = append(words, t.text)
+			}
+			s.Condition = strings.Join(words, " ")
+			keep(s, len(p.toks), cost)
+		}
+	}
+	when(s, at)
+	after, ok := p.phrase(at, "at")
+	for ok {
+		names := p.names(after)
+		if len(names) == 0 || names[0].value == "" {
+			return
+		}
+		last := names[len(names)-1]
+		s.Points = append(slices.Clone(s.Points), last.value)
+		when(s, last.end)
+		after, ok = last.end+1, p.mark(last.end, ",")
+	}
+}
+
+// caseRefs reads the name of an actor or a use case: a known one, or a new one.
+func (p *parser) caseRefs(i int, kind model.Kind) []parsed[Ref] {
+	starts := []int{i}
+	if p.forgiving && articles[p.word(i)] {
+		starts = append(starts, i+1)
+	}
+	var out []parsed[Ref]
+	for _, at := range starts {
+		for _, n := range p.caseNames(at) {
+			end := n.end
+			if p.mark(end, "@") {
+				if p.word(end+1) != strings.ToLower(string(kind)) {
+					continue
+				}
+				end += 2
+			}
+			found := p.m.Named(n.value, kind)
+			if len(found) == 0 && p.forgiving {
+				found = p.caseNear(n.value, kind)
+			}
+			for _, e := range found {
+				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, end, 0})
+			}
+			if len(found) == 0 && n.value != "" {
+				name := n.value
+				if p.forgiving && p.toks[at].kind == tokWord && strings.ToLower(name) == name {
+					r := []rune(name)
+					name = strings.ToUpper(string(r[:1])) + string(r[1:])
+				}
+				out = append(out, parsed[Ref]{Ref{Name: name, Kind: kind}, end, unknownCost + n.cost + oddName(name)})
+			}
+		}
+	}
+	return out
+}
+
+// caseNear finds what meets a name in its normal form, plurals of actors included.
+func (p *parser) caseNear(name string, kind model.Kind) []*model.Element {
+	if kind == model.Actor {
+		return p.m.ByTerm(name, kind)
+	}
+	var out []*model.Element
+	for _, e := range p.m.OfKind(kind) {
+		if model.NormalForm(e.Name) == model.NormalForm(name) && name != "" {
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// caseNames reads runs of words: use cases are called "Trace a recall", with words
+// of the grammar in them.
+func (p *parser) caseNames(i int) []parsed[string] {
+	if i >= len(p.toks) {
+		return nil
+	}
+	if p.toks[i].kind == tokQuoted || !p.forgiving {
+		return p.names(i)
+	}
+	var out []parsed[string]
+	var words []string
+	for n := 0; n < 8 && i+n < len(p.toks) && p.toks[i+n].kind == tokWord; n++ {
+		if n == 0 && isReserved(p.toks[i].text) && strings.ToLower(p.toks[i].text) == p.toks[i].text {
+			return nil
+		}
+		words = append(words, p.toks[i+n].text)
+		out = append(out, parsed[string]{strings.Join(words, " "), i + n + 1, n})
+	}
+	return out
+}
+
+func printCase(m *model.Model, s Statement) string {
+	a, b := printName(s.Ends[0].Ref.Name), printName(s.Ends[1].Ref.Name)
+	switch s.Form {
+	case FormPart:
+		for _, v := range partWords {
+			if v.part == s.Part {
+				return a + " " + v.words + " " + b
+			}
+		}
+	case FormInclude:
+		return a + " includes " + b
+	}
+	out := a + " extends " + b
+	for i, n := range s.Points {
+		if i == 0 {
+			out += " at " + printName(n)
+		} else {
+			out += ", " + printName(n)
+		}
+	}
+	if s.Condition != "" {
+		out += " when " + quote(s.Condition)
+	}
+	return out
+}
+
+// printKind writes a reference of a generalization with its kind where something
+// of another kind bears the name too.
+func printKind(m *model.Model, r Ref) string {
+	out := printName(r.Name)
+	if r.ID != "" && len(m.ClassifiersNamed(r.Name))+len(m.Named(r.Name, caseKinds...)) > 1 {
+		out += "@" + string(r.Kind)
+	}
+	return out
+}
+
+// readCase tells a relationship of use cases in both directions.
+func readCase(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	a, b := name(r.Source), name(r.Target)
+	switch r.Kind {
+	case model.Participation:
+		switch r.Participation().Part {
+		case model.Primary:
+			return []Sentence{plain(a + " starts " + b + "."), plain(b + " is there for " + a + ".")}
+		case model.Supporting:
+			return []Sentence{plain(a + " supports " + b + "."), plain("In " + b + ", " + a + " is asked for something.")}
+		}
+		return []Sentence{plain(a + " takes part in " + b + "."), plain("In " + b + ", " + a + " takes part; it is not said who starts it.")}
+	case model.Include:
+		return []Sentence{plain("Every " + quoted(a) + " includes " + quoted(b) + "."), plain(quoted(b) + " is always done as part of " + quoted(a) + ".")}
+	case model.Within:
+		return []Sentence{plain(b + " offers " + quoted(a) + "."), plain(quoted(a) + " is in " + b + ".")}
+	}
+	d := r.Extend()
+	at, when := "", "Sometimes"
+	for i, p := range d.Points {
+		if e := m.Element(p); e != nil {
+			at += map[bool]string{true: " at ", false: ", "}[i == 0] + e.Name
+		}
+	}
+	if d.Condition != "" {
+		when = "When " + d.Condition + ","
+	}
+	return []Sentence{plain(when + " " + quoted(a) + " is added to " + quoted(b) + at + "."), plain(quoted(b) + " is complete without " + quoted(a) + ".")}
+}
+
+func quoted(name string) string { return "“" + name + "”" }
