@@ -45,21 +45,23 @@ func flowSheet(t testing.TB, more ...model.Change) *model.Model {
 // Both notations as golden files. Look at each when it is made.
 func TestGoldenDataFlowDiagrams(t *testing.T) {
 	drawer := scene.NewDrawer(typeface.MustNew())
-	for name, m := range map[string]*model.Model{
-		"data-flow-bubbles": flowSheet(t),
-		"data-flow-boxes":   flowSheet(t, &model.SetProject{Set: model.P("flowNotation", model.Boxes)}),
-	} {
-		svg, err := render.SVG(drawer.Of(m, "d"))
-		require.NoError(t, err)
-		svg = fontData.ReplaceAll(svg, []byte("woff2;base64,…"))
-		file := filepath.Join("testdata", name+".svg")
-		if *update {
-			require.NoError(t, os.WriteFile(file, svg, 0o644))
-		}
-		golden, err := os.ReadFile(file)
-		require.NoError(t, err)
-		require.Equal(t, string(golden), string(svg), name)
+	golden(t, "data-flow-bubbles", drawer.Of(flowSheet(t), "d"))
+	golden(t, "data-flow-boxes", drawer.Of(flowSheet(t, &model.SetProject{Set: model.P("flowNotation", model.Boxes)}), "d"))
+}
+
+// golden holds a drawing against a file of testdata.
+func golden(t *testing.T, name string, s *scene.Scene) {
+	t.Helper()
+	svg, err := render.SVG(s)
+	require.NoError(t, err)
+	svg = fontData.ReplaceAll(svg, []byte("woff2;base64,…"))
+	file := filepath.Join("testdata", name+".svg")
+	if *update {
+		require.NoError(t, os.WriteFile(file, svg, 0o644))
 	}
+	want, err := os.ReadFile(file)
+	require.NoError(t, err)
+	require.Equal(t, string(want), string(svg), name)
 }
 
 // Switching the notation moves nothing: every shape keeps its box.

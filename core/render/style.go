@@ -25,16 +25,17 @@ const (
 )
 
 var looks = map[scene.Role]look{
-	scene.RoleFrame:   {stroke: "#6a7076", width: 1},
-	scene.RoleShape:   {fill: paper, stroke: ink, width: line},
-	scene.RoleNote:    {fill: paper, stroke: ink, width: line},
-	scene.RoleGround:  {fill: paper},
-	scene.RoleSwatch:  {fill: paper, stroke: ink, width: 1},
-	scene.RoleLine:    {stroke: ink, width: line},
-	scene.RoleDashed:  {stroke: ink, width: line, dashed: true},
-	scene.RoleHollow:  {fill: paper, stroke: ink, width: line},
-	scene.RoleSolid:   {fill: ink, stroke: ink, width: line},
-	scene.RolePicture: {},
+	scene.RoleFrame:    {stroke: "#6a7076", width: 1},
+	scene.RoleShape:    {fill: paper, stroke: ink, width: line},
+	scene.RoleNote:     {fill: paper, stroke: ink, width: line},
+	scene.RoleGround:   {fill: paper},
+	scene.RoleBoundary: {stroke: ink, width: line},
+	scene.RoleSwatch:   {fill: paper, stroke: ink, width: 1},
+	scene.RoleLine:     {stroke: ink, width: line},
+	scene.RoleDashed:   {stroke: ink, width: line, dashed: true},
+	scene.RoleHollow:   {fill: paper, stroke: ink, width: line},
+	scene.RoleSolid:    {fill: ink, stroke: ink, width: line},
+	scene.RolePicture:  {},
 }
 
 var textColours = map[scene.Role]string{

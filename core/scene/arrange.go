@@ -13,7 +13,7 @@ type Arrangement string
 
 const (
 	// InLayers: general above specific, whole above part, caller above called; data
-	// flows from left to right.
+	// flows from left to right; actors at the left and the right of use cases.
 	InLayers     Arrangement = "layers"
 	AlignLeft    Arrangement = "left"
 	AlignCenter  Arrangement = "center" // one above the other
@@ -66,6 +66,9 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 	case InLayers:
 		if m.Diagram(diagram).Kind.IsFlowDiagram() {
 			return d.inFlow(m, s, shapes), nil
+		}
+		if m.Diagram(diagram).Kind == model.UseCaseDiagram {
+			return d.inCases(m, s, shapes), nil
 		}
 		return d.inLayers(m, s, shapes), nil
 	case TidyLines:

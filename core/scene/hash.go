@@ -44,6 +44,9 @@ func hashGroup(g *Group) string {
 	text(string(g.ID), string(g.Subject), string(g.Kind), g.Title, string(g.Line))
 	num(g.Bends...)
 	flag(g.Larger)
+	for _, id := range g.Holds {
+		text(string(id))
+	}
 	rect(g.Box)
 	points(g.Route)
 	if g.Free != nil {

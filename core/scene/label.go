@@ -342,6 +342,9 @@ func (l *label) draw(d *Drawer, g *Group) {
 	if l.text != "" {
 		g.Shapes = append(g.Shapes, Primitive{Role: RoleLabel, Text: d.run(x, y, l.text, l.face, textSize)})
 	}
+	if l.slot.Row == "" {
+		return // nothing to type
+	}
 	s := l.slot
 	s.Rect = Rect{X: x - 3, Y: y - 15, W: max(l.w, 14) + 6, H: 20}
 	s.Label, s.Anchor = l.key, &Point{X: l.anchor.X, Y: l.anchor.Y}

@@ -19,6 +19,10 @@ func (d *Drawer) shape(m *model.Model, p *model.Placement, e *model.Element) Gro
 		return d.note(m, p, e)
 	case model.Process, model.Entity, model.Store:
 		return d.flowShape(m, p, e)
+	case model.Actor, model.UseCase:
+		return d.caseShape(m, p, e)
+	case model.Subject:
+		return d.subjects(m, []*model.Placement{p}, nil)[0]
 	}
 	return d.classifier(m, p, e)
 }

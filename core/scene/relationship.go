@@ -47,6 +47,9 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 				continue // associations with more ends get their diamond with the rest of the standard's classes
 			}
 			c.from, c.to = ids[0], ids[1]
+			if !isDrawn(index, c.from) || !isDrawn(index, c.to) {
+				continue // a note at a boundary is near enough without its line
+			}
 		}
 		list = append(list, c)
 		l := d.line(m, c, index)
@@ -62,6 +65,9 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 				*side.target = len(boxes) - 1
 			}
 		}
+		if goesStraight(c, boxes[:len(shapes)], l.From, l.To) {
+			l.Style = route.Straight
+		}
 		lines = append(lines, l)
 	}
 	routes := route.Routes(boxes, lines, &d.routes)
@@ -76,6 +82,7 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 	for i, c := range list {
 		c.points = routes[i]
 		c.touchCircles(m, shapeAt(lines[i].From), shapeAt(lines[i].To))
+		c.touchOvals(shapeAt(lines[i].From), shapeAt(lines[i].To))
 		routes[i] = c.points
 		out[i] = d.drawRelationship(m, c)
 		labels = append(labels, c.labels...)
@@ -94,6 +101,11 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		}
 	}
 	return out
+}
+
+func isDrawn(index map[model.ID]int, id model.ID) bool {
+	_, ok := index[id]
+	return ok
 }
 
 // marks are the places of line ends: diamonds, triangles, arrows, crosses.
@@ -163,7 +175,7 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	}
 	role := RoleLine
 	switch c.rel.Kind {
-	case model.Dependency, model.Usage, model.Realization, model.Anchor:
+	case model.Dependency, model.Usage, model.Realization, model.Anchor, model.Include, model.Extend:
 		role = RoleDashed
 	}
 	path := &Path{Points: c.points}
@@ -180,6 +192,12 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 		g.Shapes = append(g.Shapes, triangle(last, end))
 	case model.Dependency, model.Usage:
 		g.Shapes = append(g.Shapes, arrow(last, end))
+	case model.Include, model.Extend:
+		g.Shapes = append(g.Shapes, arrow(last, end))
+		c.labels = append(c.labels, d.caseLabel(m, c))
+		return g
+	case model.Participation:
+		return g
 	case model.DataFlow:
 		g.Shapes = append(g.Shapes, flowArrow(last, end))
 		c.labels = append(c.labels, d.flowLabel(c))

@@ -31,6 +31,8 @@ const (
 	RoleGround Role = "ground" // what a shape without a closed outline stands on
 	// RolePicture is a picture from the model.
 	RolePicture Role = "picture"
+	// RoleBoundary is a subject: what stands in it is seen through it.
+	RoleBoundary Role = "boundary"
 )
 
 // Scene is a drawn diagram.
@@ -55,6 +57,7 @@ type Group struct {
 	Between []model.ID  `json:"between,omitempty"`
 	Line    model.Line  `json:"line,omitempty"`   // its shape
 	Bends   []int       `json:"bends,omitempty"`  // that a person put, as x, y, x, y …
+	Holds   []model.ID  `json:"holds,omitempty"`  // placements that stand in a subject
 	Larger  bool        `json:"larger,omitempty"` // a person made the shape larger than its content
 	Shapes  []Primitive `json:"shapes"`
 	Slots   []Slot      `json:"slots,omitempty"`
@@ -130,12 +133,16 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 		return nil
 	}
 	var shapes []Group
-	var lines []*model.Placement
+	var lines, boundaries []*model.Placement
 	pictures := map[model.ID][]byte{}
 	for _, p := range m.PlacementsOn(diagram) {
 		if e := m.Element(p.Subject); e != nil {
 			if picture := m.Picture(e.Picture); picture != nil {
 				pictures[picture.ID] = picture.PNG
+			}
+			if e.Kind == model.Subject {
+				boundaries = append(boundaries, p)
+				continue
 			}
 			shapes = append(shapes, d.rememberedShape(m, p, e))
 		} else {
@@ -143,8 +150,9 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 		}
 	}
 	s := &Scene{Diagram: diagram, Pictures: pictures}
+	subjects := d.subjects(m, boundaries, shapes)
 	drawn := d.relationships(m, lines, shapes)
-	bounds := contentBounds(shapes, drawn)
+	bounds := contentBounds(subjects, shapes, drawn)
 	owed := d.owed(m, row, &bounds)
 	legend := d.legend(m, row, shapes, bounds)
 	if legend != nil {
@@ -152,6 +160,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	}
 	meetFrame(drawn, &bounds)
 	s.Groups = append(s.Groups, d.frame(m, row, &bounds))
+	s.Groups = append(s.Groups, subjects...)
 	s.Groups = append(s.Groups, drawn...)
 	s.Groups = append(s.Groups, shapes...)
 	if legend != nil {

@@ -1,0 +1,38 @@
+package render_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+	"lexeon/core/scene"
+	"lexeon/core/typeface"
+)
+
+var drawer = scene.NewDrawer(typeface.MustNew())
+
+// intake has every symbol and line end of use case diagrams.
+func intake(t *testing.T) *model.Model {
+	m := modeltest.Build(t, "actor Beekeeper", "actor Intake clerk", "actor Testing laboratory", "actor Food inspector", "abstract actor Member", "subject Heatherfold Honey Cooperative",
+		"case Register delivery", "case Identify lots", "case Request sample test", "case Bottle blend", "case Print labels", "case Trace a recall", "abstract case Take something in", "case Dispatch all of the jars that a retailer asked for",
+		"point Bottle blend: labels", "point Bottle blend: seals",
+		"Beekeeper is a kind of Member", "Beekeeper starts Register delivery", `"Intake clerk" supports "Register delivery"`, `"Intake clerk" starts "Request sample test"`, `"Testing laboratory" supports "Request sample test"`,
+		`"Food inspector" starts "Trace a recall"`, `"Register delivery" includes "Identify lots"`, `"Trace a recall" includes "Identify lots"`, `"Print labels" extends "Bottle blend" at labels when "the jars are new"`,
+		`"Register delivery" is a kind of "Take something in"`, `Member takes part in "Bottle blend"`, `"Intake clerk" starts "Dispatch all of the jars that a retailer asked for"`,
+		"within Heatherfold Honey Cooperative: Register delivery, Identify lots, Request sample test, Bottle blend, Print labels, Trace a recall, Take something in, Dispatch all of the jars that a retailer asked for",
+		"cases Heatherfold Honey Cooperative, Beekeeper, Intake clerk, Testing laboratory, Food inspector, Member, Register delivery, Identify lots, Request sample test, Bottle blend, Print labels, Trace a recall, Take something in, Dispatch all of the jars that a retailer asked for")
+	id := m.Diagrams()[0].ID
+	changes, err := drawer.Arrange(m, id, scene.InLayers, nil)
+	require.NoError(t, err)
+	m, _, _, err = model.Edit(m, changes)
+	require.NoError(t, err)
+	return m
+}
+
+// The golden file is looked at when it is made.
+func TestGoldenUseCaseDiagram(t *testing.T) {
+	m := intake(t)
+	golden(t, "use-cases", drawer.Of(m, m.Diagrams()[0].ID))
+}
