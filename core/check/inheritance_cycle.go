@@ -21,10 +21,10 @@ var inheritanceCycle = &Analyzer{
 	Scope: Whole{
 		Touched: func(r model.Row) bool {
 			// A name counts too: the message tells the way round by name.
-			return kindOf(r) == model.Generalization || kindOf(r).IsClassifier()
+			return kindOf(r) == model.Generalization || kindOf(r).IsClassifier() || kindOf(r) == model.Actor || kindOf(r) == model.UseCase
 		},
 		Run: func(p *Pass) {
-			for _, cycle := range cycles(p.Model) {
+			for _, cycle := range cycles(p.Model, model.Generalization) {
 				var names, facts []string
 				for _, id := range cycle {
 					names = append(names, nameOf(p.Model, id))
@@ -51,12 +51,12 @@ var inheritanceCycle = &Analyzer{
 }
 
 // cycles finds one shortest cycle in each strongly connected component of the
-// generalizations, starting at its smallest id. It walks without recursion, so
+// relationships of a kind, starting at its smallest id. It walks without recursion, so
 // that a chain of any length is safe.
-func cycles(m *model.Model) [][]model.ID {
+func cycles(m *model.Model, kind model.Kind) [][]model.ID {
 	next := map[model.ID][]model.ID{}
 	var nodes []model.ID
-	for _, r := range m.Relationships(model.Generalization) {
+	for _, r := range m.Relationships(kind) {
 		if _, ok := next[r.Source]; !ok {
 			nodes = append(nodes, r.Source)
 		}

@@ -19,7 +19,7 @@ var nameDuplicate = &Analyzer{
 	Finds:  "Two classes named Hive.",
 	Leaves: "A class and an interface named Hive, or two associations named delivers.",
 	Scope: Group{
-		Kinds: classifiers,
+		Kinds: append(model.ClassifierKinds(), model.Actor, model.UseCase),
 		Key: func(_ *model.Model, r model.Row) string {
 			if e := r.(*model.Element); strings.TrimSpace(e.Name) != "" {
 				return string(e.Kind) + "|" + e.Name
@@ -29,10 +29,8 @@ var nameDuplicate = &Analyzer{
 		Members: func(m *model.Model, key string) []model.Row {
 			kind, name, _ := strings.Cut(key, "|")
 			var out []model.Row
-			for _, e := range m.ClassifiersNamed(name) {
-				if string(e.Kind) == kind {
-					out = append(out, e)
-				}
+			for _, e := range m.Named(name, model.Kind(kind)) {
+				out = append(out, e)
 			}
 			return out
 		},

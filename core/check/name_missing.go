@@ -11,16 +11,16 @@ var nameMissing = &Analyzer{
 	Name:     "name/missing",
 	Title:    "An element has no name",
 	Severity: Error,
-	Doc:      "A classifier without a name cannot be spoken of, found or generated.",
+	Doc:      "A classifier, an actor or a use case without a name cannot be spoken of, found or generated.",
 	Source:   "UML 2.5.1, 7.4.3: names identify the members of a namespace.",
 	Finds:    "A class that was placed and never named.",
 	Leaves:   "An association without a name: another rule speaks of that.",
 	Scope: Each{
-		Kinds: classifiers,
+		Kinds: append(model.ClassifierKinds(), model.Actor, model.UseCase),
 		Reach: []Neighbourhood{Self},
 		Run: func(p *Pass, r model.Row) {
 			if e := r.(*model.Element); strings.TrimSpace(e.Name) == "" {
-				p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("This %s has no name. Give it the noun that the people concerned use.", e.Kind.Title())})
+				p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("This %s has no name. Give it %s that the people concerned use.", e.Kind.Title(), map[bool]string{true: "the verb phrase", false: "the noun"}[e.Kind == model.UseCase])})
 			}
 		},
 	},

@@ -25,6 +25,11 @@ var All = []*Analyzer{
 	activityUnmapped, activityCounterparty, activityInsider, activityOverride, activityViewMismatch,
 	specificationIncomplete, specificationContradiction, specificationStructure, specificationOutput,
 	briefUncovered,
+	actorIdle, actorName, actorIsSubject, actorInside,
+	usecaseUnreached, usecaseName, usecaseOutside, usecaseUndescribed, usecaseNoAlternative, usecaseAbstractIdle,
+	usecaseIncludeCycle, usecaseExtendCycle, usecaseExtendReversed, usecaseExtensionPoint, usecaseIncludedOnce, usecaseFragmented,
+	usecaseStepActor, usecaseAlternativeStep, usecaseIncludeUnstepped, usecaseExtendUnmatched,
+	crossActorUnknown, crossEntityActor, crossProcessUseCase,
 }
 
 // ByName finds a rule.

@@ -50,10 +50,10 @@ func (s *Source) Change(m *model.Model) []model.Change {
 	if len(classifiers) < 2 {
 		return s.addClassifier(diagrams)
 	}
-	switch s.rnd.IntN(6) {
-	case 0, 1:
+	switch s.rnd.IntN(12) {
+	case 0, 1, 2, 3, 4:
 		return s.flowChange(m)
-	case 2:
+	case 5, 6:
 		return s.caseChange(m)
 	}
 	a, b := pick(s, classifiers), pick(s, classifiers)

@@ -68,9 +68,9 @@ func caseLine(m *model.Model, line string, id model.ID) []model.Change {
 }
 
 var (
-	actorNames = []string{"Beekeeper", "Food inspector", "member", "Beekeepers", "System", "", "Register delivery", "Built"}
-	caseNames  = []string{"Register delivery", "Trace a recall", "delivery", "Blend", "", "Print labels", "Manage lots", "Trace a recall"}
-	caseTexts  = []string{"Beekeeper hands it over\nSystem stores it", "1 a\n2 b\n1a no\n  c\n  goes on at 2", "include Trace a recall", "Somebody waits", "1 Nobody\n*a Fire\n  ends with failure", ""}
+	actorNames = []string{"Beekeeper", "Food inspector", "member", "Beekeepers", "System", "", "Deliver honey", "Built"}
+	caseNames  = []string{"Register delivery", "Trace a recall", "delivery", "Blend", "", "Print labels", "Lot registration", "Trace a recall"}
+	caseTexts  = []string{"Beekeeper hands it over\nSystem stores it", "1 a\n2 b\n1a no\n  c\n  goes on at 2", "include Trace a recall", "Somebody waits", "1 Nobody\n*a Fire\n  ends with failure", "", "1 a\n2 b\n3 c", "1 a\n1a no"}
 )
 
 // caseChange makes one step of editing in use case diagrams and descriptions.
@@ -83,7 +83,7 @@ func (s *Source) caseChange(m *model.Model) []model.Change {
 		return []model.Change{&model.AddElement{ID: s.id("a"), Kind: model.Actor, Name: pick(s, actorNames)}}
 	}
 	a, u, v := pick(s, actors), pick(s, cases), pick(s, cases)
-	switch s.rnd.IntN(18) {
+	switch s.rnd.IntN(20) {
 	case 0, 1:
 		return []model.Change{&model.AddElement{ID: s.id("u"), Kind: model.UseCase, Name: pick(s, caseNames), Set: model.P("abstract", s.rnd.IntN(5) == 0)}}
 	case 2:
@@ -129,7 +129,37 @@ func (s *Source) caseChange(m *model.Model) []model.Change {
 			return []model.Change{pick(s, []model.Change{&model.Delete{ID: pick(s, steps).ID}, &model.MovePart{ID: pick(s, steps).ID, Before: steps[0].ID}})}
 		}
 	case 17:
+		return s.wholeCases()
+	case 18:
+		if s.rnd.IntN(2) == 0 { // an extend that points the wrong way
+			base, start := s.id("u"), s.id("r")
+			return []model.Change{&model.AddElement{ID: base, Kind: model.UseCase, Name: pick(s, caseNames)}, &model.Connect{ID: s.id("r"), Kind: model.Extend, Source: u.ID, Target: base},
+				&model.Connect{ID: start, Kind: model.Participation, Source: a.ID, Target: u.ID}, &model.SetRelationship{ID: start, Set: model.P("part", model.Primary)}}
+		}
+		var out []model.Change // taken to pieces
+		for range 4 {
+			piece := s.id("u")
+			out = append(out, &model.AddElement{ID: piece, Kind: model.UseCase, Name: pick(s, caseNames)}, &model.Connect{ID: s.id("r"), Kind: model.Include, Source: u.ID, Target: piece})
+		}
+		return out
+	case 19:
 		return []model.Change{&model.Delete{ID: pick(s, append(actors, cases...)).ID}}
 	}
 	return nil
+}
+
+// wholeCases makes a diagram with a boundary, use cases in it and beside it, and
+// an actor in their midst.
+func (s *Source) wholeCases() []model.Change {
+	d, subject, actor := s.id("d"), s.id("b"), s.id("a")
+	out := []model.Change{&model.AddDiagram{ID: d, Kind: model.UseCaseDiagram, Name: "Cases"}, &model.AddElement{ID: subject, Kind: model.Subject, Name: "Desk"}, &model.AddElement{ID: actor, Kind: model.Actor, Name: pick(s, actorNames)},
+		&model.Place{ID: s.id("l"), Diagram: d, Subject: subject}, &model.Place{ID: s.id("l"), Diagram: d, Subject: actor, X: 150, Y: 90}}
+	for i := range 4 {
+		u := s.id("u")
+		out = append(out, &model.AddElement{ID: u, Kind: model.UseCase, Name: pick(s, caseNames)}, &model.Place{ID: s.id("l"), Diagram: d, Subject: u, X: i % 2 * 300, Y: i / 2 * 200})
+		if i < 3 {
+			out = append(out, &model.Connect{ID: s.id("r"), Kind: model.Within, Source: u, Target: subject})
+		}
+	}
+	return out
 }

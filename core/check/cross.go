@@ -1,0 +1,111 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/dataflow"
+	"lexeon/core/model"
+)
+
+// crossKinds are what rules between use cases and data flow depend on.
+var crossKinds = []model.Kind{model.Entity, model.Process, model.DataFlow, model.Activity, model.Trace, model.Sentence}
+
+var crossActorUnknown = &Analyzer{
+	Name: "cross/actor-unknown", Title: "An actor is known nowhere else", Severity: Warning,
+	Doc:    "Whoever takes part in use cases is outside of the system on the context diagram too, or performs something in the activity table. Asked only where there is one of the two.",
+	Source: "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
+	Finds:  "The actor Weather office, which is no external entity and performs nothing.",
+	Leaves: "The actor Beekeeper, who is an external entity; a general actor whose kinds are known.",
+	Scope: cases(func(p *Pass) {
+		m := p.Model
+		known := map[string]bool{}
+		for _, e := range m.OfKind(model.Entity) {
+			known[m.TermKey(e.Name)] = true
+		}
+		for _, a := range m.OfKind(model.Activity) {
+			d := a.Activity()
+			known[m.TermKey(d.Performer)] = true
+			for _, x := range append(slices.Clone(d.Inputs), d.Outputs...) {
+				if !x.Store {
+					known[m.TermKey(x.With)] = true
+				}
+			}
+		}
+		delete(known, "")
+		if len(known) == 0 {
+			return
+		}
+		for _, a := range m.OfKind(model.Actor) {
+			if strings.TrimSpace(a.Name) == "" || a.Actor().Abstract || known[m.TermKey(a.Name)] {
+				continue
+			}
+			p.Report(Finding{Subject: a.ID, Message: fmt.Sprintf("%s takes part in use cases, but is no external entity and performs nothing in the activity table.", a.Name)})
+		}
+	}, crossKinds...),
+}
+
+var crossEntityActor = &Analyzer{
+	Name: "cross/entity-actor", Title: "An external entity takes part in no use case", Severity: Advice,
+	Doc:    "What an external entity sends or receives happens in some use case, in which it takes part. Asked only once there are actors.",
+	Source: "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
+	Finds:  "The external entity Retailer, and no actor of that name.",
+	Leaves: "An external entity without flows; a project without actors.",
+	Scope: cases(func(p *Pass) {
+		m := p.Model
+		actors := map[string]bool{}
+		for _, a := range m.OfKind(model.Actor) {
+			actors[m.TermKey(a.Name)] = true
+		}
+		if len(actors) == 0 {
+			return
+		}
+		for _, e := range m.OfKind(model.Entity) {
+			if strings.TrimSpace(e.Name) == "" || actors[m.TermKey(e.Name)] || len(m.Flows(e.ID)) == 0 {
+				continue
+			}
+			p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name),
+				Mends: []Mend{{Title: "Make " + e.Name + " an actor", Changes: []model.Change{&model.AddElement{ID: model.DeriveID("actor", string(e.ID)), Kind: model.Actor, Name: e.Name}}}}})
+		}
+	}, crossKinds...),
+}
+
+var crossProcessUseCase = &Analyzer{
+	Name: "cross/process-usecase", Title: "A process belongs to no use case", Severity: Advice,
+	Doc: "A process of the first level that answers somebody outside does so in a use case. They need not bear the same name: it is enough that both speak of the same thing, or stem from the same sentence or activity. " +
+		"Asked only once there are use cases.",
+	Source: "McMenamin and Palmer 1984: events; Jacobson 1992: use cases. Both name what the outside wants of the system.",
+	Finds:  "5 Trace recall takes recall demand from Food inspector, and no use case has to do with a recall.",
+	Leaves: "1 Receive lot, beside the use case Register lot.",
+	Scope: cases(func(p *Pass) {
+		m := p.Model
+		list := m.OfKind(model.UseCase)
+		if len(list) == 0 {
+			return
+		}
+		words, sources := map[string]bool{}, map[model.ID]bool{}
+		for _, u := range list {
+			for _, w := range strings.Fields(model.Stems(u.Name)) {
+				words[w] = true
+			}
+			for _, t := range m.TracesOf(u.ID) {
+				sources[t.Target] = true
+			}
+		}
+		for _, system := range dataflow.Contexts(m) {
+			for _, e := range m.Level(system.ID, model.Logical) {
+				stems := strings.Fields(model.Stems(e.Name))
+				about := slices.ContainsFunc(stems[min(1, len(stems)):], func(w string) bool { return words[w] }) || len(stems) == 1 && words[stems[0]]
+				traced := slices.ContainsFunc(m.TracesOf(e.ID), func(t *model.Relationship) bool { return sources[t.Target] })
+				outside := slices.ContainsFunc(dataflow.EndsOf(m, e.ID), func(end dataflow.End) bool {
+					partner := m.Element(end.Partner)
+					return end.Direction == dataflow.Into && partner != nil && partner.Kind == model.Entity
+				})
+				if outside && !about && !traced && strings.TrimSpace(e.Name) != "" {
+					p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s answers somebody outside, and no use case speaks of that.", dataflow.Label(m, e.ID))})
+				}
+			}
+		}
+	}, crossKinds...),
+}

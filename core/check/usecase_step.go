@@ -1,0 +1,143 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+
+	"lexeon/core/model"
+	"lexeon/core/usecase"
+)
+
+var usecaseStepActor = &Analyzer{
+	Name: "usecase/step-actor", Title: "A step names an actor that does not take part", Severity: Warning,
+	Doc:    "Whoever acts in a step takes part in the use case, or is a kind of somebody who does. Otherwise picture and description tell different stories.",
+	Source: "UML 2.5.1, 18.1.3; Cockburn 2001, ch. 7.",
+	Finds:  "Step 2 begins with Intake clerk, and no line leads from Intake clerk to Register delivery.",
+	Leaves: "A step that begins with the system, or with a word that is no actor.",
+	Scope: cases(func(p *Pass) {
+		m := p.Model
+		reader := usecase.NewReader(m)
+		for _, u := range m.OfKind(model.UseCase) {
+			allowed := map[model.ID]bool{}
+			for _, r := range usecase.Participants(m, u.ID) {
+				allowed[r.Source] = true
+				for _, id := range append(usecase.Generals(m, r.Source), usecase.Specifics(m, r.Source)...) {
+					allowed[id] = true
+				}
+			}
+			told := map[model.ID]bool{}
+			for _, e := range reader.Exchanges(usecase.Of(m, u.ID)) {
+				a := e.Doer.Actor
+				if a == nil || allowed[a.ID] || told[a.ID] {
+					continue
+				}
+				told[a.ID] = true
+				connect := &model.Connect{ID: model.DeriveID("takes part", string(u.ID), string(a.ID)), Kind: model.Participation, Source: a.ID, Target: u.ID}
+				p.Report(Finding{Subject: e.Step.ID, Related: []model.ID{a.ID}, Message: fmt.Sprintf("Step %s of %s is done by %s, who takes no part in it.", e.Number, nameOf(m, u.ID), a.Name),
+					Mends: []Mend{{Title: a.Name + " takes part in " + nameOf(m, u.ID), Late: func(m *model.Model) []model.Change {
+						out := []model.Change{connect}
+						for _, at := range m.PlacementsOf(u.ID) {
+							if m.PlacementOn(at.Diagram, a.ID) != nil {
+								out = append(out, &model.Place{ID: model.DeriveID("takes part", string(connect.ID), string(at.Diagram)), Diagram: at.Diagram, Subject: connect.ID})
+							}
+						}
+						return out
+					}}}})
+			}
+		}
+	}),
+}
+
+var usecaseAlternativeStep = &Analyzer{
+	Name: "usecase/alternative-step", Title: "An alternative leads nowhere", Severity: Warning,
+	Doc:    "An alternative goes on at a step of the main flow, or ends the use case with success or failure. Without that nobody knows what comes after it.",
+	Source: "Cockburn 2001, ch. 8.",
+	Finds:  "3a The scales fail, and nothing says whether it goes on.",
+	Leaves: "3a The lot is wet: it goes on at 2.",
+	Scope: cases(func(p *Pass) {
+		for _, u := range p.Model.OfKind(model.UseCase) {
+			f := usecase.Of(p.Model, u.ID)
+			for _, a := range f.Alternatives {
+				d := a.Alternative()
+				if d.Rejoin != "" || d.Ends != model.NotSaid {
+					continue
+				}
+				finding := Finding{Subject: a.ID, Related: []model.ID{u.ID}, Message: fmt.Sprintf("%s of %s: does it go on, and where, or does it end?", a.Label, nameOf(p.Model, u.ID)),
+					Mends: []Mend{{Title: "It ends with failure", Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("ends", model.Fail)}}}}}
+				if a.To > 0 && a.To < len(f.Steps) {
+					finding.Mends = append([]Mend{{Title: fmt.Sprintf("It goes on at %d", a.To+1), Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("rejoin", f.Steps[a.To].ID)}}}}, finding.Mends...)
+				}
+				p.Report(finding, a.Name)
+			}
+		}
+	}),
+}
+
+var usecaseIncludeUnstepped = &Analyzer{
+	Name: "usecase/include-unstepped", Title: "Picture and steps differ in what is included", Severity: Warning,
+	Doc:    "What a use case includes happens at a certain step, and a step that includes another use case is a line in the picture. Only once the use case has steps at all is the one held against the other.",
+	Source: "UML 2.5.1, 18.1.3: the point of inclusion; Cockburn 2001, ch. 10.",
+	Finds:  "Trace a recall includes Identify lots, and none of its steps does.",
+	Leaves: "A use case without steps; a step “include Identify lots”.",
+	Scope: cases(func(p *Pass) {
+		m := p.Model
+		for _, u := range m.OfKind(model.UseCase) {
+			steps := usecase.Of(m, u.ID).All()
+			if len(steps) == 0 {
+				continue
+			}
+			stepped := map[model.ID]bool{}
+			for _, s := range steps {
+				stepped[s.Step().Includes] = true
+			}
+			for _, r := range outOf(m, u.ID, model.Include) {
+				if !stepped[r.Target] {
+					p.Report(Finding{Subject: r.ID, Related: []model.ID{u.ID, r.Target}, Message: fmt.Sprintf("%s includes %s, but at no step.", nameOf(m, u.ID), nameOf(m, r.Target)),
+						Mends: []Mend{{Title: "Include it in a last step", Changes: []model.Change{&model.AddPart{ID: model.DeriveID("include step", string(r.ID)), Owner: u.ID, Kind: model.Step,
+							Set: model.P("text", "include "+nameOf(m, r.Target), "includes", r.Target)}}}}}, string(r.Target))
+				}
+			}
+			for _, s := range steps {
+				id := s.Step().Includes
+				if id != "" && !slices.ContainsFunc(outOf(m, u.ID, model.Include), func(r *model.Relationship) bool { return r.Target == id }) {
+					p.Report(Finding{Subject: s.ID, Related: []model.ID{u.ID, id}, Message: fmt.Sprintf("A step of %s includes %s, and the picture does not.", nameOf(m, u.ID), nameOf(m, id)),
+						Mends: []Mend{{Title: nameOf(m, u.ID) + " includes " + nameOf(m, id), Changes: []model.Change{
+							&model.Connect{ID: model.DeriveID("include", string(s.ID), string(id)), Kind: model.Include, Source: u.ID, Target: id}}}}}, string(id))
+				}
+			}
+		}
+	}),
+}
+
+// fewSteps is how many steps are offered as places.
+const fewSteps = 8
+
+var usecaseExtendUnmatched = &Analyzer{
+	Name: "usecase/extend-unmatched", Title: "An extension point lies at no step", Severity: Warning,
+	Doc:    "The picture says that a use case can be extended at a point; the description says where that is. Only where the use case has steps and something extends it at the point is the one held against the other.",
+	Source: "UML 2.5.1, 18.1.3: an extension point identifies a point in the behaviour of the use case.",
+	Finds:  "Print labels extends Bottle blend at labels, and labels lies at none of its steps.",
+	Leaves: "An extension point that lies at step 2; a use case without steps.",
+	Scope: cases(func(p *Pass) {
+		m := p.Model
+		for _, r := range m.Relationships(model.Extend) {
+			steps := m.Children(r.Target, model.Step)
+			if len(steps) == 0 {
+				continue
+			}
+			for _, id := range r.Extend().Points {
+				e := m.Element(id)
+				if e.ExtensionPoint().Step != "" {
+					continue
+				}
+				f := Finding{Subject: r.ID, Key: string(id), Related: []model.ID{r.Target}, Message: fmt.Sprintf("%s extends %s at %s. At which step is that?", nameOf(m, r.Source), nameOf(m, r.Target), nameOf(m, id))}
+				for i, s := range steps {
+					if i < fewSteps {
+						f.Mends = append(f.Mends, Mend{Title: fmt.Sprintf("At step %d", i+1), Changes: []model.Change{&model.SetPart{ID: id, Set: model.P("step", s.ID)}}})
+					}
+				}
+				p.Report(f)
+			}
+		}
+	}),
+}
