@@ -8,7 +8,10 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/brief"
+	"lexeon/core/check"
 	"lexeon/core/model"
+	"lexeon/core/modeltest"
 	"lexeon/core/usecase"
 )
 
@@ -203,4 +206,49 @@ func TestWhoActs(t *testing.T) {
 	}
 	require.Equal(t, "The member and the intake clerk meet.", joined.String())
 	require.Equal(t, 2, named)
+}
+
+func TestProposals(t *testing.T) {
+	m := modeltest.Build(t, "process Cooperative", "entity Beekeeper", "entity Food inspector", "process Trace recall in Cooperative",
+		`Beekeeper sends "delivery note" to Cooperative`, `"Food inspector" sends "recall demand" to Cooperative`, `"Food inspector" sends "question" to Cooperative`, `Cooperative sends receipt to Beekeeper`,
+		`"Food inspector" sends "recall demand" to "Trace recall"`,
+		"activity Beekeeper | deliver lot |  | delivery note to Intake clerk | no", "activity Intake clerk | weigh | delivery note from Beekeeper |  | yes",
+		"sentence A beekeeper announces a swarm. The clerk weighs the lot.")
+	read := brief.NewReader().Read(m)
+	list := usecase.Proposals(m, read)
+	var got []string
+	for _, p := range list {
+		got = append(got, p.Actor+": "+p.Name)
+	}
+	require.ElementsMatch(t, []string{"Beekeeper: Deliver lot", "Food inspector: Trace recall", "Food inspector: Hand in question", "Beekeeper: Announce swarm"}, got)
+	for _, p := range list {
+		changes, u, a, _ := usecase.AcceptChanges(m, p, "s")
+		next := apply(t, m, changes...)
+		require.Equal(t, p.Name, next.Element(u).Name)
+		require.Equal(t, m.TermsNamed(p.Actor)[0].ID, next.Element(a).Term, "the actor joins the term of the entity")
+		require.Len(t, next.TracesOf(u), len(p.Sources))
+		for _, again := range usecase.Proposals(next, read) {
+			require.NotEqual(t, p.Key, again.Key, "what was taken is not proposed again")
+		}
+	}
+}
+
+func TestStarters(t *testing.T) {
+	require.GreaterOrEqual(t, len(usecase.Starters), 3)
+	m := model.Empty("Lighthouse")
+	for _, s := range usecase.Starters {
+		changes, err := s.Changes(m, model.ID("d-"+s.Key), "s")
+		require.NoError(t, err)
+		next := apply(t, m, changes...)
+		var told []string
+		for _, f := range check.Run(next, check.All).Findings() {
+			told = append(told, f.Message)
+		}
+		require.Empty(t, told, s.Title)
+		require.Greater(t, len(next.PlacementsOn(model.ID("d-"+s.Key))), 4)
+		twice, err := s.Changes(next, "again", "t")
+		require.NoError(t, err)
+		require.Len(t, apply(t, next, twice...).OfKind(model.UseCase), len(next.OfKind(model.UseCase)), "what is there is not made again")
+		m = next
+	}
 }
