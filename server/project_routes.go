@@ -169,6 +169,7 @@ type overviewView struct {
 	Coverage    coverageView             `json:"coverage"`
 	Table       tableFigure              `json:"table"`
 	Items       int                      `json:"items"` // of the dictionary
+	Cases       caseFigure               `json:"cases"`
 	Undo        string                   `json:"undo"`
 	Redo        string                   `json:"redo"`
 }
@@ -215,6 +216,7 @@ func (s *Server) overviewOf(c *echo.Context, id string, v *store.Version, author
 	table := activity.Of(v.Model).Coverage()
 	out.Table = tableFigure{len(v.Model.OfKind(model.Activity)), table.Facts, len(table.Uncovered)}
 	out.Items = len(v.Model.OfKind(model.DataItem))
+	out.Cases = viewCaseFigure(v.Model)
 	out.Findings = countFindings(s.checksOf(id, v, nil).Findings())
 	out.Colours, out.Palette = append([]model.StereotypeColour{}, v.Model.Project().Colours...), model.Colours
 	out.Stereotypes = v.Model.Stereotypes()
@@ -366,8 +368,11 @@ type entryView struct {
 	Term        *termView      `json:"term,omitempty"`
 	Process     *processView   `json:"process,omitempty"`
 	Contents    *itemView      `json:"contents,omitempty"` // of a store
-	Traces      []numberedView `json:"traces"`             // sentences that it stems from
-	Rows        []rowView      `json:"rows"`               // activities that it stems from, or that a flow shows
+	Subjects    []caseSubject  `json:"subjects,omitempty"` // of a use case
+	Part        *model.Part    `json:"part,omitempty"`     // of a participation
+	Extend      *extendView    `json:"extend,omitempty"`
+	Traces      []numberedView `json:"traces"` // sentences that it stems from
+	Rows        []rowView      `json:"rows"`   // activities that it stems from, or that a flow shows
 	Appears     []diagramView  `json:"appears"`
 	Relations   []RelationView `json:"relations"`
 	Findings    []FindingView  `json:"findings"`
@@ -399,6 +404,10 @@ func (s *Server) entry(c *echo.Context) error {
 			item := viewItem(m, dictionary.Of(m), r, r.Store().Contents, nil)
 			item.Archive, item.Outside = r.Store().Archive, r.Store().Outside
 			out.Contents = &item
+		case model.Actor:
+			out.Abstract = r.Actor().Abstract
+		case model.UseCase:
+			out.Abstract, out.Subjects = r.UseCase().Abstract, subjectsOf(m, r.ID)
 		}
 		if t := m.Term(r.Term); t != nil {
 			out.Term = &termView{ID: t.ID, Name: t.Name, Definition: t.Definition, Aliases: t.Aliases}
@@ -413,6 +422,13 @@ func (s *Server) entry(c *echo.Context) error {
 		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, r.Definition
 		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
 		out.Relations = append(out.Relations, viewRelation(m, r))
+		switch r.Kind {
+		case model.Participation:
+			part := r.Participation().Part
+			out.Part = &part
+		case model.Extend:
+			out.Extend = viewExtend(m, r)
+		}
 	default:
 		return problem(http.StatusNotFound, "missing", "It does not exist any more.")
 	}

@@ -259,6 +259,8 @@ func (s *Server) readConnection(c *echo.Context) error {
 		}
 	case model.Entity, model.Store:
 		b.Kind = model.Process
+	case model.Actor, model.UseCase:
+		b.Kind = model.UseCase
 	}
 	var at *scene.Point
 	if to != nil {
@@ -390,6 +392,9 @@ func (s *Server) readPlacement(c *echo.Context) error {
 		p = scene.Point{X: *req.X - w/2, Y: *req.Y - h/2}
 	}
 	changes = append(changes, &model.Place{ID: model.DeriveID("place", req.Seed), Diagram: req.Diagram, Subject: subject, X: p.X, Y: p.Y})
+	if kind == model.UseCase && req.Subject == "" {
+		changes = append(changes, s.intoSubject(v.Model, req.Diagram, subject, p.X+w/2, p.Y+h/2, req.Seed)...)
+	}
 	if req.Relations {
 		changes = append(changes, model.ShowRelations(v.Model, req.Diagram, subject, req.Seed)...)
 	}

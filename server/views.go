@@ -177,7 +177,7 @@ func viewFindings(m *model.Model, list []check.Finding) []FindingView {
 }
 
 // stageOf is where the elements of a kind are seen that stand on no diagram.
-var stageOf = map[model.Kind]string{model.Section: "brief", model.Sentence: "brief", model.Activity: "activities", model.DataItem: "dictionary", model.Event: "events"}
+var stageOf = map[model.Kind]string{model.Section: "brief", model.Sentence: "brief", model.Activity: "activities", model.DataItem: "dictionary", model.Event: "events", model.UseCase: "use-cases"}
 
 // Counts of findings by severity.
 type Counts map[check.Severity]int

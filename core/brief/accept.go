@@ -45,9 +45,17 @@ func AcceptChanges(m *model.Model, c *Candidate, kind model.Kind, owner model.ID
 			out = append(out, &model.AddElement{ID: parent, Kind: model.Process, Name: m.Project().Name})
 		}
 		out = append(out, &model.AddElement{ID: id, Kind: kind, Name: name, Owner: parent})
+	case model.UseCase:
+		for _, e := range m.OfKind(model.UseCase) {
+			if model.NormalForm(e.Name) == model.NormalForm(name) {
+				return traceChanges(m, e.ID, c.Sentences, seed), e.ID, nil
+			}
+		}
+		out = append(out, &model.AddElement{ID: id, Kind: kind, Name: name})
+		out = append(out, startedBy(m, c, id, seed)...)
 	case model.Association:
 		return associationChanges(m, c, seed)
-	case model.Class, model.Interface, model.Enumeration, model.DataType, model.Entity, model.Store, model.DataItem:
+	case model.Class, model.Interface, model.Enumeration, model.DataType, model.Entity, model.Actor, model.Store, model.DataItem:
 		if found := m.ByTerm(c.Name, kind); len(found) > 0 {
 			return traceChanges(m, found[0].ID, c.Sentences, seed), found[0].ID, nil
 		}
@@ -56,6 +64,17 @@ func AcceptChanges(m *model.Model, c *Candidate, kind model.Kind, owner model.ID
 		return nil, "", model.Faultf(model.CodeInvalid, "A candidate cannot become a %s.", kind.Title()).At("", "kind")
 	}
 	return append(out, traceChanges(m, id, c.Sentences, seed)...), id, nil
+}
+
+// startedBy connects a use case with the actor who does it, by the brief, where
+// there is one of that name.
+func startedBy(m *model.Model, c *Candidate, useCase model.ID, seed string) []model.Change {
+	actors := m.ByTerm(c.Subject, model.Actor)
+	if c.Subject == "" || len(actors) == 0 {
+		return nil
+	}
+	line := model.DeriveID("starts", seed, string(useCase))
+	return []model.Change{&model.Connect{ID: line, Kind: model.Participation, Source: actors[0].ID, Target: useCase}, &model.SetRelationship{ID: line, Set: model.P("part", model.Primary)}}
 }
 
 // associationChanges make a verb between two nouns an association: both become

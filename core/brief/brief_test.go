@@ -240,6 +240,26 @@ func TestWhatIsKnownIsProposedFirst(t *testing.T) {
 	require.True(t, candidate(t, brief.NewReader().Read(m), "noun delivery note").Traced)
 }
 
+func TestVerbsBecomeUseCases(t *testing.T) {
+	m := told(t, "A beekeeper delivers honey lots. The beekeeper sends a question.")
+	reader := brief.NewReader()
+	keeper := candidate(t, reader.Read(m), "noun beekeeper")
+	require.Contains(t, keeper.Kinds, model.Actor)
+	changes, _, err := brief.AcceptChanges(m, keeper, model.Actor, "", "a")
+	require.NoError(t, err)
+	m = apply(t, m, changes)
+	deliver := candidate(t, reader.Read(m), "verb deliver honey lot")
+	require.Contains(t, deliver.Kinds, model.UseCase)
+	changes, id, err := brief.AcceptChanges(m, deliver, model.UseCase, "", "u")
+	require.NoError(t, err)
+	m = apply(t, m, changes)
+	require.Equal(t, "deliver honey lot", strings.ToLower(m.Element(id).Name))
+	lines := m.Relationships(model.Participation)
+	require.Len(t, lines, 1, "who does it starts it")
+	require.Equal(t, model.Primary, lines[0].Participation().Part)
+	require.True(t, candidate(t, reader.Read(m), "verb deliver honey lot").Traced)
+}
+
 func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
 	m := told(t, "A beekeeper delivers honey lots to the intake clerk. The intake clerk weighs each honey lot and enters the lot mass in the lot register. An apiary consists of hives. A honey lot has a lot number and a harvest date.")
 	reader := brief.NewReader()

@@ -301,7 +301,8 @@ func (f *finder) kindsOf(c *Candidate) []model.Kind {
 	score[model.Store] = 4*boolean(storeWords[last]) + 2*min(e.keepsData, 2)
 	score[model.Attribute] = 3*boolean(attributeWords[last]) + 3*boolean(len(e.partOf) > 0)
 	score[model.DataItem] = 3*boolean(documentWords[last]) + min(e.moved, 2)
-	kinds := []model.Kind{model.Class, model.Entity, model.Store, model.DataItem, model.Attribute}
+	score[model.Actor] = score[model.Entity] - 1
+	kinds := []model.Kind{model.Class, model.Entity, model.Actor, model.Store, model.DataItem, model.Attribute}
 	slices.SortStableFunc(kinds, func(a, b model.Kind) int { return cmp.Compare(score[b], score[a]) })
 	return kinds
 }
@@ -338,11 +339,11 @@ func (f *finder) finish() {
 			}
 			c.Kinds = append(known, slices.DeleteFunc(c.Kinds, func(k model.Kind) bool { return slices.Contains(known, k) })...)
 		} else {
-			c.Kinds = []model.Kind{model.Process, model.Operation}
+			c.Kinds = []model.Kind{model.Process, model.UseCase, model.Operation}
 			if c.Subject != "" {
 				c.Kinds = append(c.Kinds, model.Association)
 			}
-			for _, e := range f.m.OfKind(model.Process) {
+			for _, e := range append(f.m.OfKind(model.Process), f.m.OfKind(model.UseCase)...) {
 				if model.NormalForm(e.Name) == model.NormalForm(c.Name) {
 					c.Existing = append(c.Existing, e.ID)
 				}

@@ -20,6 +20,9 @@ func Connections(m *model.Model, from, to Ref) []Connection {
 	if slices.Contains(placeKinds, from.Kind) || slices.Contains(placeKinds, to.Kind) {
 		return flowConnections(from, to)
 	}
+	if isCase(from.Kind) || isCase(to.Kind) {
+		return caseConnections(from, to)
+	}
 	plural := to.Name
 	if e := m.Element(to.ID); e != nil {
 		if t := m.Term(e.Term); t != nil && t.Plural != "" {

@@ -275,3 +275,41 @@ func readCase(m *model.Model, r *model.Relationship, name func(model.ID) string)
 }
 
 func quoted(name string) string { return "“" + name + "”" }
+
+// caseConnections: what actors and use cases may be to each other.
+func caseConnections(from, to Ref) []Connection {
+	name := func(r Ref) string {
+		if r.Name == "" {
+			return "(unnamed)"
+		}
+		return r.Name
+	}
+	if from.Kind == model.UseCase && to.Kind == model.Actor {
+		from, to = to, from
+	}
+	a, b := name(from), name(to)
+	made := func(title string, s Statement) Connection {
+		s.Ends[0].Ref, s.Ends[1].Ref = from, to
+		return Connection{title, s}
+	}
+	switch {
+	case from.Kind == model.Actor && to.Kind == model.UseCase:
+		return []Connection{
+			made(a+" starts “"+b+"”", Statement{Form: FormPart, Part: model.Primary}),
+			made(a+" supports “"+b+"”", Statement{Form: FormPart, Part: model.Supporting}),
+			made(a+" takes part in “"+b+"”", Statement{Form: FormPart}),
+		}
+	case from.Kind == model.UseCase && to.Kind == model.UseCase:
+		if from.ID == to.ID && from.ID != "" {
+			return nil
+		}
+		return []Connection{
+			made("“"+a+"” always includes “"+b+"”", Statement{Form: FormInclude}),
+			made("“"+a+"” sometimes extends “"+b+"”", Statement{Form: FormExtend}),
+			made("“"+a+"” is a kind of “"+b+"”", Statement{Form: FormGeneralization}),
+		}
+	case from.Kind == model.Actor && to.Kind == model.Actor && from.ID != to.ID:
+		return []Connection{made("Each "+a+" is a kind of "+b, Statement{Form: FormGeneralization})}
+	}
+	return nil
+}

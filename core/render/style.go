@@ -1,8 +1,11 @@
 package render
 
 import (
+	"cmp"
 	"fmt"
 	"image/color"
+	"maps"
+	"slices"
 	"strings"
 
 	"lexeon/core/model"
@@ -81,13 +84,10 @@ func styleSheet() string {
 	b.WriteString("svg{font-kerning:normal}text{font-family:'" + typeface.Family + "',sans-serif;white-space:pre;text-rendering:geometricPrecision}\n")
 	b.WriteString(".regular{font-weight:400}.italic,.semiboldItalic{font-kerning:none}.italic{font-weight:400;font-style:italic}.semibold{font-weight:600}.semiboldItalic{font-weight:600;font-style:italic}\n")
 	b.WriteString(".underline{text-decoration:underline}\n.paper{fill:" + paper + "}\n")
-	for _, role := range []scene.Role{scene.RoleFrame, scene.RoleShape, scene.RoleNote, scene.RoleSwatch, scene.RoleLine, scene.RoleDashed, scene.RoleHollow, scene.RoleSolid} {
+	for _, role := range slices.Sorted(maps.Keys(looks)) {
 		l := looks[role]
-		fill := l.fill
-		if fill == "" {
-			fill = "none"
-		}
-		fmt.Fprintf(&b, ".%s{fill:%s;stroke:%s;stroke-width:%g;stroke-linejoin:round", role, fill, l.stroke, l.width)
+		fill, stroke := cmp.Or(l.fill, "none"), cmp.Or(l.stroke, "none")
+		fmt.Fprintf(&b, ".%s{fill:%s;stroke:%s;stroke-width:%g;stroke-linejoin:round", role, fill, stroke, l.width)
 		if l.dashed {
 			fmt.Fprintf(&b, ";stroke-dasharray:%g %g", dashes[0], dashes[1])
 		}

@@ -7,6 +7,7 @@ import (
 
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
+	"lexeon/core/render"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
 )
@@ -35,4 +36,20 @@ func intake(t *testing.T) *model.Model {
 func TestGoldenUseCaseDiagram(t *testing.T) {
 	m := intake(t)
 	golden(t, "use-cases", drawer.Of(m, m.Diagrams()[0].ID))
+}
+
+// What has no rule of its own would be drawn black.
+func TestEveryRoleHasALook(t *testing.T) {
+	m := intake(t)
+	for _, s := range []*scene.Scene{drawer.Of(m, m.Diagrams()[0].ID), drawer.Of(flowSheet(t), "d"), drawer.Of(flowSheet(t, &model.SetProject{Set: model.P("flowNotation", model.Boxes)}), "d")} {
+		svg, err := render.SVG(s)
+		require.NoError(t, err)
+		for _, g := range s.Groups {
+			for _, p := range g.Shapes {
+				if p.Text == nil && p.Image == nil {
+					require.Contains(t, string(svg), "\n."+string(p.Role)+"{fill:", g.Title)
+				}
+			}
+		}
+	}
 }

@@ -67,14 +67,12 @@ func (p *proposer) fromContext() {
 				continue
 			}
 			x := Proposal{Key: string(end.Flow.ID), Actor: partner.Name, Why: partner.Name + " sends " + end.Flow.Name + "."}
-			taken := false
 			for _, id := range coverage.Rows[end.Flow.ID] {
 				row := p.m.Element(id)
 				x.Sources = append(x.Sources, id)
 				for _, t := range p.m.TracesOf(id) {
 					x.Sources = append(x.Sources, t.Target)
 				}
-				taken = taken || p.sources[id]
 				if x.Name == "" && p.m.TermKey(row.Activity().Performer) == p.m.TermKey(partner.Name) {
 					x.Name = sentenceCase(row.Name)
 				}
@@ -90,6 +88,7 @@ func (p *proposer) fromContext() {
 			if x.Name == "" {
 				x.Name = "Hand in " + end.Flow.Name
 			}
+			taken := slices.ContainsFunc(x.Sources, func(id model.ID) bool { return p.sources[id] })
 			if !taken {
 				slices.Sort(x.Sources)
 				x.Sources = slices.Compact(x.Sources)

@@ -112,6 +112,14 @@ type Exchange struct {
 	Text   string // without the doer, where one is known
 }
 
+// Told divides the text of a step into who acts and what they do.
+func (r *Reader) Told(text string) (who Doer, what string) {
+	if who = r.DoerOf(text); who.Words > 0 {
+		return who, strings.Join(strings.Fields(text)[who.Words:], " ")
+	}
+	return who, text
+}
+
 // Exchanges lists the steps of a flow with who acts.
 func (r *Reader) Exchanges(f *Flow) []Exchange {
 	var out []Exchange
@@ -119,9 +127,7 @@ func (r *Reader) Exchanges(f *Flow) []Exchange {
 		text := StepText(r.m, s)
 		e := Exchange{Step: s, Number: f.Number(s.ID), Text: text}
 		if s.Step().Includes == "" {
-			if e.Doer = r.DoerOf(text); e.Doer.Words > 0 {
-				e.Text = strings.Join(strings.Fields(text)[e.Doer.Words:], " ")
-			}
+			e.Doer, e.Text = r.Told(text)
 		}
 		out = append(out, e)
 	}

@@ -245,7 +245,7 @@ function Candidates({ brief, chosen, onChoose }: { brief: Brief; chosen?: Candid
       </div>
       {(tab === 'noun' || tab === 'verb') && (
         <>
-          <p className="px-3 pt-2 text-sm text-faint">Arrow keys go on, <kbd className="font-mono">1</kbd>–<kbd className="font-mono">5</kbd> accepts, <kbd className="font-mono">x</kbd> rejects.</p>
+          <p className="px-3 pt-2 text-sm text-faint">Arrow keys go on, <kbd className="font-mono">1</kbd>–<kbd className="font-mono">6</kbd> accepts, <kbd className="font-mono">x</kbd> rejects.</p>
           <ul ref={list} className="min-h-0 flex-1 overflow-y-auto p-2" tabIndex={0} aria-label={tab === 'noun' ? 'Nouns' : 'Verbs'} onKeyDown={keys}>
             {open.length === 0 && <li className="p-2 text-faint">{rejected ? 'Nothing was rejected.' : 'Nothing is left to decide here.'}</li>}
             {open.map((c) => (

@@ -21,7 +21,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
   const { value: entry, error } = useFetched<Entry>(projectPath(`entries/${id}`), tick)
   if (error) return <p className="p-4 text-faint">{error}</p>
   if (!entry) return <p className="p-4 text-faint">Looking it up …</p>
-  const relationship = !entry.classifier && !['note', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence'].includes(entry.kind)
+  const relationship = !entry.classifier && !['note', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence', 'actor', 'useCase', 'subject'].includes(entry.kind)
   return (
     <div className="flex flex-col gap-4 p-4">
       <div className="flex items-baseline justify-between">
@@ -51,6 +51,13 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
             <Switch label="Accessors implied" on={entry.accessors} set={(accessors) => submit([{ type: 'setClassifier', id, set: { accessors } }])} />
           </div>
           <Picture entry={entry} />
+        </>
+      )}
+      {(entry.kind === 'actor' || entry.kind === 'useCase') && <Switch label="Abstract" on={entry.abstract} set={(abstract) => submit([{ type: 'setElement', id, set: { abstract } }])} />}
+      {entry.kind === 'useCase' && (
+        <>
+          {entry.subjects?.map((s) => <Switch key={s.id} label={`Offered by ${s.name || '(no name)'}`} on={s.line !== ''} set={(on) => submit(on ? [{ type: 'connect', id: newId(), kind: 'within', source: id, target: s.id }] : [{ type: 'delete', id: s.line }])} />)}
+          <button className="button self-start" onClick={() => go(`/p/${overview?.id}/use-cases?case=${id}`)}>Open the description</button>
         </>
       )}
       {entry.process && <ProcessTools entry={entry} process={entry.process} />}
@@ -204,6 +211,22 @@ function RelationTools({ entry }: { entry: Entry }) {
           )}
         </fieldset>
       ))}
+      {entry.part !== undefined && (
+        <fieldset className="flex flex-col gap-1 text-sm">
+          <legend className="heading">What the actor does</legend>
+          {([['primary', 'starts it: the goal is its own'], ['supporting', 'supports it'], ['', 'takes part']] as const).map(([part, title]) => (
+            <label key={part} className="flex items-center gap-2"><input type="radio" name="part" className="accent-verdigris" checked={entry.part === part} onChange={() => submit([{ type: 'setRelationship', id: entry.id, set: { part } }])} />{title}</label>
+          ))}
+        </fieldset>
+      )}
+      {entry.extend && (
+        <>
+          <Kept label="When" value={entry.extend.condition} rows={2} placeholder="the jars are new" change={(condition) => ({ type: 'setRelationship', id: entry.id, set: { condition } })} />
+          {entry.extend.points.map((p) => (
+            <Switch key={p.id} label={`At ${p.name}`} on={entry.extend?.at.includes(p.id) ?? false} set={(on) => submit([{ type: 'setRelationship', id: entry.id, set: { points: on ? [...(entry.extend?.at ?? []), p.id] : (entry.extend?.at ?? []).filter((o) => o !== p.id) } }])} />
+          ))}
+        </>
+      )}
       {entry.kind === 'dataFlow' && group && shownTwice && <button className="button self-start" onClick={() => void ask('read/level', { do: 'other', placed: group.id })}>Draw it to the other one</button>}
       {entry.kind === 'dataFlow' && relation.name && <button className="button self-start" onClick={() => go(`/p/${projectId()}/dictionary?item=${encodeURIComponent(relation.name)}`)}>Look it up in the dictionary</button>}
       {relation.elements.length === 2 && <button className="button self-start" onClick={() => submit([{ type: 'reverse', id: entry.id }])}>Reverse</button>}

@@ -20,7 +20,9 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
   const classDiagrams = overview.diagrams.filter((d) => d.kind === 'classDiagram')
   const shown = overview.diagrams.find((d) => d.id === diagram)
   const onSheet = route.stage === 'sheet'
-  const { coverage, table } = overview
+  const { coverage, table, cases } = overview
+  const caseDiagrams = overview.diagrams.filter((d) => d.kind === 'useCaseDiagram')
+  const isFlow = shown?.kind === 'contextDiagram' || shown?.kind === 'levelDiagram'
 
   function addDiagram(kind: string, title: string) {
     const id = newId()
@@ -36,7 +38,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
       </div>
       <Stage title="Brief" figure={coverage.sentences ? `${coverage.covered} of ${coverage.sentences}` : ''} said={coverage.sentences ? `${coverage.covered} of ${coverage.sentences} sentences covered` : undefined} current={route.stage === 'brief'} onOpen={() => go(`${base}/brief`)} />
       <Stage title="Activities" figure={table.rows ? `${table.flows - table.uncovered} of ${table.flows}` : ''} said={table.rows ? `${table.flows - table.uncovered} of ${table.flows} flows drawn` : undefined} current={route.stage === 'activities'} onOpen={() => go(`${base}/activities`)} />
-      <Stage title="Data flow" figure="" current={onSheet && shown !== undefined && shown.kind !== 'classDiagram'} onOpen={() => { const first = flowTree(overview.diagrams)[0]; if (first) go(`${base}/d/${first.diagram.id}`) }}>
+      <Stage title="Data flow" figure="" current={onSheet && isFlow} onOpen={() => { const first = flowTree(overview.diagrams)[0]; if (first) go(`${base}/d/${first.diagram.id}`) }}>
         <ul>
           {flowTree(overview.diagrams).map(({ diagram: d, depth }) => (
             <Leaf key={d.id} d={d} depth={depth} current={onSheet && d.id === diagram} base={base} />
@@ -48,6 +50,12 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
         <ul>
           <Side title="Dictionary" figure={String(overview.items)} current={route.stage === 'dictionary'} onOpen={() => go(`${base}/dictionary`)} />
           <Side title="Events" figure="" current={route.stage === 'events'} onOpen={() => go(`${base}/events`)} />
+        </ul>
+      </Stage>
+      <Stage title="Use cases" figure={cases.cases ? `${cases.described} of ${cases.cases}` : ''} said={cases.cases ? `${cases.described} of ${cases.cases} described` : undefined} current={route.stage === 'use-cases' || (onSheet && shown?.kind === 'useCaseDiagram')} onOpen={() => go(`${base}/use-cases`)}>
+        <ul>
+          {caseDiagrams.map((d) => <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />)}
+          <li><button className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint" onClick={() => addDiagram('useCaseDiagram', caseDiagrams.length ? `Use cases ${caseDiagrams.length + 1}` : 'Use cases')}>New use case diagram</button></li>
         </ul>
       </Stage>
       <Stage title="Classes" figure={`${overview.classifiers}`} current={onSheet && shown?.kind === 'classDiagram'} onOpen={() => go(classDiagrams[0] ? `${base}/d/${classDiagrams[0].id}` : base)}>

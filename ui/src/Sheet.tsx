@@ -48,7 +48,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const [printing, setPrinting] = useState(false)
   const waiting = useRef<string>(undefined) // typed while the next place is looked for
   const sheetKind = overview?.diagrams.find((d) => d.id === diagram)?.kind ?? 'classDiagram'
-  const flows = sheetKind !== 'classDiagram'
+  const flows = sheetKind === 'contextDiagram' || sheetKind === 'levelDiagram'
+  const cases = sheetKind === 'useCaseDiagram'
   const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores)).sort((a, b) => Number(a.note ?? false) - Number(b.note ?? false))
   const groups = shown?.groups ?? []
   const placedGroups = groups.filter((g) => g.id !== 'frame' && g.id !== 'legend')
@@ -258,7 +259,12 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             Nothing here yet. Press <kbd className="font-mono">p</kbd> and Enter to make the first process,<br />or write above: <span className="font-mono">Beekeeper sends delivery note to Receive lot</span>.
           </p>
         )}
-        {shown && shapes.length === 0 && !making && !flows && (
+        {shown && shapes.length === 0 && !making && cases && (
+          <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
+            Nothing here yet. Press <kbd className="font-mono">u</kbd> and Enter to make the first use case,<br />or write above: <span className="font-mono">Beekeeper starts Register delivery</span>.
+          </p>
+        )}
+        {shown && shapes.length === 0 && !making && !flows && !cases && (
           <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
             Nothing here yet. Press <kbd className="font-mono">c</kbd> and Enter to make the first class,<br />write above: <span className="font-mono">Apiary is made of 1..* Hive</span>, drag a term here, or paste a text.
           </p>

@@ -12,7 +12,7 @@ export type Primitive = {
 export type Slot = { row: Id; field: string; title: string; rect: Rect; value: string; face: string; size: number; label?: string; anchor?: Point }
 export type Group = {
   id: Id; subject?: Id; kind?: string; title: string; hash: string; box?: Rect; route?: Point[]; between?: Id[]
-  line?: string; bends?: number[]; larger?: boolean; free?: Point
+  line?: string; bends?: number[]; larger?: boolean; free?: Point; holds?: Id[]
   shapes: Primitive[]; slots?: Slot[]
 }
 export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[] }
@@ -39,7 +39,7 @@ export type Overview = {
   id: Id; name: string; revision: number; diagrams: DiagramInfo[]; kinds: KindInfo[]; findings: Counts; classifiers: number
   colours: StereotypeColour[]; palette: string[]; stereotypes: string[]
   settings: { flowNotation: string; contextZero: boolean; contextStores: boolean; mostProcesses: number; performers: Performer[] }
-  coverage: Coverage; table: { rows: number; flows: number; uncovered: number }; items: number
+  coverage: Coverage; table: { rows: number; flows: number; uncovered: number }; items: number; cases: { cases: number; described: number }
   undo: string; redo: string
 }
 export type Performer = { name: string; inside?: boolean; reason?: string }
@@ -48,7 +48,8 @@ export type Face = { id: Id; kind: string; name: string; diagrams: Id[] }
 export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[]; sources: number }
 export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
-  accessors: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
+  accessors: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; subjects?: CaseSubject[]; part?: string
+  extend?: { condition: string; points: { id: Id; name: string; step: Id }[]; at: Id[] }; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
   findings: Finding[]; revision: number
 }
 export type Reading = {
@@ -84,6 +85,24 @@ export type Candidate = {
 export type ProposedRow = { sentence: Id; number: number; performer: string; name: string; there: boolean; changes: Change[] }
 export type Brief = { revision: number; sections: BriefSection[]; candidates: Candidate[]; coverage: Coverage; unsourced: Row[]; rows: ProposedRow[] }
 export type BriefEdit = { revision: number; author: string; at: string; edits: { before?: string; after?: string }[] }
+export type CaseItem = { id: Id; name: string; goal: string; steps: number; findings: number; primary: string[] }
+export type UseCases = {
+  revision: number; cases: CaseItem[]; proposals: { key: string; name: string; actor: string; why: string }[]; starters: { key: string; title: string; about: string }[]
+}
+export type CaseStep = {
+  id: Id; number: string; text: string; marks: { text: string; term?: Id }[]; doer: string; actor: Id; rest: string; includes: Id; before: Id; after: Id; last: boolean
+}
+export type CaseSubject = { id: Id; name: string; line: Id }
+export type UseCase = {
+  id: Id; name: string; definition: string; text: string; steps: CaseStep[]
+  data: {
+    abstract?: boolean; goal?: string; scope?: string; level?: string; trigger?: string; before?: string; minimal?: string; success?: string; frequency?: string
+    stakeholders?: { name: string; interest?: string }[]; rules?: string[]; questions?: string[]
+  }
+  alternatives: { id: Id; label: string; condition: string; steps: CaseStep[]; rejoin: string; ends: string }[]
+  parts: { id: Id; actor: Id; name: string; part: string }[]; relations: Relation[]; points: { id: Id; name: string; step: Id }[]; subjects: CaseSubject[]
+  diagrams: DiagramInfo[]; traces: { id: Id; number: number; text: string }[]; rows: Row[]; findings: Finding[]
+}
 export type Activity = {
   id: Id; performer: string; name: string; inputs: string; outputs: string; processing: string; timed: boolean; sentences: number[]
   questions: string[]; shown: { id: Id; title: string; diagram?: Id; where: string }[]; side: string

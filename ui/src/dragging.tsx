@@ -1,6 +1,6 @@
 import { type PointerEvent, type RefObject, useEffect, useRef, useState } from 'react'
 
-import { type Change, type Group, type Point, type Rect, type Slot } from './api'
+import { type Change, type Group, newId, type Point, type Rect, type Slot } from './api'
 import { around, between, center, overlap, union } from './geometry'
 import { catchGuides, type Guide } from './guides'
 import { bendsAfter } from './bends'
@@ -113,7 +113,9 @@ export function useDrag(props: {
     }
     const already = selection.includes(subject)
     if (!already) select(subject)
-    const chosen = groups.filter((g) => (already ? selection : [subject]).includes(g.subject ?? '') && g.box)
+    const pulled = groups.filter((g) => (already ? selection : [subject]).includes(g.subject ?? '') && g.box)
+    const held = new Set(pulled.flatMap((g) => g.holds ?? [])) // a boundary takes along what stands in it
+    const chosen = [...pulled, ...groups.filter((g) => held.has(g.id) && !pulled.includes(g))]
     const subjects = new Set(chosen.map((g) => g.subject))
     const lines = groups.filter((g) => g.between?.some((id) => subjects.has(id)))
     // A click on one of several that are selected selects it alone, once it is clear that nothing is moved.
@@ -194,7 +196,7 @@ export function useDrag(props: {
         return over()
       }
       case 'move':
-        if (state.moved && (state.dx || state.dy)) return finish(moves(state))
+        if (state.moved && (state.dx || state.dy)) return finish([...moves(state), ...intoBoundaries(state.groups, groups, state.dx, state.dy)])
         if (state.click) select(state.click)
         return over()
       case 'connect':
@@ -209,7 +211,8 @@ export function useDrag(props: {
         return
       case 'resize':
         if (state.w === state.group.box?.w && state.h === state.group.box.h) return over()
-        return finish([{ type: 'resize', id: state.group.id, w: state.w, h: state.h }])
+        // A boundary stands where what it holds stands, until it is made larger.
+        return finish([...(state.group.kind === 'subject' ? [{ type: 'move', id: state.group.id, x: state.group.box?.x, y: state.group.box?.y }] : []), { type: 'resize', id: state.group.id, w: state.w, h: state.h }])
       case 'bend':
         if (!state.moved) return over()
         return finish([{ type: 'setLine', id: state.group.id, line: state.group.line ?? '', bends: state.points.slice(1, -1).flatMap((p) => [p.x, p.y]) }])
@@ -234,6 +237,17 @@ export function useDrag(props: {
     if (!(state && 'sent' in state && state.sent)) over()
   }
   return { state, down, move, up, cancel, inBox, inScene, groupAt, pointer, middle }
+}
+
+// intoBoundaries puts use cases into a boundary that they were dropped in.
+function intoBoundaries(moved: Group[], all: Group[], dx: number, dy: number): Change[] {
+  const boundaries = all.filter((g) => g.kind === 'subject' && !moved.includes(g))
+  return moved.flatMap((g) => {
+    if (g.kind !== 'useCase') return []
+    const c = center(g)
+    const at = boundaries.find((b) => b.box && !b.holds?.includes(g.id) && inside({ x: c.x + dx, y: c.y + dy, w: 0, h: 0 }, b.box))
+    return at && !boundaries.some((b) => b.holds?.includes(g.id)) ? [{ type: 'connect', id: newId(), kind: 'within', source: g.subject, target: at.subject }] : []
+  })
 }
 
 function inside(r: Rect, area: Rect): boolean {

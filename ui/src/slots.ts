@@ -38,6 +38,9 @@ export async function commitSlot(slot: Slot, value: string) {
     case 'multiplicity':
       changes = [{ type: 'setEnd', id: slot.row, set: { multiplicity: value.trim() } }]
       break
+    case 'condition':
+      changes = [{ type: 'setRelationship', id: slot.row, set: { condition: value.trim() } }]
+      break
     case 'role':
       changes = [{ type: 'setEnd', id: slot.row, set: { name: value.trim() } }]
       break
