@@ -128,6 +128,9 @@ func (s *Server) placing(m *model.Model, r notation.Reading, diagram, near model
 		}
 		place := &model.Place{ID: model.DeriveID("place", seed, string(id)), Diagram: diagram, Subject: id, X: p.X, Y: p.Y}
 		out = append(out, place)
+		if refs[i].Kind == model.UseCase && m.Element(id) == nil {
+			out = append(out, s.intoSubject(m, diagram, id, p.X+w/2, p.Y+h/2, seed)...)
+		}
 		// The next one must not take the same place.
 		steps := []model.Change{place}
 		if m.Element(id) == nil {

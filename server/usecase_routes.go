@@ -301,6 +301,14 @@ func (s *Server) readUseCase(c *echo.Context) error {
 			continue
 		}
 		changes, u, a, line := usecase.AcceptChanges(m, p, req.Seed)
+		if len(diagramsOf(m, model.UseCaseDiagram)) == 0 { // the first one is drawn on the first diagram
+			add := &model.AddDiagram{ID: model.DeriveID("diagram", req.Seed), Kind: model.UseCaseDiagram, Name: "Use cases"}
+			next, _, _, err := model.Edit(m, []model.Change{add})
+			if err != nil {
+				return err
+			}
+			changes, req.Diagram, m = append([]model.Change{add}, changes...), add.ID, next
+		}
 		if d := m.Diagram(req.Diagram); d != nil && d.Kind == model.UseCaseDiagram {
 			var shown []model.Change
 			for _, id := range []model.ID{u, a, line} {
@@ -308,7 +316,7 @@ func (s *Server) readUseCase(c *echo.Context) error {
 					shown = append(shown, &model.Place{ID: model.DeriveID("place", req.Seed, string(id)), Diagram: d.ID, Subject: id})
 				}
 			}
-			next, _, _, err := model.Edit(m, changes)
+			next, _, _, err := model.Edit(v.Model, changes)
 			if err != nil {
 				return err
 			}
@@ -317,12 +325,16 @@ func (s *Server) readUseCase(c *echo.Context) error {
 			}
 			changes = append(append(changes, shown...), s.intoSubject(next, d.ID, u, 0, 0, req.Seed)...)
 		}
-		if _, _, _, err := model.Edit(m, changes); err != nil {
+		if _, _, _, err := model.Edit(v.Model, changes); err != nil {
 			return err
 		}
 		return c.JSON(http.StatusOK, levelReply{Changes: model.EncodeChanges(changes)})
 	}
 	return problem(http.StatusNotFound, "missing", "This is not proposed any more.")
+}
+
+func diagramsOf(m *model.Model, kind model.Kind) []*model.Diagram {
+	return slices.DeleteFunc(m.Diagrams(), func(d *model.Diagram) bool { return d.Kind != kind })
 }
 
 // intoSubject puts a new use case into the boundary that it stands in, or into the

@@ -16,7 +16,7 @@ import (
 )
 
 // Markdown documents a model: the brief, the data flow diagrams with their
-// dictionary, the classes, each as a text in Markdown, and every diagram as an SVG
+// dictionary, the use cases with their descriptions, the classes, each as a text in Markdown, and every diagram as an SVG
 // picture that its text shows. Texts with nothing in them are left out, but for
 // the classes. Equal models give equal files.
 func Markdown(m *model.Model, d *scene.Drawer) (generate.Output, error) {
@@ -46,6 +46,10 @@ func Markdown(m *model.Model, d *scene.Drawer) (generate.Output, error) {
 	add("data-flow.md", false, func(b *strings.Builder) {
 		diagrams(b, m, pictures, model.ContextDiagram, model.LevelDiagram)
 		dataFlow(b, m)
+	})
+	add("use-cases.md", false, func(b *strings.Builder) {
+		diagrams(b, m, pictures, model.UseCaseDiagram)
+		useCases(b, m)
 	})
 	add("brief.md", false, func(b *strings.Builder) { briefText(b, m) })
 	out.Files = append(out.Files, drawn...)

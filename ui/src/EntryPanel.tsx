@@ -32,7 +32,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
         <Kept label="Text" value={entry.note} rows={4} change={(text) => ({ type: 'setNote', id, text })} />
       ) : (
         <>
-          <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />
+          {!['participation', 'include', 'extend'].includes(entry.kind) && <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />}
           <Kept label="Definition" value={entry.definition} rows={2} change={(text) => ({ type: 'setDefinition', id, text })} />
         </>
       )}
@@ -229,7 +229,7 @@ function RelationTools({ entry }: { entry: Entry }) {
       )}
       {entry.kind === 'dataFlow' && group && shownTwice && <button className="button self-start" onClick={() => void ask('read/level', { do: 'other', placed: group.id })}>Draw it to the other one</button>}
       {entry.kind === 'dataFlow' && relation.name && <button className="button self-start" onClick={() => go(`/p/${projectId()}/dictionary?item=${encodeURIComponent(relation.name)}`)}>Look it up in the dictionary</button>}
-      {relation.elements.length === 2 && <button className="button self-start" onClick={() => submit([{ type: 'reverse', id: entry.id }])}>Reverse</button>}
+      {relation.elements.length === 2 && entry.part === undefined && <button className="button self-start" onClick={() => submit([{ type: 'reverse', id: entry.id }])}>Reverse</button>}
     </>
   )
 }

@@ -20,7 +20,8 @@ export function placed(): { shapes: string[]; lines: string[] } {
 export async function arrange(how: string, what: string, all = false) {
   const { openDiagram, submit } = useStudio.getState()
   const { shapes, lines } = placed()
-  const placements = all ? [] : [...shapes, ...lines]
+  // One shape or one line stands in no layers: all of the diagram is meant.
+  const placements = all || (how === 'layers' && shapes.length < 2) ? [] : [...shapes, ...lines]
   try {
     const reply = await post<ChangesReply>(projectPath('read/arrangement'), { diagram: openDiagram, how, placements })
     if (reply.changes.length === 0) return useStudio.getState().say('Everything stands as it should already.')

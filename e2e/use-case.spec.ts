@@ -1,0 +1,138 @@
+import AxeBuilder from '@axe-core/playwright'
+
+import { boxOf, expect, test } from './studio'
+
+test('a use case diagram from nothing, by sentences and by the pointer', async ({ studio, page }) => {
+  await studio.newProject('Heather honey')
+  await page.getByRole('button', { name: 'New use case diagram' }).click()
+  await expect(page.getByRole('application', { name: 'use case diagram Use cases' })).toBeVisible()
+  // The boundary first: what is made afterwards goes into it.
+  await studio.sheet.press('b')
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Name of the new subject' }).fill('Cooperative')
+  await page.keyboard.press('Tab')
+  await expect(studio.shape('subject Cooperative')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Escape')
+  await studio.sheet.press('u')
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Name of the new use case' }).fill('Register delivery')
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Name of the new use case' }).fill('Trace a recall')
+  await page.keyboard.press('Tab')
+  await expect(studio.shape('use case Trace a recall')).toBeVisible()
+  await expect(async () => {
+    const [boundary, oval] = [await boxOf(studio.shape('subject Cooperative').locator('rect')), await boxOf(studio.shape('use case Trace a recall').locator('path.shape'))]
+    expect(oval.x).toBeGreaterThan(boundary.x)
+    expect(oval.x + oval.width).toBeLessThan(boundary.x + boundary.width)
+  }).toPass({ timeout: 15_000 })
+
+  await studio.state('Beekeeper starts Register delivery')
+  await studio.state('Food inspector starts Trace a recall')
+  await studio.state('Trace a recall includes Identify lots')
+  await studio.state('Testing laboratory supports register delivery')
+  await expect(studio.shape('actor Beekeeper')).toBeVisible()
+  await expect(page.getByRole('img', { name: 'include: "Trace a recall" includes "Identify lots"' })).toHaveCount(1)
+  await page.getByRole('button', { name: /^Arrange/ }).click()
+  await page.getByRole('menuitem', { name: 'In layers' }).click()
+  await studio.saved()
+  await expect(async () => {
+    const at = async (name: string) => (await boxOf(studio.shape(name))).x
+    expect(await at('actor Beekeeper')).toBeLessThan(await at('use case Register delivery'))
+    expect(await at('actor Testing laboratory')).toBeGreaterThan(await at('use case Register delivery'))
+  }).toPass({ timeout: 15_000 })
+
+  // Pulled from an actor to a use case: in sentences.
+  await studio.shape('actor Beekeeper').click()
+  const handle = await boxOf(page.locator('[data-part="connect"] circle'))
+  const target = await boxOf(studio.shape('use case Trace a recall').locator('path.shape'))
+  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(target.x + 40, target.y + 30, { steps: 4 })
+  await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 4 })
+  await page.mouse.up()
+  await page.getByRole('menuitem', { name: 'Beekeeper supports “Trace a recall”' }).click()
+  await expect(page.getByRole('img', { name: 'participation: Beekeeper supports "Trace a recall"' })).toHaveCount(1)
+  await studio.lexicon.getByRole('radio', { name: 'takes part' }).click()
+  await expect(page.getByRole('img', { name: 'participation: Beekeeper takes part in "Trace a recall"' })).toHaveCount(1)
+  await expect(studio.lexicon.getByText('In Trace a recall, Beekeeper takes part; it is not said who starts it.')).toBeVisible()
+
+  // Dropped into the boundary it is in it; Identify lots came by a sentence and is.
+  await studio.shape('use case Identify lots').click()
+  await expect(studio.lexicon.getByRole('checkbox', { name: 'Offered by Cooperative' })).toBeChecked()
+  await page.reload()
+  await expect(studio.shape('use case Identify lots')).toBeVisible()
+})
+
+test('a description is typed, its steps are moved with their alternatives', async ({ studio, page }) => {
+  await studio.newProject('Described honey')
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Use cases', exact: true }).click()
+  const main = page.getByRole('main', { name: 'Use cases' })
+  for (const name of ['Identify lots', 'Register delivery']) {
+    await main.getByLabel('Name of a new use case').fill(name)
+    await main.getByRole('button', { name: 'Add', exact: true }).first().click()
+    await expect(main.getByRole('region', { name: `Description of ${name}` })).toBeVisible()
+  }
+  const steps = main.getByRole('textbox', { name: 'Steps, one a line' })
+  await steps.fill('Beekeeper hands over the delivery note\ninclude identify lots\nSystem writes the lot entry\n9a Nobody comes')
+  await steps.press('Control+Enter')
+  await expect(main.getByRole('alert')).toHaveText('Line 4: there is no step 9.')
+  await expect(steps).toHaveValue(/9a Nobody comes/)
+  await steps.fill('Beekeeper hands over the delivery note\ninclude identify lots\nSystem writes the lot entry\n1a The note is missing\nClerk writes one\ngoes on at 2\n3a The register is full\nends with failure')
+  await steps.press('Control+Enter')
+  await expect(main.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(3)
+  await expect(main.getByText('Every “Register delivery” includes “Identify lots”.')).toBeVisible()
+  await expect(main.getByRole('region', { name: '1a The note is missing' }).getByText('1a1')).toBeVisible()
+  await expect(main.getByText('goes on at 2')).toBeVisible()
+
+  // The first step goes down: its alternative goes with it, the numbers follow.
+  await main.getByRole('button', { name: 'Move step 1 down' }).click()
+  await expect(main.getByRole('region', { name: '2a The note is missing' })).toBeVisible()
+  await expect(main.getByText('goes on at 1')).toBeVisible()
+  await main.getByRole('button', { name: 'Move step 2 up' }).focus()
+  await page.keyboard.press('Alt+ArrowUp')
+  await expect(main.getByRole('region', { name: '1a The note is missing' })).toBeVisible()
+
+  await main.getByRole('tab', { name: 'Actor and system' }).click()
+  await expect(main.getByRole('table', { name: 'What actor and system do' }).getByRole('row', { name: /3.*writes the lot entry/ })).toBeVisible()
+  await main.getByLabel('Goal', { exact: true }).fill('the lot is known')
+  await page.keyboard.press('Tab')
+  await studio.saved()
+  await page.reload()
+  await main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Register delivery/ }).click()
+  await expect(main.getByLabel('Goal', { exact: true })).toHaveValue('the lot is known')
+  await main.getByRole('button', { name: 'include Identify lots' }).click()
+  await expect(main.getByRole('region', { name: 'Description of Identify lots' })).toBeVisible()
+})
+
+test('proposals and starters are taken over, and one term has many faces', async ({ studio, page }) => {
+  await studio.newProject('Proposed honey')
+  await page.getByRole('button', { name: 'New context diagram' }).click()
+  await expect(page.getByRole('application', { name: 'context diagram Proposed honey' })).toBeVisible()
+  await studio.state('Beekeeper sends delivery note to Proposed honey')
+  const path = page.getByRole('navigation', { name: 'Path' })
+  await path.getByRole('button', { name: 'Use cases', exact: true }).click()
+  const main = page.getByRole('main', { name: 'Use cases' })
+  await main.getByRole('button', { name: 'Add the use case Hand in delivery note' }).click()
+  await expect(main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /Hand in delivery note.*Beekeeper/ })).toBeVisible()
+  await expect(main.getByRole('button', { name: 'Add the use case Hand in delivery note' })).toHaveCount(0)
+  await main.getByRole('button', { name: 'Starters …' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Insert Decide on requests' }).click()
+  await expect(main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /Withdraw request/ })).toBeVisible()
+  await path.getByRole('button', { name: 'Decide on requests' }).click()
+  await expect(studio.shape('actor Decider')).toBeVisible()
+  await path.getByRole('button', { name: 'Lexicon', exact: true }).click()
+  await page.getByRole('button', { name: 'Beekeeper', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'actor Beekeeper', exact: true })).toBeEnabled()
+  await expect(page.getByRole('button', { name: 'external entity Beekeeper', exact: true })).toBeVisible()
+})
+
+test('use cases are accessible', async ({ studio, page }) => {
+  const id = await studio.copyOfDemo()
+  for (const place of [`d/use-cases`, 'use-cases']) {
+    await page.goto(`${studio.address}/p/${id}/${place}`)
+    await expect(place === 'use-cases' ? page.getByRole('heading', { level: 2 }).first() : studio.shape('actor Beekeeper')).toBeVisible()
+    const found = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze()
+    expect(found.violations.map((v) => `${place}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).join('\n')}`)).toEqual([])
+  }
+})

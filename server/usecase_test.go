@@ -1,0 +1,110 @@
+package server_test
+
+import (
+	"encoding/json"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/server"
+)
+
+type caseAnswer struct {
+	Name  string
+	Text  string
+	Steps []struct {
+		ID, Number, Text, Doer, Rest, Includes string
+	}
+	Alternatives []struct{ Label, Condition, Rejoin, Ends string }
+	Parts        []struct{ ID, Name, Part string }
+	Subjects     []struct{ ID, Name, Line string }
+}
+
+func TestUseCasesOverHTTP(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	var list struct {
+		Cases     []struct{ ID, Name string }
+		Proposals []struct{ Key, Name, Actor string }
+		Starters  []struct{ Key string }
+	}
+	c.get("/api/projects/p/use-cases", &list)
+	require.Len(t, list.Cases, 10)
+	require.GreaterOrEqual(t, len(list.Starters), 3)
+	var u caseAnswer
+	c.get("/api/projects/p/use-cases/use-register-delivery", &u)
+	require.Len(t, u.Steps, 5)
+	require.Equal(t, "Beekeeper", u.Steps[0].Doer)
+	require.Equal(t, "hands over the honey lot with the delivery note", u.Steps[0].Rest)
+	require.Equal(t, "use-identify-lots", u.Steps[2].Includes)
+	require.Equal(t, "system", u.Steps[3].Doer)
+	require.Len(t, u.Alternatives, 3)
+	require.NotEmpty(t, u.Subjects[0].Line)
+
+	// Typing the steps: what stays is the same step.
+	body, err := json.Marshal(map[string]string{"useCase": "use-register-delivery", "text": strings.Replace(u.Text, "4 System gives", "Somebody sweeps the floor\n4 System gives", 1), "seed": "t"})
+	require.NoError(t, err)
+	take(t, c, ask(t, c, "steps", string(body)))
+	var next caseAnswer
+	c.get("/api/projects/p/use-cases/use-register-delivery", &next)
+	require.Len(t, next.Steps, 6)
+	require.Equal(t, u.Steps[3].ID, next.Steps[4].ID)
+	require.Equal(t, "Somebody sweeps the floor", next.Steps[3].Text)
+	status, _, data := c.do("POST", "/api/projects/p/read/steps", []byte(`{"useCase":"use-register-delivery","text":"1 a\n8a b","seed":"t"}`))
+	require.Equal(t, 422, status, "%s", data)
+	require.Contains(t, string(data), "Line 2: there is no step 8")
+	status, _, _ = c.do("GET", "/api/projects/p/use-cases/hive", nil)
+	require.Equal(t, 404, status)
+}
+
+func TestProposedUseCasesOverHTTP(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	take(t, c, asked{Changes: json.RawMessage(`[{"type":"delete","id":"use-trace-a-recall"},{"type":"delete","id":"actor-food-inspector"}]`)})
+	var list struct {
+		Proposals []struct{ Key, Name, Actor string }
+	}
+	c.get("/api/projects/p/use-cases", &list)
+	key := ""
+	for _, p := range list.Proposals {
+		if p.Actor == "Food inspector" {
+			key = p.Key
+		}
+	}
+	require.NotEmpty(t, key, "%v", list.Proposals)
+	take(t, c, ask(t, c, "use-case", `{"proposal":"`+key+`","diagram":"use-cases","seed":"s"}`))
+	titles := []string{}
+	for _, g := range sceneOf(t, c, "use-cases").Groups {
+		titles = append(titles, g.Title)
+	}
+	require.Contains(t, titles, "actor Food inspector")
+	status, _, data := c.do("POST", "/api/projects/p/read/use-case", []byte(`{"proposal":"`+key+`","seed":"s"}`))
+	require.Equal(t, 404, status, "%s", data)
+	var a struct {
+		Changes json.RawMessage
+		Diagram string
+	}
+	status, _, data = c.do("POST", "/api/projects/p/read/use-case", []byte(`{"starter":"records","seed":"z"}`))
+	require.Equal(t, 200, status, "%s", data)
+	require.NoError(t, json.Unmarshal(data, &a))
+	take(t, c, asked{Changes: a.Changes})
+	require.Greater(t, len(sceneOf(t, c, a.Diagram).Groups), 8)
+}
+
+// A new use case goes into the boundary that it is placed in.
+func TestPlacingIntoABoundary(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	take(t, c, ask(t, c, "placement", `{"kind":"useCase","name":"Weigh jars","diagram":"use-cases","beside":"use-plan-blend","seed":"s"}`))
+	var list struct {
+		Cases []struct{ ID, Name string }
+	}
+	c.get("/api/projects/p/use-cases", &list)
+	for _, x := range list.Cases {
+		if x.Name == "Weigh jars" {
+			var u caseAnswer
+			c.get("/api/projects/p/use-cases/"+x.ID, &u)
+			require.NotEmpty(t, u.Subjects[0].Line)
+			return
+		}
+	}
+	require.Fail(t, "not made")
+}
