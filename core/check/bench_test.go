@@ -1,6 +1,7 @@
 package check_test
 
 import (
+	"fmt"
 	"testing"
 
 	"lexeon/core/check"
@@ -35,5 +36,25 @@ func BenchmarkEdit(b *testing.B) {
 		if _, _, _, err := model.Edit(m, []model.Change{&model.SetName{ID: "c7", Name: "Renamed"}}); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// A full check of 200 described use cases and 80 actors.
+func BenchmarkCheck200UseCases(b *testing.B) {
+	lines := []string{}
+	for i := range 80 {
+		lines = append(lines, fmt.Sprintf("actor Keeper %d", i))
+	}
+	for i := range 200 {
+		lines = append(lines, fmt.Sprintf("case Look after matter %d", i), fmt.Sprintf(`"Keeper %d" starts "Look after matter %d"`, i%80, i),
+			fmt.Sprintf("steps Look after matter %d: Keeper %d asks; System answers; Keeper %d goes; 2a nothing is known; ends with failure", i, i%80, i%80))
+		if i > 0 {
+			lines = append(lines, fmt.Sprintf(`"Look after matter %d" includes "Look after matter %d"`, i, i-1))
+		}
+	}
+	m := modeltest.Build(b, lines...)
+	b.ResetTimer()
+	for b.Loop() {
+		check.Run(m, check.All)
 	}
 }

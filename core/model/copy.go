@@ -39,7 +39,9 @@ func CopyChanges(m *Model, req CopyRequest) []Change {
 		switch {
 		case req.AsNew:
 			subject = id(e.ID)
-			out = append(out, &AddElement{ID: subject, Kind: e.Kind, Name: copyName(m, e), Set: dataPatch(e)})
+			set := dataPatch(e)
+			delete(set, "ordinal") // a copied process gets the next number
+			out = append(out, &AddElement{ID: subject, Kind: e.Kind, Name: copyName(m, e), Owner: e.Owner, Set: set})
 			if len(e.Stereotypes) > 0 {
 				out = append(out, &SetClassifier{ID: subject, Set: P("stereotypes", e.Stereotypes)})
 			}
@@ -79,6 +81,7 @@ func copyRelationship(m *Model, r *Relationship, p *Placement, copied map[ID]ID,
 		}
 		c.Aggregation, c.Reading = data.Aggregation, data.Reading
 		out = append(out, c)
+		out = append(out, copyCaseData(m, r, subject, copied, id)...)
 	} else if m.PlacementOn(req.To, r.ID) != nil {
 		return nil
 	}
@@ -93,10 +96,15 @@ func copyRelationship(m *Model, r *Relationship, p *Placement, copied map[ID]ID,
 func copyParts(m *Model, owner, to ID, id func(ID) ID) []Change {
 	var out []Change
 	for _, part := range m.Children(owner) {
-		if part.Kind == GeneralizationSet {
+		if part.Kind == GeneralizationSet || part.Kind == Process { // a copied process is not opened
 			continue
 		}
 		set := dataPatch(part)
+		useCaseRefs(part.Data, func(field string, ref ID) {
+			if m.Element(ref).Kind == Step { // of the copy
+				set[field] = encodeValue(id(ref))
+			}
+		})
 		if part.Type != "" {
 			set["type"] = encodeValue(part.Type)
 		}
@@ -118,14 +126,32 @@ func dataPatch(e *Element) Patch {
 	return p
 }
 
-// copyName is a name for a copy that no classifier bears yet.
+// copyCaseData copies what only lines of use case diagrams have.
+func copyCaseData(m *Model, r *Relationship, to ID, copied map[ID]ID, id func(ID) ID) []Change {
+	switch r.Kind {
+	case Participation:
+		return []Change{&SetRelationship{ID: to, Set: P("part", r.Participation().Part)}}
+	case Extend:
+		points := []ID{}
+		for _, p := range r.Extend().Points {
+			if copied[r.Target] != r.Target {
+				p = id(p)
+			}
+			points = append(points, p)
+		}
+		return []Change{&SetRelationship{ID: to, Set: P("points", points, "condition", r.Extend().Condition)}}
+	}
+	return nil
+}
+
+// copyName is a name for a copy that nothing of the kind bears yet.
 func copyName(m *Model, e *Element) string {
-	if !e.Kind.IsClassifier() || strings.TrimSpace(e.Name) == "" {
+	if !e.Kind.IsClassifier() && e.Kind != Actor && e.Kind != UseCase || strings.TrimSpace(e.Name) == "" {
 		return e.Name
 	}
 	base := truncate(e.Name, MaxNameLength-12) + " copy"
 	name := base
-	for i := 2; len(m.ClassifiersNamed(name)) > 0; i++ {
+	for i := 2; len(m.Named(name, append(ClassifierKinds(), Actor, UseCase)...)) > 0; i++ {
 		name = base + " " + strconv.Itoa(i)
 	}
 	return name

@@ -252,3 +252,30 @@ func TestStarters(t *testing.T) {
 		m = next
 	}
 }
+
+// A copied use case is described by itself: its alternatives leave from its own
+// steps.
+func TestCopiesOfUseCases(t *testing.T) {
+	m := told(t, intake(t), delivery, "s")
+	m = apply(t, m, &model.AddPart{ID: "x", Owner: "u", Kind: model.ExtensionPoint, Name: "labels", Set: model.P("step", usecase.Of(m, "u").Steps[1].ID)},
+		&model.Connect{ID: "e", Kind: model.Extend, Source: "identify", Target: "u"}, &model.SetRelationship{ID: "e", Set: model.P("points", []model.ID{"x"}, "condition", "late")},
+		&model.Connect{ID: "k", Kind: model.Participation, Source: "keeper", Target: "u"}, &model.SetRelationship{ID: "k", Set: model.P("part", model.Primary)},
+		&model.AddDiagram{ID: "d", Kind: model.UseCaseDiagram, Name: "D"})
+	var placed []model.ID
+	for _, id := range []model.ID{"u", "identify", "keeper", "e", "k"} {
+		m = apply(t, m, &model.Place{ID: "p" + id, Diagram: "d", Subject: id})
+		placed = append(placed, "p"+id)
+	}
+	m = apply(t, m, model.CopyChanges(m, model.CopyRequest{From: "d", Placements: placed, To: "d", AsNew: true, DX: 20, DY: 20, Seed: "c"})...)
+	copied := m.Named("Register delivery copy", model.UseCase)
+	require.Len(t, copied, 1)
+	require.Equal(t, delivery, usecase.Text(m, usecase.Of(m, copied[0].ID)))
+	extends := m.Relationships(model.Extend)
+	require.Len(t, extends, 2)
+	for _, r := range extends {
+		require.Equal(t, r.Target, m.Element(r.Extend().Points[0]).Owner)
+		require.Equal(t, "late", r.Extend().Condition)
+	}
+	require.Len(t, m.Relationships(model.Participation), 2)
+	require.Equal(t, model.Primary, m.Relationships(model.Participation)[1].Participation().Part)
+}

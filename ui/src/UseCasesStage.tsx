@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react'
+import { createPortal } from 'react-dom'
 
 import { type Change, newId, type UseCase, type UseCases } from './api'
 import { ask } from './asking'
@@ -175,9 +176,36 @@ function Description({ id, onCase }: { id: string; onCase: (id: string) => void 
           </Part>
         )}
         <button className="button self-start" onClick={() => window.print()}>Print the description</button>
+        {createPortal(<Printed useCase={useCase} />, document.body)}
         <button className="button self-start text-brick" onClick={() => submit([{ type: 'delete', id }], { said: `Deleted ${useCase.name} from the model.` })}>Delete from the model</button>
       </aside>
     </div>
+  )
+}
+
+// What is printed: the description as text.
+function Printed({ useCase }: { useCase: UseCase }) {
+  const { data } = useCase
+  const fields: [string, string | undefined][] = [
+    ['Goal', data.goal], ['Actors', useCase.parts.map((p) => `${p.name} (${p.part === 'primary' ? 'starts it' : p.part === 'supporting' ? 'supports it' : 'takes part'})`).join(', ')], ['Scope', data.scope], ['Trigger', data.trigger],
+    ['What must hold before', data.before], ['What holds after success', data.success], ['What holds in any case', data.minimal], ['Frequency', data.frequency],
+    ['Interests', data.stakeholders?.map((s) => `${s.name}: ${s.interest ?? ''}`).join('; ')], ['Rules', data.rules?.join('; ')], ['Open questions', data.questions?.join('; ')],
+  ]
+  const lines = (steps: UseCase['steps']) => steps.map((s) => <p key={s.id}>{s.number} {s.text}</p>)
+  return (
+    <article id="printed" className="hidden print:block" aria-hidden="true">
+      <h1 className="text-xl font-semibold">{useCase.name}</h1>
+      {fields.map(([title, value]) => value && <p key={title}><strong>{title}:</strong> {value}</p>)}
+      <h2 className="pt-3 font-semibold">What happens</h2>
+      {lines(useCase.steps)}
+      {useCase.alternatives.map((a) => (
+        <div key={a.id} className="pt-2 pl-4">
+          <p><strong>{a.label}</strong> {a.condition}</p>
+          {lines(a.steps)}
+          <p>{a.rejoin ? `goes on at ${a.rejoin}` : a.ends ? `ends with ${a.ends}` : ''}</p>
+        </div>
+      ))}
+    </article>
   )
 }
 
