@@ -70,6 +70,7 @@ test('screenshots', async ({ studio, page }) => {
     }
   }
   const path = page.getByRole('navigation', { name: 'Path' })
+  for (const message of await page.getByRole('button', { name: 'Dismiss message' }).all()) await message.click()
   await path.getByRole('button', { name: /^Brief/ }).click()
   await page.getByRole('main', { name: 'Brief' }).getByRole('button', { name: 'lot entry' }).first().click()
   await shot('brief')
@@ -88,6 +89,14 @@ test('screenshots', async ({ studio, page }) => {
   await page.getByRole('button', { name: 'Follow it through all levels' }).click()
   await page.getByRole('region', { name: 'The way of harvest date' }).scrollIntoViewIfNeeded()
   await shot('dictionary')
+  await path.getByRole('button', { name: 'What the cooperative is used for' }).click()
+  await studio.shape('use case Bottle blend').click()
+  await expect(studio.lexicon.getByRole('button', { name: 'Open the description' })).toBeVisible()
+  await shot('use-cases')
+  await studio.lexicon.getByRole('button', { name: 'Open the description' }).click()
+  await page.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Register delivery/ }).click()
+  await expect(page.getByRole('region', { name: '1a The delivery note is missing' })).toBeVisible()
+  await shot('description')
   await path.getByRole('button', { name: /^Lexicon/ }).click()
   await page.getByRole('button', { name: 'Beekeeper', exact: true }).click()
   await page.getByLabel('Rename it everywhere to').fill('honey farmer')

@@ -64,6 +64,83 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
   await expect(studio.shape('use case Identify lots')).toBeVisible()
 })
 
+test('the use case diagram of the demo from sentences alone, with two descriptions', async ({ studio, page }) => {
+  await studio.newProject('Heatherfold')
+  await page.getByRole('button', { name: 'New use case diagram' }).click()
+  await expect(studio.sheet).toBeVisible()
+  const told = [
+    'Beekeeper starts Register delivery', 'Intake clerk supports Register delivery', 'Grader starts Request sample test', 'Testing laboratory supports Request sample test', 'Grader starts Record grade',
+    'Testing laboratory supports Record grade', 'Blender starts Plan blend', 'Blender starts Bottle blend', 'Dispatcher starts Dispatch jars', 'Retailer supports Dispatch jars', 'Food inspector starts Trace a recall',
+    'Quality officer supports Trace a recall', 'Bookkeeper starts Settle month', 'Beekeeper supports Settle month', 'Register delivery includes Identify lots', 'Trace a recall includes Identify lots',
+    'Print labels extends Bottle blend at labels when the jars are new',
+  ]
+  for (const text of told) await studio.state(text)
+  await page.keyboard.press('Escape')
+  await studio.statement.fill('in layers')
+  await page.getByRole('option', { name: /In layers/ }).click()
+  await studio.saved()
+  await expect(page.getByRole('img', { name: /^use case / })).toHaveCount(10)
+  await expect(page.getByRole('img', { name: /^actor / })).toHaveCount(10)
+  await expect(page.getByRole('img', { name: /^(participation|include|extend): / })).toHaveCount(told.length)
+  await page.getByRole('button', { name: 'Read aloud' }).click()
+  await expect(page.getByRole('region', { name: 'Reader' }).getByText('When the jars are new, “Print labels” is added to “Bottle blend” at labels.')).toBeVisible()
+
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Use cases 0 of 10/ }).click()
+  const main = page.getByRole('main', { name: 'Use cases' })
+  for (const [name, text, steps] of [
+    ['Trace a recall', 'Food inspector sends the recall demand\ninclude Identify lots\nSystem follows the lots\n2a Nothing is found\nends with failure', 3],
+    ['Bottle blend', 'Blender mixes the lots\nSystem writes the blend entry\n*a The power fails\nBlender waits\ngoes on at 1', 2],
+  ] as const) {
+    await main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: new RegExp(`^${name}`) }).click()
+    await main.getByRole('textbox', { name: 'Steps, one a line' }).fill(text)
+    await page.keyboard.press('Control+Enter')
+    await expect(main.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(steps)
+    await main.getByLabel('Goal', { exact: true }).fill(`${name} is done`)
+    await page.keyboard.press('Tab')
+    await studio.saved()
+  }
+  await main.getByRole('combobox', { name: 'Step of labels' }).selectOption('at step 2')
+  await expect(page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Use cases 2 of 10/ })).toBeVisible()
+  // Only the description is printed.
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.locator('#printed').getByText('2 System writes the blend entry')).toBeVisible()
+  await expect(main).toBeHidden()
+  await page.emulateMedia({ media: 'screen' })
+  await expect(main).toBeVisible()
+})
+
+test('a use case is dropped into a boundary, which takes along what it holds', async ({ studio, page }) => {
+  const id = await studio.copyOfDemo()
+  await page.goto(`${studio.address}/p/${id}/d/use-cases`)
+  await studio.shape('use case Plan blend').click()
+  await studio.lexicon.getByRole('checkbox', { name: 'Offered by Heatherfold Honey Cooperative' }).click()
+  await expect(studio.lexicon.getByRole('checkbox', { name: 'Offered by Heatherfold Honey Cooperative' })).not.toBeChecked()
+  await expect(studio.lexicon.getByText(/stands outside of Heatherfold Honey Cooperative/)).toBeVisible()
+  const oval = studio.shape('use case Plan blend').locator('path.shape')
+  const from = await boxOf(oval)
+  await page.mouse.move(from.x + from.width / 2, from.y + 6)
+  await page.mouse.down()
+  await page.mouse.move(from.x + from.width / 2 + 14, from.y + 12, { steps: 3 })
+  await page.mouse.up()
+  await expect(studio.lexicon.getByRole('checkbox', { name: 'Offered by Heatherfold Honey Cooperative' })).toBeChecked()
+  await page.keyboard.press('Escape')
+  const before = await boxOf(oval)
+  const boundary = studio.shape('subject Heatherfold Honey Cooperative')
+  const title = await boxOf(boundary.locator('text').first())
+  await page.mouse.move(title.x + title.width / 2, title.y + title.height / 2)
+  await page.mouse.down()
+  await page.keyboard.down('Alt')
+  await page.mouse.move(title.x + title.width / 2 + 30, title.y + title.height / 2 + 20, { steps: 3 })
+  await page.mouse.up()
+  await page.keyboard.up('Alt')
+  await studio.saved()
+  await expect(async () => {
+    const after = await boxOf(oval)
+    expect(Math.abs(after.x - before.x - 30)).toBeLessThan(3)
+    expect(Math.abs(after.y - before.y - 20)).toBeLessThan(3)
+  }).toPass({ timeout: 15_000 })
+})
+
 test('a description is typed, its steps are moved with their alternatives', async ({ studio, page }) => {
   await studio.newProject('Described honey')
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Use cases', exact: true }).click()
@@ -103,6 +180,34 @@ test('a description is typed, its steps are moved with their alternatives', asyn
   await expect(main.getByLabel('Goal', { exact: true })).toHaveValue('the lot is known')
   await main.getByRole('button', { name: 'include Identify lots' }).click()
   await expect(main.getByRole('region', { name: 'Description of Identify lots' })).toBeVisible()
+})
+
+test('what somebody else wrote into the steps is not written over unseen', async ({ studio, page, context }) => {
+  const id = await studio.copyOfDemo()
+  const other = await context.newPage()
+  for (const window of [page, other]) {
+    await window.goto(`${studio.address}/p/${id}/use-cases?case=use-print-labels`)
+    await window.getByRole('tab', { name: 'Type' }).click()
+  }
+  const [mine, theirs] = [page, other].map((w) => w.getByRole('textbox', { name: 'Steps, one a line' }))
+  if (!mine || !theirs) throw new Error('no windows')
+  const text = await mine.inputValue()
+  await mine.fill(`${text}3 Printer cuts the labels\n`)
+  await theirs.fill(text.replace('2 System prints', '2 Somebody waits\n3 System prints'))
+  await theirs.press('Control+Enter')
+  await expect(other.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(3)
+  await mine.press('Control+Enter')
+  await expect(page.getByRole('alert')).toContainText('Somebody else changed these steps while you typed.')
+  await expect(mine).toHaveValue(/Printer cuts the labels/)
+  await expect(other.getByText('Somebody waits', { exact: true })).toBeVisible()
+  // A look at theirs loses nothing, and writes nothing.
+  await page.getByRole('tab', { name: 'Steps' }).click()
+  await expect(page.getByText('Somebody waits', { exact: true })).toBeVisible()
+  await page.getByRole('tab', { name: 'Type' }).click()
+  await expect(mine).toHaveValue(/Printer cuts the labels/)
+  await mine.fill(`${text}3 Printer cuts the labels\n4 Somebody waits\n`)
+  await mine.press('Control+Enter')
+  await expect(page.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(4)
 })
 
 test('proposals and starters are taken over, and one term has many faces', async ({ studio, page }) => {

@@ -416,6 +416,9 @@ func (s *Server) entry(c *echo.Context) error {
 			}
 		}
 		for _, rel := range m.RelationshipsOf(r.ID) {
+			if rel.Kind == model.Within { // said by the subjects
+				continue
+			}
 			out.Relations = append(out.Relations, viewRelation(m, rel))
 		}
 	case *model.Relationship:

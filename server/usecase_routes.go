@@ -238,7 +238,10 @@ func doerOf(reader *usecase.Reader, text string) (doer string, actor model.ID, r
 type stepsRequest struct {
 	UseCase model.ID `json:"useCase"`
 	Text    string   `json:"text"`
-	Seed    string   `json:"seed"`
+	// Was is the flow that typing began with: what somebody else made of it since is
+	// not written over unseen.
+	Was  *string `json:"was"`
+	Seed string  `json:"seed"`
 }
 
 func (s *Server) readSteps(c *echo.Context) error {
@@ -249,6 +252,9 @@ func (s *Server) readSteps(c *echo.Context) error {
 	var req stepsRequest
 	if err := readJSON(c, &req); err != nil {
 		return err
+	}
+	if now := usecase.Text(v.Model, usecase.Of(v.Model, req.UseCase)); req.Was != nil && *req.Was != now && v.Model.Element(req.UseCase) != nil && now != req.Text {
+		return problem(http.StatusConflict, "conflict", "Somebody else changed these steps while you typed. Your text is still here; look at theirs under Steps. Keeping it again writes over them.")
 	}
 	changes, err := usecase.EditChanges(v.Model, req.UseCase, req.Text, req.Seed)
 	if err != nil {

@@ -15,7 +15,7 @@ import (
 type Use struct {
 	Row    model.ID
 	Title  string // for a person
-	What   string // face, flow, contents, activity, event, type
+	What   string // face, flow, contents, activity, step
 	Before string // the words as they stand there
 	After  string // as they would stand if it were renamed
 	// Changes rename it there; none where it follows by itself.
@@ -212,7 +212,7 @@ func Uses(m *model.Model, term model.ID, to string) []Use {
 			out = append(out, u)
 		}
 	}
-	return out
+	return append(out, stepUses(m, t, to, name)...)
 }
 
 // RenameChanges tells the changes that rename a term, and with it the given uses,

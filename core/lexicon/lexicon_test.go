@@ -72,3 +72,26 @@ func TestGlossary(t *testing.T) {
 	require.Contains(t, text, "**=cmd()** (external entity)  \n*not defined yet*")
 	require.True(t, strings.HasPrefix(text, "# Glossary of Built"))
 }
+
+func TestStepsNameTerms(t *testing.T) {
+	m := modeltest.Build(t, "actor Beekeeper", "case Register delivery", "item delivery note elementary", "Beekeeper starts Register delivery",
+		"steps Register delivery: Beekeeper hands over the delivery note; System thanks the beekeepers; 1a No delivery note; ends with failure")
+	note := m.TermsNamed("delivery note")[0]
+	var steps []lexicon.Use
+	for _, u := range lexicon.Uses(m, note.ID, "intake slip") {
+		if u.What == "step" {
+			steps = append(steps, u)
+		}
+	}
+	require.Len(t, steps, 2)
+	require.Equal(t, "1 of Register delivery", steps[0].Title)
+	require.Equal(t, "Beekeeper hands over the intake slip", steps[0].After)
+	require.Equal(t, "No intake slip", steps[1].After)
+	changes, err := lexicon.RenameChanges(m, m.TermsNamed("Beekeeper")[0].ID, "Honey farmer", nil)
+	require.NoError(t, err)
+	next, _, _, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	first := next.Children(next.Named("Register delivery", model.UseCase)[0].ID, model.Step)
+	require.Equal(t, "Honey farmer hands over the delivery note", first[0].Step().Text)
+	require.Equal(t, "System thanks the honey farmers", first[1].Step().Text)
+}

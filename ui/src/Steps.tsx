@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useRef, useState } from 'react'
+import { type Dispatch, type KeyboardEvent, type RefObject, type SetStateAction, useEffect, useRef, useState } from 'react'
 
 import { type CaseStep, newId, type UseCase } from './api'
 import { ask } from './asking'
@@ -10,6 +10,9 @@ type View = 'read' | 'exchanges' | 'type'
 // and to type, one step a line.
 export function Steps({ useCase, onCase }: { useCase: UseCase; onCase: (id: string) => void }) {
   const [view, setView] = useState<View>(useCase.steps.length > 0 ? 'read' : 'type')
+  const [typed, setTyped] = useState<string>() // outlives a look at the steps
+  const [problem, setProblem] = useState('')
+  const began = useRef(useCase.text) // what the typing began with, or what was seen since
   return (
     <section aria-label="What happens" className="flex flex-col gap-2 border-y border-rule py-3">
       <div className="flex items-baseline gap-2">
@@ -20,29 +23,34 @@ export function Steps({ useCase, onCase }: { useCase: UseCase; onCase: (id: stri
           ))}
         </div>
       </div>
-      {view === 'type' && <Typed useCase={useCase} onDone={() => setView('read')} />}
+      {view === 'type' && <Typed useCase={useCase} typed={typed} setTyped={setTyped} problem={problem} setProblem={setProblem} began={began} onDone={() => setView('read')} />}
       {view === 'read' && <Read useCase={useCase} onCase={onCase} onType={() => setView('type')} />}
       {view === 'exchanges' && <Exchanges useCase={useCase} />}
     </section>
   )
 }
 
-function Typed({ useCase, onDone }: { useCase: UseCase; onDone: () => void }) {
-  const [typed, setTyped] = useState<string>()
-  const [problem, setProblem] = useState('')
+function Typed({ useCase, typed, setTyped, problem, setProblem, began, onDone }: {
+  useCase: UseCase; typed?: string; setTyped: Dispatch<SetStateAction<string | undefined>>; problem: string; setProblem: (text: string) => void; began: RefObject<string>; onDone: () => void
+}) {
   const seed = useRef(newId())
   const text = typed ?? useCase.text
+  const latest = useRef(useCase.text)
+  useEffect(() => void (latest.current = useCase.text), [useCase.text])
   function save(then?: () => void) {
     if (typed === undefined || typed === useCase.text) return then?.()
     setProblem('')
     const sent = typed
-    void ask('read/steps', { useCase: useCase.id, text: sent, seed: seed.current }, {
+    void ask('read/steps', { useCase: useCase.id, text: sent, was: began.current, seed: seed.current }, {
       done: () => {
         seed.current = newId()
         setTyped((now) => (now === sent ? undefined : now))
         then?.()
       },
-      failed: setProblem,
+      failed: (message) => {
+        setProblem(message)
+        began.current = latest.current
+      },
     })
   }
   return (
@@ -50,7 +58,7 @@ function Typed({ useCase, onDone }: { useCase: UseCase; onDone: () => void }) {
       <textarea
         className={`field leading-7 ${problem ? 'border-brick' : ''}`} aria-label="Steps, one a line" aria-invalid={problem !== ''} value={text} rows={Math.min(22, Math.max(7, text.split('\n').length + 1))} maxLength={60000} spellCheck={false} autoFocus={useCase.steps.length === 0}
         placeholder={'Beekeeper hands over the delivery note\ninclude Identify lots\nSystem writes the lot entry\n2a The lot is known already\n  System shows it\n  goes on at 3'}
-        onChange={(e) => { setTyped(e.target.value); setProblem('') }} onBlur={() => save()}
+        onChange={(e) => { if (typed === undefined) began.current = useCase.text; setTyped(e.target.value); setProblem('') }} onBlur={() => problem === '' && save()} // what was refused is kept only when somebody says so
         onKeyDown={(e) => {
           if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save(onDone)
           if (e.key === 'Escape') { setTyped(undefined); setProblem('') }
