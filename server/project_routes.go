@@ -369,6 +369,8 @@ type entryView struct {
 	Process     *processView   `json:"process,omitempty"`
 	Contents    *itemView      `json:"contents,omitempty"` // of a store
 	Subjects    []caseSubject  `json:"subjects,omitempty"` // of a use case
+	Package     model.ID       `json:"package,omitempty"`
+	Packages    []rowView      `json:"packages,omitempty"` // that it could be in
 	Part        *model.Part    `json:"part,omitempty"`     // of a participation
 	Extend      *extendView    `json:"extend,omitempty"`
 	Traces      []numberedView `json:"traces"` // sentences that it stems from
@@ -409,6 +411,9 @@ func (s *Server) entry(c *echo.Context) error {
 		case model.UseCase:
 			out.Abstract, out.Subjects = r.UseCase().Abstract, subjectsOf(m, r.ID)
 		}
+		if r.Kind.IsPackaged() {
+			out.Package, out.Packages = r.Owner, packagesFor(m, r)
+		}
 		if t := m.Term(r.Term); t != nil {
 			out.Term = &termView{ID: t.ID, Name: t.Name, Definition: t.Definition, Aliases: t.Aliases}
 			for _, f := range m.Faces(t.ID) {
@@ -443,6 +448,24 @@ func (s *Server) entry(c *echo.Context) error {
 	}
 	out.Traces, out.Rows = sourcesOf(m, row)
 	return c.JSON(http.StatusOK, out)
+}
+
+// packagesFor lists the packages that an element could be in, by their paths.
+func packagesFor(m *model.Model, e *model.Element) []rowView {
+	var out []rowView
+	for _, p := range m.OfKind(model.PackageKind) {
+		path := append(m.PackagePath(p.ID), p)
+		if slices.Contains(path, e) {
+			continue
+		}
+		var names []string
+		for _, x := range path {
+			names = append(names, x.Name)
+		}
+		out = append(out, rowView{p.ID, strings.Join(names, "::")})
+	}
+	slices.SortFunc(out, func(a, b rowView) int { return strings.Compare(a.Title+string(a.ID), b.Title+string(b.ID)) })
+	return out
 }
 
 // sourcesOf lists the sentences and activities that a row stems from; of a data

@@ -398,6 +398,9 @@ func (s *Server) readPlacement(c *echo.Context) error {
 	if kind == model.UseCase && req.Subject == "" {
 		changes = append(changes, s.intoSubject(v.Model, req.Diagram, subject, p.X+w/2, p.Y+h/2, req.Seed)...)
 	}
+	if kind.IsPackaged() && req.Subject == "" && req.X != nil {
+		changes = append(changes, s.intoPackage(v.Model, req.Diagram, subject, *req.X, *req.Y)...)
+	}
 	if req.Relations {
 		changes = append(changes, model.ShowRelations(v.Model, req.Diagram, subject, req.Seed)...)
 	}

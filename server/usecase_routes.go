@@ -403,3 +403,21 @@ func viewExtend(m *model.Model, r *model.Relationship) *extendView {
 	}
 	return out
 }
+
+// intoPackage puts a new element into the innermost package that it stands in.
+func (s *Server) intoPackage(m *model.Model, diagram, element model.ID, x, y int) []model.Change {
+	drawn := s.drawer.Of(m, diagram)
+	if drawn == nil {
+		return nil
+	}
+	in := model.ID("")
+	for i := range drawn.Groups { // outer ones are drawn before inner ones
+		if g := &drawn.Groups[i]; g.Kind == model.PackageKind && x > g.Box.X && x < g.Box.Right() && y > g.Box.Y && y < g.Box.Bottom() {
+			in = g.Subject
+		}
+	}
+	if in == "" {
+		return nil
+	}
+	return []model.Change{&model.MoveInto{ID: element, Package: in}}
+}

@@ -17,20 +17,23 @@ var nameDuplicate = &Analyzer{
 		"and no code or table can be generated for both.",
 	Source: "UML 2.5.1, 7.4.3: the members of a namespace are distinguishable within it.",
 	Finds:  "Two classes named Hive.",
-	Leaves: "A class and an interface named Hive, or two associations named delivers.",
+	Leaves: "Two classes named Hive in two packages; a class and an interface named Hive, or two associations named delivers.",
 	Scope: Group{
-		Kinds: append(model.ClassifierKinds(), model.Actor, model.UseCase),
+		Kinds: append(model.ClassifierKinds(), model.Actor, model.UseCase, model.PackageKind),
 		Key: func(_ *model.Model, r model.Row) string {
 			if e := r.(*model.Element); strings.TrimSpace(e.Name) != "" {
-				return string(e.Kind) + "|" + e.Name
+				return string(e.Kind) + "|" + string(e.Owner) + "|" + e.Name
 			}
 			return ""
 		},
 		Members: func(m *model.Model, key string) []model.Row {
-			kind, name, _ := strings.Cut(key, "|")
+			kind, rest, _ := strings.Cut(key, "|")
+			owner, name, _ := strings.Cut(rest, "|")
 			var out []model.Row
 			for _, e := range m.Named(name, model.Kind(kind)) {
-				out = append(out, e)
+				if string(e.Owner) == owner {
+					out = append(out, e)
+				}
 			}
 			return out
 		},

@@ -16,7 +16,7 @@ var nameMissing = &Analyzer{
 	Finds:    "A class that was placed and never named.",
 	Leaves:   "An association without a name: another rule speaks of that.",
 	Scope: Each{
-		Kinds: append(model.ClassifierKinds(), model.Actor, model.UseCase),
+		Kinds: append(model.ClassifierKinds(), model.Actor, model.UseCase, model.PackageKind),
 		Reach: []Neighbourhood{Self},
 		Run: func(p *Pass, r model.Row) {
 			if e := r.(*model.Element); strings.TrimSpace(e.Name) == "" {

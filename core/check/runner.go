@@ -188,7 +188,7 @@ func (s *State) Of(id model.ID) []Finding {
 	var out []Finding
 	for _, f := range s.Findings() {
 		subject := s.m.Element(f.Subject)
-		oneOfSeveral := subject != nil && subject.Owner == "" && slices.Contains(f.Related, id)
+		oneOfSeveral := subject != nil && !subject.Kind.IsPart() && slices.Contains(f.Related, id)
 		if f.Subject == id || oneOfSeveral || ownedBy(s.m, f.Subject, id) {
 			out = append(out, f)
 		}

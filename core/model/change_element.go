@@ -182,6 +182,10 @@ func (d *draft) dropPlacement(p *Placement) {
 
 func (d *draft) deleteElement(e *Element) {
 	for _, child := range d.Children(e.ID) {
+		if e.Kind == PackageKind { // what was in it can be without it
+			d.moveInto(child, e.Owner)
+			continue
+		}
 		d.deleteElement(child)
 	}
 	for _, r := range d.RelationshipsOf(e.ID) {

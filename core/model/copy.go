@@ -96,7 +96,7 @@ func copyRelationship(m *Model, r *Relationship, p *Placement, copied map[ID]ID,
 func copyParts(m *Model, owner, to ID, id func(ID) ID) []Change {
 	var out []Change
 	for _, part := range m.Children(owner) {
-		if part.Kind == GeneralizationSet || part.Kind == Process { // a copied process is not opened
+		if part.Kind == GeneralizationSet || !part.Kind.IsPart() { // a copied process is not opened, a copied package empty
 			continue
 		}
 		set := dataPatch(part)

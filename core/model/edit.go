@@ -50,6 +50,7 @@ var changeTypes = map[string]func() Change{
 	"setNote":         func() Change { return &SetNote{} },
 	"setElement":      func() Change { return &SetElement{} },
 	"moveProcess":     func() Change { return &MoveProcess{} },
+	"moveInto":        func() Change { return &MoveInto{} },
 	"drawBetween":     func() Change { return &DrawBetween{} },
 	"setDerived":      func() Change { return &SetDerived{} },
 	"addTerm":         func() Change { return &AddTerm{} },

@@ -13,6 +13,7 @@ const (
 	DataType          Kind = "dataType"
 	GeneralizationSet Kind = "generalizationSet"
 	Note              Kind = "note" // UML: Comment
+	PackageKind       Kind = "package"
 )
 
 // Kinds of elements of data flow diagrams. Terms of structured analysis.
@@ -106,6 +107,7 @@ type KindInfo struct {
 }
 
 var (
+	inPackages    = []Kind{PackageKind}
 	classDiagrams = []Kind{ClassDiagram}
 	flowDiagrams  = []Kind{ContextDiagram, LevelDiagram}
 	caseDiagrams  = []Kind{UseCaseDiagram}
@@ -113,16 +115,17 @@ var (
 )
 
 var elementKinds = []KindInfo{
-	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Letter: "c", On: classDiagrams},
-	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Letter: "i", On: classDiagrams},
-	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Letter: "e", On: classDiagrams},
-	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Letter: "d", On: classDiagrams},
+	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "c", On: classDiagrams},
+	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "i", On: classDiagrams},
+	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "e", On: classDiagrams},
+	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "d", On: classDiagrams},
 	{Kind: Process, Title: "process", Plural: "processes", Owners: []Kind{Process}, Rootless: true, Letter: "p", On: flowDiagrams, listed: true},
 	{Kind: Entity, Title: "external entity", Plural: "external entities", Term: true, Letter: "x", On: flowDiagrams, listed: true},
 	{Kind: Store, Title: "data store", Plural: "data stores", Term: true, Letter: "s", On: flowDiagrams, listed: true},
-	{Kind: Actor, Title: "actor", Plural: "actors", Term: true, Letter: "a", On: caseDiagrams, listed: true},
-	{Kind: UseCase, Title: "use case", Plural: "use cases", Letter: "u", On: caseDiagrams, listed: true},
+	{Kind: Actor, Title: "actor", Plural: "actors", Term: true, Owners: inPackages, Rootless: true, Letter: "a", On: caseDiagrams, listed: true},
+	{Kind: UseCase, Title: "use case", Plural: "use cases", Owners: inPackages, Rootless: true, Letter: "u", On: caseDiagrams, listed: true},
 	{Kind: Subject, Title: "subject", Plural: "subjects", Letter: "b", On: caseDiagrams, listed: true},
+	{Kind: PackageKind, Title: "package", Plural: "packages", Owners: inPackages, Rootless: true, Letter: "k", On: []Kind{ClassDiagram, UseCaseDiagram}, listed: true},
 	{Kind: Note, Title: "note", Plural: "notes", Letter: "n", On: allDiagrams},
 	{Kind: DataItem, Title: "data item", Plural: "data items", Term: true, listed: true},
 	{Kind: Event, Title: "event", Plural: "events", Ordered: true, listed: true},
@@ -206,7 +209,7 @@ func (k Kind) HasTerm() bool { return elementInfo[k].Term }
 // classifiers, and what stands on data flow and use case diagrams or in the
 // dictionary.
 func (k Kind) IsNamed() bool {
-	return elementInfo[k].Term || k == Process || k == UseCase || k == Subject
+	return elementInfo[k].Term || k == Process || k == UseCase || k == Subject || k == PackageKind
 }
 
 // IsPlaced reports whether elements of the kind stand on diagrams.

@@ -64,7 +64,7 @@ func summaryOfMany(main Change, n int, first string) string {
 // named for the class; pasting many lines for the first.
 func weight(c Change) int {
 	switch c.(type) {
-	case *Delete, *Connect, *Restore, *Reverse, *MergeTerms, *MoveProcess:
+	case *Delete, *Connect, *Restore, *Reverse, *MergeTerms, *MoveProcess, *MoveInto:
 		return 4
 	case *AddElement, *AddDiagram, *AddTerm:
 		return 3
@@ -129,6 +129,11 @@ func summaryOf(before, after *Model, change Change) string {
 		return "Remove " + before.Describe(c.ID)
 	case *SetElement:
 		return "Change " + after.Describe(c.ID)
+	case *MoveInto:
+		if c.Package == "" {
+			return "Take " + after.Describe(c.ID) + " out of its package"
+		}
+		return "Put " + after.Describe(c.ID) + " into " + after.Describe(c.Package)
 	case *MoveProcess:
 		return "Move " + after.Describe(c.ID) + " to another level"
 	case *DrawBetween:

@@ -11,6 +11,8 @@ var (
 // verifyUseCaseElement checks the kinds of use case diagrams and descriptions.
 func (d *draft) verifyUseCaseElement(e *Element) error {
 	switch e.Kind {
+	case PackageKind:
+		return d.verifyPackage(e)
 	case UseCase:
 		return verifyWords(e.ID, "level", string(e.UseCase().Level), goalLevels)
 	case ExtensionPoint:

@@ -28,6 +28,20 @@ func caseLine(m *model.Model, line string, id model.ID) []model.Change {
 		return one(&model.AddElement{ID: id, Kind: model.Actor, Name: rest, Set: set})
 	case "case":
 		return one(&model.AddElement{ID: id, Kind: model.UseCase, Name: rest, Set: set})
+	case "package":
+		return one(&model.AddElement{ID: id, Kind: model.PackageKind, Name: rest})
+	case "into": // into Intake: Hive, Apiary
+		var out []model.Change
+		for _, x := range strings.Split(text, ", ") {
+			kinds := append(model.ClassifierKinds(), model.Actor, model.UseCase, model.PackageKind)
+			for _, e := range m.Named(x, kinds...) {
+				if e.Owner == "" {
+					out = append(out, &model.MoveInto{ID: e.ID, Package: m.Named(name, model.PackageKind)[0].ID})
+					break
+				}
+			}
+		}
+		return out
 	case "subject":
 		return one(&model.AddElement{ID: id, Kind: model.Subject, Name: rest})
 	case "within":
@@ -114,6 +128,17 @@ func (s *Source) caseChange(m *model.Model) []model.Change {
 		}
 		return out
 	case 13:
+		if s.rnd.IntN(2) == 0 {
+			packages := m.OfKind(model.PackageKind)
+			if len(packages) < 2 || s.rnd.IntN(8) == 0 {
+				return []model.Change{&model.AddElement{ID: s.id("k"), Kind: model.PackageKind, Name: pick(s, []string{"Intake", "Blending", ""})}}
+			}
+			e := pick(s, append(append(append(m.Classifiers(), actors...), cases...), packages...))
+			if s.rnd.IntN(9) == 0 {
+				return []model.Change{&model.Delete{ID: pick(s, packages).ID}}
+			}
+			return []model.Change{&model.MoveInto{ID: e.ID, Package: pick(s, []model.ID{"", packages[0].ID, packages[1].ID, packages[1].ID})}}
+		}
 		d := pick(s, m.Diagrams())
 		if d == nil || d.Kind != model.UseCaseDiagram {
 			return []model.Change{&model.AddDiagram{ID: s.id("d"), Kind: model.UseCaseDiagram, Name: "Cases"}}

@@ -53,3 +53,17 @@ func TestEveryRoleHasALook(t *testing.T) {
 		}
 	}
 }
+
+// Folders, one in another, as a golden file.
+func TestGoldenPackages(t *testing.T) {
+	m := modeltest.Build(t, "package Intake", "package Scales", "class Delivery", "class Balance", "actor Clerk", "case Weigh lot", "Clerk starts Weigh lot", "Delivery uses Balance",
+		"into Intake: Delivery", "into Scales: Balance", "into Intake: Scales")
+	m, _, _, err := model.Edit(m, []model.Change{&model.AddDiagram{ID: "d", Kind: model.ClassDiagram, Name: "Packages"}})
+	require.NoError(t, err)
+	for i, name := range []string{"Delivery", "Balance", "Intake", "Scales"} {
+		e := m.Named(name, model.Class, model.PackageKind)[0]
+		m, _, _, err = model.Edit(m, []model.Change{&model.Place{ID: model.ID(name), Diagram: "d", Subject: e.ID, X: 260 * i}})
+		require.NoError(t, err)
+	}
+	golden(t, "packages", drawer.Of(m, "d"))
+}

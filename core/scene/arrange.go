@@ -92,6 +92,8 @@ func moveTo(g *Group, x, y int) []model.Change {
 // inLayers arranges shapes by the lines between them. What was arranged stays at
 // its upper left corner; a selection that would lie on other shapes moves beside.
 func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Change {
+	around := slices.Clone(shapes)
+	shapes = slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return isBoundary(g.Kind) && len(g.Holds) > 0 }) // they follow what they hold
 	if len(shapes) == 0 {
 		return nil
 	}
@@ -130,7 +132,12 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 		}
 		changes = append(changes, tidyLine(m, g)...)
 	}
-	result := layout.Arrange(nodes, edges)
+	for _, g := range around {
+		if p := m.Placement(g.ID); isBoundary(g.Kind) && len(g.Holds) > 0 && (p.W != 0 || p.H != 0) {
+			changes = append(changes, &model.Resize{ID: g.ID})
+		}
+	}
+	result := inPackages(nodes, edges, packagesOf(m, s, shapes))
 	at := Point{X: old.X, Y: old.Y}
 	at = besideOthers(s, shapes, Rect{X: at.X, Y: at.Y, W: result.Size.W, H: result.Size.H})
 	for i, g := range shapes {
@@ -145,7 +152,7 @@ func besideOthers(s *Scene, own []*Group, r Rect) Point {
 		moved = false
 		for i := range s.Groups {
 			g := &s.Groups[i]
-			if g.Box == nil || g.ID == "frame" || g.ID == "legend" || slices.Contains(own, g) {
+			if g.Box == nil || g.ID == "frame" || g.ID == "legend" || isBoundary(g.Kind) || slices.Contains(own, g) {
 				continue
 			}
 			if g.Box.Inflate(20).Overlaps(r) {

@@ -64,11 +64,11 @@ func (d *Drawer) inCases(m *model.Model, s *Scene, shapes []*Group) []model.Chan
 	x := old.X
 	for _, g := range shapes { // notes stand below, boundaries hold what is in them
 		switch {
-		case g.Kind == model.Subject && len(g.Holds) > 0:
+		case isBoundary(g.Kind) && len(g.Holds) > 0:
 			if p := m.Placement(g.ID); p.W != 0 || p.H != 0 {
 				changes = append(changes, &model.Resize{ID: g.ID})
 			}
-		case g.Kind == model.Note || g.Kind == model.Subject:
+		case g.Kind == model.Note || isBoundary(g.Kind):
 			changes = append(changes, moveTo(g, x, below)...)
 			x += g.Box.W + placeGap
 		}

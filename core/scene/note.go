@@ -21,8 +21,8 @@ func (d *Drawer) shape(m *model.Model, p *model.Placement, e *model.Element) Gro
 		return d.flowShape(m, p, e)
 	case model.Actor, model.UseCase:
 		return d.caseShape(m, p, e)
-	case model.Subject:
-		return d.subject(m, p, e, nil, nil)
+	case model.Subject, model.PackageKind:
+		return d.boundary(m, p, e, nil)
 	}
 	return d.classifier(m, p, e)
 }

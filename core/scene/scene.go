@@ -57,7 +57,7 @@ type Group struct {
 	Between []model.ID  `json:"between,omitempty"`
 	Line    model.Line  `json:"line,omitempty"`   // its shape
 	Bends   []int       `json:"bends,omitempty"`  // that a person put, as x, y, x, y …
-	Holds   []model.ID  `json:"holds,omitempty"`  // placements that stand in a subject
+	Holds   []model.ID  `json:"holds,omitempty"`  // placements that stand in a subject or package
 	Larger  bool        `json:"larger,omitempty"` // a person made the shape larger than its content
 	Shapes  []Primitive `json:"shapes"`
 	Slots   []Slot      `json:"slots,omitempty"`
@@ -140,7 +140,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 			if picture := m.Picture(e.Picture); picture != nil {
 				pictures[picture.ID] = picture.PNG
 			}
-			if e.Kind == model.Subject {
+			if isBoundary(e.Kind) {
 				boundaries = append(boundaries, p)
 				continue
 			}
@@ -150,9 +150,9 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 		}
 	}
 	s := &Scene{Diagram: diagram, Pictures: pictures}
-	subjects := d.subjects(m, boundaries, shapes)
+	around := d.boundaries(m, boundaries, shapes)
 	drawn := d.relationships(m, lines, shapes)
-	bounds := contentBounds(subjects, shapes, drawn)
+	bounds := contentBounds(around, shapes, drawn)
 	owed := d.owed(m, row, &bounds)
 	legend := d.legend(m, row, shapes, bounds)
 	if legend != nil {
@@ -160,7 +160,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	}
 	meetFrame(drawn, &bounds)
 	s.Groups = append(s.Groups, d.frame(m, row, &bounds))
-	s.Groups = append(s.Groups, subjects...)
+	s.Groups = append(s.Groups, around...)
 	s.Groups = append(s.Groups, drawn...)
 	s.Groups = append(s.Groups, shapes...)
 	if legend != nil {

@@ -10,17 +10,13 @@ import (
 
 // Symbols of use case diagrams: UML 2.5.1, clause 18.
 const (
-	actorHead   = 10 // radius
-	actorTall   = 58 // of the figure, without the name
-	actorWide   = 40
-	actorLimit  = 130 // names wrap beyond this width
-	caseLeast   = 116
-	caseTall    = 50
-	caseLimit   = 132
-	subjectPad  = 30
-	subjectHead = 34
-	subjectWide = 240
-	subjectTall = 120
+	actorHead  = 10 // radius
+	actorTall  = 58 // of the figure, without the name
+	actorWide  = 40
+	actorLimit = 130 // names wrap beyond this width
+	caseLeast  = 116
+	caseTall   = 50
+	caseLimit  = 132
 )
 
 func (d *Drawer) caseShape(m *model.Model, p *model.Placement, e *model.Element) Group {
@@ -202,58 +198,6 @@ func nearFigure(end Point, outward vector, box Rect) Point {
 		return end
 	}
 	return outward.at(end, -float64(away)/max(0.5, math.Abs(outward.x)), 0)
-}
-
-// subjects draws the boundaries of a use case diagram. Each holds the use cases
-// that are in it and stand on the diagram, and grows with them. The list is
-// sorted so that larger ones are drawn first.
-func (d *Drawer) subjects(m *model.Model, placed []*model.Placement, shapes []Group) []Group {
-	at := map[model.ID]int{}
-	for i := range shapes {
-		at[shapes[i].Subject] = i
-	}
-	var out []Group
-	for _, p := range placed {
-		out = append(out, d.subject(m, p, m.Element(p.Subject), shapes, at))
-	}
-	return out
-}
-
-// subject draws a boundary around those of the shapes that are in it; at is where
-// they are in the list.
-func (d *Drawer) subject(m *model.Model, p *model.Placement, e *model.Element, shapes []Group, at map[model.ID]int) Group {
-	name := displayName(e)
-	box := Rect{X: p.X, Y: p.Y, W: max(p.W, subjectWide, d.width(typeface.Semibold, textSize, name)+40), H: max(p.H, subjectTall)}
-	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: e.Kind.Title() + " " + name, Larger: p.W > 0 || p.H > 0}
-	any := false
-	var held Rect
-	for _, u := range m.UseCasesIn(e.ID) {
-		if i, ok := at[u.ID]; ok {
-			g.Holds = append(g.Holds, shapes[i].ID)
-			b := *shapes[i].Box
-			b = Rect{X: b.X - subjectPad, Y: b.Y - subjectHead - 10, W: b.W + 2*subjectPad, H: b.H + subjectHead + 10 + subjectPad}
-			if !any {
-				held, any = b, true
-			}
-			held = held.Union(b)
-		}
-	}
-	if any && p.W == 0 && p.H == 0 { // nobody made it larger: as large as what it holds
-		held.W = max(held.W, d.width(typeface.Semibold, textSize, name)+40)
-		box = held
-	} else if any {
-		box = box.Union(held)
-	}
-	g.Box = &box
-	lines := d.wrap(name, typeface.Semibold, textSize, box.W-20)
-	if len(lines) > 1 {
-		lines = []string{lines[0] + " …"}
-	}
-	g.Shapes = []Primitive{{Role: RoleBoundary, Rect: &box}}
-	d.nameIn(&g, e, lines, typeface.Semibold, RoleText, box, box.Y+7)
-	g.Slots[0].Rect = Rect{X: box.X + 10, Y: box.Y + 5, W: box.W - 20, H: subjectHead - 10}
-	g.Hash = hashGroup(&g)
-	return g
 }
 
 // caseLabel names an include or extend, the latter with where and when.

@@ -21,7 +21,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
   const { value: entry, error } = useFetched<Entry>(projectPath(`entries/${id}`), tick)
   if (error) return <p className="p-4 text-faint">{error}</p>
   if (!entry) return <p className="p-4 text-faint">Looking it up …</p>
-  const relationship = !entry.classifier && !['note', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence', 'actor', 'useCase', 'subject'].includes(entry.kind)
+  const relationship = !entry.classifier && !['note', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence', 'actor', 'useCase', 'subject', 'package'].includes(entry.kind)
   return (
     <div className="flex flex-col gap-4 p-4">
       <div className="flex items-baseline justify-between">
@@ -54,6 +54,15 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
         </>
       )}
       {(entry.kind === 'actor' || entry.kind === 'useCase') && <Switch label="Abstract" on={entry.abstract} set={(abstract) => submit([{ type: 'setElement', id, set: { abstract } }])} />}
+      {entry.packages && entry.packages.length > 0 && (
+        <label className="text-sm">
+          <span className="heading">In the package</span>
+          <select className="field" value={entry.package ?? ''} onChange={(e) => submit([{ type: 'moveInto', id, package: e.target.value }])}>
+            <option value="">none</option>
+            {entry.packages.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}
+          </select>
+        </label>
+      )}
       {entry.kind === 'useCase' && (
         <>
           {entry.subjects?.map((s) => <Switch key={s.id} label={`Offered by ${s.name || '(no name)'}`} on={s.line !== ''} set={(on) => submit(on ? [{ type: 'connect', id: newId(), kind: 'within', source: id, target: s.id }] : [{ type: 'delete', id: s.line }])} />)}

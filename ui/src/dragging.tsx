@@ -212,7 +212,7 @@ export function useDrag(props: {
       case 'resize':
         if (state.w === state.group.box?.w && state.h === state.group.box.h) return over()
         // A boundary stands where what it holds stands, until it is made larger.
-        return finish([...(state.group.kind === 'subject' ? [{ type: 'move', id: state.group.id, x: state.group.box?.x, y: state.group.box?.y }] : []), { type: 'resize', id: state.group.id, w: state.w, h: state.h }])
+        return finish([...(state.group.kind === 'subject' || state.group.kind === 'package' ? [{ type: 'move', id: state.group.id, x: state.group.box?.x, y: state.group.box?.y }] : []), { type: 'resize', id: state.group.id, w: state.w, h: state.h }])
       case 'bend':
         if (!state.moved) return over()
         return finish([{ type: 'setLine', id: state.group.id, line: state.group.line ?? '', bends: state.points.slice(1, -1).flatMap((p) => [p.x, p.y]) }])
@@ -239,14 +239,22 @@ export function useDrag(props: {
   return { state, down, move, up, cancel, inBox, inScene, groupAt, pointer, middle }
 }
 
-// intoBoundaries puts use cases into a boundary that they were dropped in.
+// intoBoundaries puts what was dropped in a boundary into it, unless it is in one
+// of that kind already: use cases into subjects, whatever has a name into packages.
 function intoBoundaries(moved: Group[], all: Group[], dx: number, dy: number): Change[] {
-  const boundaries = all.filter((g) => g.kind === 'subject' && !moved.includes(g))
-  return moved.flatMap((g) => {
-    if (g.kind !== 'useCase') return []
+  const into = (g: Group, kind: string) => {
+    const boundaries = all.filter((b) => b.kind === kind && !moved.includes(b))
+    if (all.some((b) => b.kind === kind && b.holds?.includes(g.id))) return undefined
     const c = center(g)
-    const at = boundaries.find((b) => b.box && !b.holds?.includes(g.id) && inside({ x: c.x + dx, y: c.y + dy, w: 0, h: 0 }, b.box))
-    return at && !boundaries.some((b) => b.holds?.includes(g.id)) ? [{ type: 'connect', id: newId(), kind: 'within', source: g.subject, target: at.subject }] : []
+    return boundaries.findLast((b) => b.box && inside({ x: c.x + dx, y: c.y + dy, w: 0, h: 0 }, b.box)) // the innermost
+  }
+  return moved.flatMap((g): Change[] => {
+    const subject = g.kind === 'useCase' ? into(g, 'subject') : undefined
+    const folder = g.kind !== 'note' && g.kind !== 'subject' ? into(g, 'package') : undefined
+    return [
+      ...(subject ? [{ type: 'connect', id: newId(), kind: 'within', source: g.subject, target: subject.subject }] : []),
+      ...(folder ? [{ type: 'moveInto', id: g.subject, package: folder.subject }] : []),
+    ]
   })
 }
 

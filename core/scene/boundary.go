@@ -1,0 +1,106 @@
+package scene
+
+import (
+	"cmp"
+	"slices"
+
+	"lexeon/core/model"
+	"lexeon/core/typeface"
+)
+
+const (
+	subjectPad  = 30
+	subjectHead = 34
+	subjectWide = 240
+	subjectTall = 120
+	tabTall     = 24 // of a package
+)
+
+func isBoundary(k model.Kind) bool { return k == model.Subject || k == model.PackageKind }
+
+// boundaries draws subjects and packages. Each holds what is in it and stands on
+// the diagram, and grows with it. They are sorted so that what holds others is
+// drawn first.
+func (d *Drawer) boundaries(m *model.Model, placed []*model.Placement, shapes []Group) []Group {
+	boxes := map[model.ID]*Group{}
+	for i := range shapes {
+		boxes[shapes[i].Subject] = &shapes[i]
+	}
+	depth := func(p *model.Placement) int {
+		if m.Element(p.Subject).Kind == model.Subject {
+			return 1 << 10 // holds no packages
+		}
+		return len(m.PackagePath(p.Subject))
+	}
+	placed = slices.Clone(placed)
+	slices.SortStableFunc(placed, func(a, b *model.Placement) int { return cmp.Compare(depth(b), depth(a)) })
+	out := make([]Group, len(placed))
+	for i, p := range placed { // the innermost first: others grow with them
+		e := m.Element(p.Subject)
+		members := m.UseCasesIn(e.ID)
+		if e.Kind == model.PackageKind {
+			members = m.Children(e.ID)
+		}
+		var held []*Group
+		for _, x := range members {
+			if g := boxes[x.ID]; g != nil {
+				held = append(held, g)
+			}
+		}
+		out[i] = d.boundary(m, p, e, held)
+		boxes[e.ID] = &out[i]
+	}
+	slices.Reverse(out)
+	return out
+}
+
+// boundary draws a subject (UML 2.5.1, 18.1.4) as a rectangle, a package (12.2.4) as
+// a folder around what it holds.
+func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, held []*Group) Group {
+	name := displayName(e)
+	nameWide := d.width(typeface.Semibold, textSize, name)
+	least := subjectWide
+	if e.Kind == model.PackageKind {
+		least = subjectWide / 2
+	}
+	box := Rect{X: p.X, Y: p.Y, W: max(p.W, least, nameWide+40), H: max(p.H, subjectTall)}
+	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: e.Kind.Title() + " " + name, Larger: p.W > 0 || p.H > 0}
+	var around Rect
+	for i, o := range held {
+		g.Holds = append(g.Holds, o.ID)
+		b := *o.Box
+		b = Rect{X: b.X - subjectPad, Y: b.Y - subjectHead - 10, W: b.W + 2*subjectPad, H: b.H + subjectHead + 10 + subjectPad}
+		if i == 0 {
+			around = b
+		}
+		around = around.Union(b)
+	}
+	switch {
+	case len(held) > 0 && p.W == 0 && p.H == 0: // nobody made it larger: as large as what it holds
+		around.W = max(around.W, nameWide+40)
+		box = around
+	case len(held) > 0:
+		box = box.Union(around)
+	}
+	g.Box = &box
+	lines := d.wrap(name, typeface.Semibold, textSize, box.W-20)
+	if len(lines) > 1 {
+		lines = []string{lines[0] + " …"}
+	}
+	title := Rect{X: box.X, Y: box.Y + 7, W: box.W, H: lineHeight}
+	if e.Kind == model.PackageKind {
+		tab := Rect{X: box.X, Y: box.Y, W: min(box.W*2/3, max(60, nameWide+24)), H: tabTall}
+		if nameWide+24 > tab.W {
+			tab.W = min(box.W, nameWide+24)
+		}
+		body := Rect{X: box.X, Y: box.Y + tabTall, W: box.W, H: box.H - tabTall}
+		g.Shapes = []Primitive{{Role: RoleBoundary, Rect: &body}, {Role: RoleBoundary, Rect: &tab}}
+		title = Rect{X: tab.X, Y: tab.Y + 2, W: tab.W, H: lineHeight}
+	} else {
+		g.Shapes = []Primitive{{Role: RoleBoundary, Rect: &box}}
+	}
+	d.nameIn(&g, e, lines, typeface.Semibold, RoleText, title, title.Y)
+	g.Slots[0].Rect = Rect{X: title.X + 6, Y: title.Y - 2, W: title.W - 12, H: lineHeight + 4}
+	g.Hash = hashGroup(&g)
+	return g
+}
