@@ -241,3 +241,32 @@ test('use cases are accessible', async ({ studio, page }) => {
     expect(found.violations.map((v) => `${place}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).join('\n')}`)).toEqual([])
   }
 })
+
+test('a package is a folder around what is in it', async ({ studio, page }) => {
+  const id = await studio.copyOfDemo()
+  await page.goto(`${studio.address}/p/${id}/d/use-cases`)
+  await expect(studio.shape('use case Plan blend')).toBeVisible()
+  await studio.statement.focus()
+  await page.keyboard.press('Escape')
+  await studio.sheet.press('k')
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Name of the new package' }).fill('Blending')
+  await page.keyboard.press('Tab')
+  await expect(studio.shape('package Blending')).toBeVisible()
+  for (const name of ['Plan blend', 'Bottle blend']) {
+    await page.keyboard.press('Escape')
+    await studio.shape(`use case ${name}`).click()
+    await studio.lexicon.getByLabel('In the package').selectOption('Blending')
+    await studio.saved()
+  }
+  await expect(async () => {
+    const folder = await boxOf(studio.shape('package Blending'))
+    for (const name of ['Plan blend', 'Bottle blend']) {
+      const oval = await boxOf(studio.shape(`use case ${name}`).locator('path.shape'))
+      expect(oval.x).toBeGreaterThan(folder.x)
+      expect(oval.y + oval.height).toBeLessThan(folder.y + folder.height)
+    }
+  }).toPass({ timeout: 15_000 })
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(page.getByText('Undo: Put use case Bottle blend into package Blending.')).toBeVisible()
+})
