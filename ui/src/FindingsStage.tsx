@@ -12,7 +12,7 @@ export function FindingsStage() {
   const { value: findings, error } = useFetched<Finding[]>(projectPath('findings'), tick)
 
   async function show(f: Finding) {
-    if (f.stage) return go(`/p/${overview?.id}/${f.stage}`)
+    if (f.stage) return go(`/p/${overview?.id}/${f.stage}${f.stage === 'use-cases' ? `?case=${f.element}` : ''}`)
     if (f.diagram) {
       go(`/p/${overview?.id}/d/${f.diagram}`)
       await useStudio.getState().openSheet(f.diagram)
