@@ -331,6 +331,31 @@ test('nobody waits between two cells on a slow line', async ({ studio, page }) =
   await expect(grid.getByRole('row')).toHaveCount(5)
 })
 
+test('what somebody else wrote into a section is not written over unseen', async ({ studio, page, context }) => {
+  const id = await studio.copyOfDemo()
+  const other = await context.newPage()
+  for (const window of [page, other]) {
+    await window.goto(`${studio.address}/p/${id}/brief`)
+    await window.getByRole('button', { name: 'Edit the text of Members and deliveries' }).click()
+  }
+  const [mine, theirs] = [page, other].map((w) => w.getByLabel(/Text of Members and deliveries/))
+  if (!mine || !theirs) throw new Error('no windows')
+  const text = await mine.inputValue()
+  await theirs.fill(`${text} Hives are painted.`)
+  await theirs.press('Control+Enter')
+  await expect(other.getByText('Hives are painted.')).toBeVisible()
+  await mine.fill(`${text} Hives are counted.`)
+  await mine.press('Control+Enter')
+  await expect(page.getByRole('alert')).toContainText('Somebody else changed this section while you typed.')
+  await expect(page.getByLabel('Their text')).toContainText('Hives are painted.')
+  await expect(mine).toHaveValue(/Hives are counted/)
+  await expect(other.getByText('Hives are painted.')).toBeVisible()
+  await mine.fill(`${text} Hives are painted. Hives are counted.`)
+  await mine.press('Control+Enter')
+  await expect(other.getByText('Hives are counted.')).toBeVisible()
+  await expect(other.getByText('Hives are painted.')).toBeVisible()
+})
+
 test('two windows write into one table', async ({ studio, page, context }) => {
   const id = await studio.copyOfDemo()
   await page.goto(`${studio.address}/p/${id}/activities`)

@@ -191,6 +191,9 @@ type briefTextRequest struct {
 	Title   string   `json:"title"`
 	Text    string   `json:"text"`
 	Seed    string   `json:"seed"`
+	// Was is the text that typing began with: what somebody else made of the section
+	// since is not written over unseen.
+	Was *string `json:"was"`
 }
 
 func (s *Server) readBrief(c *echo.Context) error {
@@ -201,6 +204,9 @@ func (s *Server) readBrief(c *echo.Context) error {
 	var req briefTextRequest
 	if err := readJSON(c, &req); err != nil {
 		return err
+	}
+	if now := brief.Text(v.Model.Children(req.Section, model.Sentence)); req.Section != "" && req.Was != nil && *req.Was != now && now != req.Text && v.Model.Element(req.Section) != nil {
+		return problem(http.StatusConflict, "conflict", "Somebody else changed this section while you typed. Your text is still here, and theirs below it. Saving it again writes over theirs.")
 	}
 	changes, err := briefChanges(v.Model, req)
 	if err != nil {

@@ -553,5 +553,9 @@ func (p *parser) explain() error {
 		return syntaxf("understood %s, but not what it is to something else; for example: %s is made of 1..* Hive, %s delivers 0..* HoneyLot, %s is a kind of TraceableItem",
 			quote(understood), printName(understood), printName(understood), printName(understood))
 	}
-	return syntaxf("this is not a statement yet: write two names with a verb between, such as: 1 Beekeeper delivers 0..* HoneyLot")
+	example := "1 Beekeeper delivers 0..* HoneyLot"
+	if p.scope.Cases {
+		example = "Beekeeper starts Register delivery"
+	}
+	return syntaxf("this is not a statement yet: write two names with a verb between, such as: %s", example)
 }

@@ -180,6 +180,11 @@ func TestStatementsOfUseCases(t *testing.T) {
 		}
 		require.Equal(t, printed, got, in)
 	}
+	_, err := notation.ReadStatementIn(m, "Beekeeper", notation.Scope{Cases: true})
+	require.ErrorContains(t, err, "Beekeeper")
+	long, err := notation.ReadStatementIn(m, "Grader starts reconcile all of the outstanding moisture measurements of the season", notation.Scope{Cases: true})
+	require.NoError(t, err)
+	require.Equal(t, "Reconcile all of the outstanding moisture measurements of the season", long[0].New[1].Name)
 	// What is new is an actor and a use case where those are spoken of.
 	readings, err := notation.ReadStatementIn(m, "Grader starts record the grade", notation.Scope{Cases: true})
 	require.NoError(t, err)

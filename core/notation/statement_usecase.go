@@ -187,6 +187,10 @@ func (p *parser) caseNear(name string, kind model.Kind) []*model.Element {
 	return out
 }
 
+// maxCaseWords is how many words the name of a use case may have where nothing is
+// in quotes.
+const maxCaseWords = 14
+
 // caseNames reads runs of words: use cases are called "Trace a recall", with words
 // of the grammar in them.
 func (p *parser) caseNames(i int) []parsed[string] {
@@ -198,7 +202,7 @@ func (p *parser) caseNames(i int) []parsed[string] {
 	}
 	var out []parsed[string]
 	var words []string
-	for n := 0; n < 8 && i+n < len(p.toks) && p.toks[i+n].kind == tokWord; n++ {
+	for n := 0; n < maxCaseWords && i+n < len(p.toks) && p.toks[i+n].kind == tokWord; n++ {
 		if n == 0 && isReserved(p.toks[i].text) && strings.ToLower(p.toks[i].text) == p.toks[i].text {
 			return nil
 		}

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from 'react'
+import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef, useState } from 'react'
 
 import { type Brief, type BriefEdit, type BriefSection, type BriefSentence, type Candidate, newId } from './api'
 import { ask } from './asking'
@@ -43,12 +43,21 @@ export function BriefStage() {
 function Section({ section, wanted, chosen, candidate, onChoose }: { section: BriefSection; wanted: string; chosen?: string; candidate?: Candidate; onChoose: (key: string) => void }) {
   const submit = useStudio((s) => s.submit)
   const [typed, setTyped] = useState<string>()
+  const [problem, setProblem] = useState('')
   const seed = useRef(newId())
+  const began = useRef(section.text) // what the typing began with, or what was shown since
   const id = useId()
   async function save() {
     if (typed === undefined) return
-    if (await ask('read/brief', { section: section.id, text: typed, seed: seed.current }, { none: 'The text is as it was.', done: () => setTyped(undefined) })) seed.current = newId()
+    setProblem('')
+    const failed = (message: string) => setProblem(message)
+    if (await ask('read/brief', { section: section.id, text: typed, was: began.current, seed: seed.current }, { none: 'The text is as it was.', done: () => setTyped(undefined), failed })) seed.current = newId()
   }
+  // Once theirs is shown, saving is meant.
+  const seen = problem !== '' && section.text !== began.current ? section.text : undefined
+  useEffect(() => {
+    if (seen !== undefined) began.current = seen
+  }, [seen])
   const blocks: BriefSentence[][] = []
   for (const s of section.sentences) {
     const last = blocks.at(-1)
@@ -61,7 +70,7 @@ function Section({ section, wanted, chosen, candidate, onChoose }: { section: Br
         <h3 id={id} className="text-lg font-semibold">{section.title}</h3>
         <span className="text-sm text-faint">{section.coverage.covered} of {section.coverage.sentences}</span>
         <Rename what={`the section ${section.title}`} name={section.title} onSave={(name) => submit([{ type: 'setName', id: section.id, name }])} />
-        {typed === undefined && <button className="text-sm text-verdigris underline" aria-label={`Edit the text of ${section.title}`} onClick={() => setTyped(section.text)}>Edit the text</button>}
+        {typed === undefined && <button className="text-sm text-verdigris underline" aria-label={`Edit the text of ${section.title}`} onClick={() => { began.current = section.text; setProblem(''); setTyped(section.text) }}>Edit the text</button>}
         <button className="text-sm text-brick underline" aria-label={`Delete the section ${section.title}`} onClick={() => submit([{ type: 'delete', id: section.id }], { said: `Deleted the section ${section.title}.` })}>Delete</button>
       </div>
       {typed !== undefined ? (
@@ -71,6 +80,12 @@ function Section({ section, wanted, chosen, candidate, onChoose }: { section: Br
             if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) void save()
             if (e.key === 'Escape') setTyped(undefined)
           }} />
+          {problem && (
+            <div className="text-sm text-brick" role="alert">
+              {problem}
+              {problem.startsWith('Somebody else') && <pre className="mt-1 max-h-40 overflow-y-auto border border-rule p-2 font-sans whitespace-pre-wrap text-ink" role="group" aria-label="Their text">{section.text}</pre>}
+            </div>
+          )}
           <div className="flex gap-2">
             <button className="button" onClick={() => void save()}>Save the text</button>
             <button className="button" onClick={() => setTyped(undefined)}>Leave it as it was</button>

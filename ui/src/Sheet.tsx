@@ -50,7 +50,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const sheetKind = overview?.diagrams.find((d) => d.id === diagram)?.kind ?? 'classDiagram'
   const flows = sheetKind === 'contextDiagram' || sheetKind === 'levelDiagram'
   const cases = sheetKind === 'useCaseDiagram'
-  const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores)).sort((a, b) => Number(a.note ?? false) - Number(b.note ?? false))
+  const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores)).sort((a, b) => last(a) - last(b))
   const groups = shown?.groups ?? []
   const placedGroups = groups.filter((g) => g.id !== 'frame' && g.id !== 'legend')
   const shapes = placedGroups.filter((g) => g.box)
@@ -310,6 +310,9 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   )
 }
 
+
+// last: packages and notes stand behind the other kinds, here as on every sheet.
+const last = (k: KindInfo) => (k.note ? 2 : k.kind === 'package' ? 1 : 0)
 
 // farZoom: below it no text can be read, and leaving it out keeps large diagrams smooth.
 const farZoom = 0.3
