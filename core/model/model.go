@@ -503,6 +503,8 @@ func (m *Model) Describe(id ID) string {
 			return "note " + quoteName(firstWords(r.Note().Body))
 		case Sentence:
 			return "sentence " + quoteName(firstWords(r.Sentence().Text))
+		case Step:
+			return "step " + quoteName(firstWords(r.Step().Text))
 		}
 		return r.Kind.Title() + " " + quoteName(r.Name)
 	case *Relationship:

@@ -80,35 +80,3 @@ func TestReattachAFlow(t *testing.T) {
 	require.Equal(t, id("Field party"), m.Relationship(f.ID).Source)
 	require.Equal(t, model.ID("again"), m.Placement("line").From)
 }
-
-// A copied process stands on the same level, with the next number, and is not
-// opened.
-func TestACopiedProcessGetsItsNumber(t *testing.T) {
-	m := modeltest.Build(t, "process Station", "process Read stakes in Station", "process Weigh in Read stakes")
-	level, read := m.Named("Station", model.Process)[0].ID, m.Named("Read stakes", model.Process)[0].ID
-	m = apply(t, m, &model.AddDiagram{ID: "d", Kind: model.LevelDiagram, Name: "Station", About: level}, &model.Place{ID: "p", Diagram: "d", Subject: read})
-	m = apply(t, m, model.CopyChanges(m, model.CopyRequest{From: "d", Placements: []model.ID{"p"}, To: "d", AsNew: true, DX: 200, Seed: "c"})...)
-	list := m.Level(level, model.Logical)
-	require.Len(t, list, 2)
-	require.Equal(t, 2, list[1].Process().Ordinal)
-	require.Empty(t, m.Children(list[1].ID))
-}
-
-func TestPackages(t *testing.T) {
-	m := modeltest.Build(t, "package Intake", "package Scales", "class Lot", "process Station")
-	intake, scales := m.Named("Intake", model.PackageKind)[0].ID, m.Named("Scales", model.PackageKind)[0].ID
-	lot := named(m, "Lot").ID
-	m = apply(t, m, &model.MoveInto{ID: scales, Package: intake}, &model.MoveInto{ID: lot, Package: scales})
-	var path []string
-	for _, p := range m.PackagePath(lot) {
-		path = append(path, p.Name)
-	}
-	require.Equal(t, []string{"Intake", "Scales"}, path)
-	refused(t, m, "cannot be in itself", &model.MoveInto{ID: intake, Package: scales})
-	refused(t, m, "there is no package", &model.MoveInto{ID: lot, Package: "gone"})
-	refused(t, m, "there is no element", &model.MoveInto{ID: m.OfKind(model.Process)[0].ID, Package: intake})
-	m = apply(t, m, &model.Delete{ID: scales})
-	require.Equal(t, intake, m.Element(lot).Owner, "what was in it goes one out")
-	m = apply(t, m, &model.MoveInto{ID: lot})
-	require.Empty(t, m.Element(lot).Owner)
-}

@@ -12,6 +12,9 @@ func Summary(before, after *Model, changes []Change) string {
 	if len(changes) == 0 {
 		return "Nothing"
 	}
+	if text := stepSummary(before, after, changes); text != "" {
+		return text
+	}
 	main := changes[0]
 	for _, c := range changes {
 		if weight(c) > weight(main) {
@@ -25,6 +28,49 @@ func Summary(before, after *Model, changes []Change) string {
 		}
 	}
 	return truncate(text, 160)
+}
+
+// stepSummary names changes that are all about the steps of one use case; "" where
+// there is anything else among them.
+func stepSummary(before, after *Model, changes []Change) string {
+	useCase := func(id ID) ID {
+		for _, m := range []*Model{before, after} {
+			for e := m.Element(id); e != nil && (e.Kind == Step || e.Kind == Alternative); e = m.Element(e.Owner) {
+				if o := m.Element(e.Owner); o != nil && o.Kind == UseCase {
+					return o.ID
+				}
+			}
+		}
+		return ""
+	}
+	of, moved := ID(""), true
+	for _, c := range changes {
+		id := ID("")
+		switch c := c.(type) {
+		case *AddPart:
+			id, moved = c.ID, false
+		case *SetPart:
+			id, moved = c.ID, false
+		case *Delete:
+			id, moved = c.ID, false
+		case *MovePart:
+			id = c.ID
+		case *Connect, *Place: // an include that a step asks for
+			continue
+		}
+		u := useCase(id)
+		if u == "" || of != "" && u != of {
+			return ""
+		}
+		of = u
+	}
+	switch {
+	case of == "":
+		return ""
+	case moved:
+		return truncate("Reorder the steps of "+after.Describe(of), 160)
+	}
+	return truncate("Edit the steps of "+after.Describe(of), 160)
 }
 
 // alike counts the changes of the same type.
@@ -96,6 +142,9 @@ func summaryOf(before, after *Model, change Change) string {
 	case *Delete:
 		return "Delete " + before.Describe(c.ID)
 	case *AddPart:
+		if c.Kind == ExtensionPoint {
+			return "Add " + after.Describe(c.ID)
+		}
 		return "Edit the features of " + after.Describe(c.Owner)
 	case *SetPart:
 		return "Edit " + describePart(after, before, c.ID)

@@ -1,6 +1,9 @@
 package model
 
-import "slices"
+import (
+	"slices"
+	"strings"
+)
 
 var (
 	goalLevels = []string{"", string(SummaryGoal), string(Subfunction)}
@@ -82,10 +85,10 @@ func (d *draft) verifyUseCaseRelationship(r *Relationship, ends []*Element) (don
 		return true, Faultf(CodeRefused, "%s has a source and a target, not ends", d.Describe(r.ID)).At(r.ID, "ends")
 	}
 	if from != wanted[0] {
-		return true, Faultf(CodeRefused, "a %s begins at a %s", r.Kind.Title(), wanted[0].Title()).At(r.ID, "source")
+		return true, Faultf(CodeRefused, "%s begins at %s", withArticle(r.Kind), withArticle(wanted[0])).At(r.ID, "source")
 	}
 	if to != wanted[1] {
-		return true, Faultf(CodeRefused, "a %s leads to a %s", r.Kind.Title(), wanted[1].Title()).At(r.ID, "target")
+		return true, Faultf(CodeRefused, "%s leads to %s", withArticle(r.Kind), withArticle(wanted[1])).At(r.ID, "target")
 	}
 	if r.Kind == Participation {
 		return true, verifyWords(r.ID, "part", string(r.Participation().Part), actorParts)
@@ -100,4 +103,13 @@ func (d *draft) verifyUseCaseRelationship(r *Relationship, ends []*Element) (don
 		}
 	}
 	return true, nil
+}
+
+// withArticle is a kind as it is spoken of: an actor, a use case.
+func withArticle(k Kind) string {
+	title := k.Title()
+	if strings.ContainsAny(title[:1], "aeio") {
+		return "an " + title
+	}
+	return "a " + title
 }

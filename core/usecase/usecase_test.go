@@ -279,3 +279,20 @@ func TestCopiesOfUseCases(t *testing.T) {
 	require.Len(t, m.Relationships(model.Participation), 2)
 	require.Equal(t, model.Primary, m.Relationships(model.Participation)[1].Participation().Part)
 }
+
+func TestSummariesOfSteps(t *testing.T) {
+	m := intake(t)
+	changes, err := usecase.EditChanges(m, "u", delivery, "s")
+	require.NoError(t, err)
+	next := apply(t, m, changes...)
+	require.Equal(t, "Edit the steps of use case Register delivery", model.Summary(m, next, changes))
+	steps := usecase.Of(next, "u").Steps
+	move := []model.Change{&model.MovePart{ID: steps[0].ID}}
+	require.Equal(t, "Reorder the steps of use case Register delivery", model.Summary(next, apply(t, next, move...), move))
+	gone := []model.Change{&model.Delete{ID: steps[0].ID}}
+	require.Equal(t, "Edit the steps of use case Register delivery", model.Summary(next, apply(t, next, gone...), gone))
+	all := []model.Change{&model.Delete{ID: "u"}}
+	require.Equal(t, "Delete use case Register delivery", model.Summary(next, apply(t, next, all...), all))
+	point := []model.Change{&model.AddPart{ID: "x", Owner: "u", Kind: model.ExtensionPoint, Name: "labels"}}
+	require.Equal(t, "Add extension point labels", model.Summary(next, apply(t, next, point...), point))
+}
