@@ -1,6 +1,7 @@
 package server
 
 import (
+	"cmp"
 	"io"
 	"log/slog"
 	"mime"
@@ -464,7 +465,9 @@ func packagesFor(m *model.Model, e *model.Element) []rowView {
 		}
 		out = append(out, rowView{p.ID, strings.Join(names, "::")})
 	}
-	slices.SortFunc(out, func(a, b rowView) int { return strings.Compare(a.Title+string(a.ID), b.Title+string(b.ID)) })
+	slices.SortFunc(out, func(a, b rowView) int {
+		return cmp.Or(strings.Compare(a.Title, b.Title), strings.Compare(string(a.ID), string(b.ID)))
+	})
 	return out
 }
 

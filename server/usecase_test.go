@@ -2,6 +2,7 @@ package server_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"strings"
 	"testing"
 
@@ -107,4 +108,63 @@ func TestPlacingIntoABoundary(t *testing.T) {
 		}
 	}
 	require.Fail(t, "not made")
+}
+
+// Whoever types on an old text is told, and nothing is written over unseen.
+func TestOldTextsAreRefused(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	status, _, data := c.do("POST", "/api/projects/p/read/steps", []byte(`{"useCase":"use-print-labels","text":"1 a","was":"1 something else","seed":"s"}`))
+	require.Equal(t, 409, status, "%s", data)
+	require.Contains(t, string(data), "Somebody else changed these steps")
+	var u caseAnswer
+	c.get("/api/projects/p/use-cases/use-print-labels", &u)
+	body, err := json.Marshal(map[string]string{"useCase": "use-print-labels", "text": "1 a", "was": u.Text, "seed": "s"})
+	require.NoError(t, err)
+	take(t, c, ask(t, c, "steps", string(body)))
+	var sections struct {
+		Sections []struct{ ID, Text string }
+	}
+	c.get("/api/projects/p/brief", &sections)
+	first := sections.Sections[0]
+	body, err = json.Marshal(map[string]string{"section": first.ID, "text": "New.", "was": first.Text + " More.", "seed": "s"})
+	require.NoError(t, err)
+	status, _, data = c.do("POST", "/api/projects/p/read/brief", body)
+	require.Equal(t, 409, status, "%s", data)
+	body, err = json.Marshal(map[string]string{"section": first.ID, "text": first.Text + " More.", "was": first.Text, "seed": "s"})
+	require.NoError(t, err)
+	take(t, c, ask(t, c, "brief", string(body)))
+}
+
+// What is made inside of a folder is in the package; the entry offers the others.
+func TestPackagesOverHTTP(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	take(t, c, asked{Changes: json.RawMessage(`[{"type":"addElement","id":"k1","kind":"package","name":"Keeping"},{"type":"addElement","id":"k2","kind":"package","name":"Bees"},
+		{"type":"moveInto","id":"k2","package":"k1"},{"type":"place","id":"pk1","diagram":"lots","subject":"k1","x":3000,"y":3000}]`)})
+	take(t, c, ask(t, c, "placement", `{"kind":"class","name":"Queen","diagram":"lots","x":3060,"y":3070,"seed":"s"}`))
+	queen := ""
+	for _, g := range sceneOf(t, c, "lots").Groups {
+		if g.Title == "class Queen" {
+			queen = g.Subject
+		}
+	}
+	require.NotEmpty(t, queen)
+	var entry struct {
+		Package  string
+		Packages []struct{ ID, Title string }
+	}
+	c.get("/api/projects/p/entries/"+queen, &entry)
+	require.Equal(t, "k1", entry.Package)
+	titles := []string{}
+	for _, p := range entry.Packages {
+		titles = append(titles, p.Title)
+	}
+	require.Equal(t, []string{"Keeping", "Keeping::Bees"}, titles)
+	var folder struct{ Packages []struct{ ID string } }
+	c.get("/api/projects/p/entries/k1", &folder)
+	require.Empty(t, folder.Packages, "a package is in none of its own")
+	var now struct{ Revision int64 }
+	c.get("/api/projects/p", &now)
+	status, _, problem := c.send("changes", now.Revision, `[{"type":"moveInto","id":"k1","package":"k2"}]`)
+	require.NotEqual(t, 200, status)
+	require.Contains(t, fmt.Sprint(problem), "cannot be in itself")
 }
