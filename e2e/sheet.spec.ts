@@ -198,6 +198,27 @@ test('every visible text is edited in place, Tab goes to the next one', async ({
   await expect(page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Stations' })).toBeVisible()
 })
 
+test('going back to a text that is still on its way shows what was typed, and loses nothing', async ({ studio, page }) => {
+  await aPair(studio)
+  await studio.slow(400)
+  await page.getByRole('img', { name: /^association: / }).locator('.hit').click({ force: true })
+  await page.keyboard.press('F2')
+  await page.getByRole('textbox', { name: 'Name of the association' }).fill('measures')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('Tab') // past the multiplicity
+  await page.getByRole('textbox', { name: 'Role of Station' }).fill('origin')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('Shift+Tab')
+  await expect(page.getByRole('textbox', { name: 'Role of Station' })).toHaveValue('origin')
+  await studio.saved()
+  await page.keyboard.press('Enter') // left as it was, after the drawing has changed
+  await page.keyboard.press('F2')
+  await page.getByRole('textbox', { name: 'Name of the association' }).fill('gathers')
+  await page.keyboard.press('Enter')
+  await studio.saved()
+  await expect(page.getByRole('img', { name: /^association: .*Station as origin gathers .*Reading$/ })).toBeVisible()
+})
+
 test('a kind is pinned for many, a note is anchored, and removing differs from deleting', async ({ studio, page }) => {
   await aPair(studio)
   const room = await boxOf(studio.sheet)

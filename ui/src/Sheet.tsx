@@ -18,7 +18,7 @@ import { type MenuItem, SheetMenu } from './SheetMenu'
 import { useSheetKeys } from './sheetKeys'
 import { Shortcuts } from './Shortcuts'
 import { type EditorPlace, SlotEditor } from './SlotEditor'
-import { commitSlot, findSlot, nextSlot, slotAt, slotKey } from './slots'
+import { commitSlot, findSlot, nextSlot, slotAt, slotKey, textOf } from './slots'
 import { projectPath, useStudio } from './state'
 import { Toolbar } from './Toolbar'
 import { showElement } from './placing'
@@ -78,7 +78,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     onPlace: (at) => armed && make(armed, at, true, '', pinned),
     onConnect: (from, to, at, screen) => void connect(from, to, at, screen, setMenu),
     onSide: lead,
-    onEdit: (slot) => edit({ slot: slotKey(slot), value: slot.value }),
+    onEdit: (slot) => edit({ slot: slotKey(slot), value: textOf(slot), before: textOf(slot) }),
   })
   const dragging = Boolean(drag.state)
   useEffect(() => {
@@ -181,14 +181,15 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   function startEditing(group: Group | undefined, typed?: string) {
     const slot = group?.slots?.find((s) => s.field === 'name' || s.field === 'note')
     if (!slot) return
-    edit({ slot: slotKey(slot), value: typed === undefined ? slot.value : slot.field === 'note' ? slot.value + typed : typed })
+    const before = textOf(slot)
+    edit({ slot: slotKey(slot), before, value: typed === undefined ? before : slot.field === 'note' ? before + typed : typed })
   }
 
   function doubleClick(e: { clientX: number; clientY: number; target: EventTarget }) {
     const at = drag.inScene(e)
     const target = drag.groupAt(e)
     const slot = slotAt(target ?? groups.find((g) => g.id === 'frame'), at.x, at.y)
-    if (slot) return edit({ slot: slotKey(slot), value: slot.value })
+    if (slot) return edit({ slot: slotKey(slot), value: textOf(slot), before: textOf(slot) })
     if (target) return startEditing(target) // beside its texts: its name
     setMenu({ ...drag.inBox(e), label: 'What is it?', items: kinds.map((k) => ({ key: k.kind, title: `New ${k.title}`, run: () => makeSoon(k, at) })) })
   }
@@ -203,9 +204,9 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     edit(undefined)
     if (diagram) keepDraft(diagram, undefined)
     if (how !== 'leave') focus()
-    void commitSlot(slot, value)
+    void commitSlot(slot, value, editing?.before)
     const next = how === 'tab' || how === 'back' ? nextSlot(group, slot, how === 'tab' ? 1 : -1) : undefined
-    if (next) edit({ slot: slotKey(next), value: next.value })
+    if (next) edit({ slot: slotKey(next), value: textOf(next), before: textOf(next) })
   }
 
   const slot = editing && findSlot(shown, editing.slot)

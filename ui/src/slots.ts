@@ -21,12 +21,26 @@ export function nextSlot(group: Group | undefined, slot: Slot, step: number): Sl
   return list[list.findIndex((s) => slotKey(s) === slotKey(slot)) + step]
 }
 
+// What was written, until the server has drawn it.
+const written = new Map<string, string>()
+
+// textOf is what an editor begins with: on a slow line the drawing still has the
+// text from before.
+export const textOf = (slot: Slot) => written.get(slotKey(slot)) ?? slot.value
+
 // commitSlot sends a new text. What is refused comes back into the editor, with
-// the reason.
-export async function commitSlot(slot: Slot, value: string) {
+// the reason. An editor that was opened and left as it was writes nothing, even
+// where the drawing has changed meanwhile.
+export async function commitSlot(slot: Slot, value: string, before = textOf(slot)) {
   const { submit, edit, say } = useStudio.getState()
-  if (value === slot.value) return
-  const failed = (problem: Problem) => edit({ slot: slotKey(slot), value, error: problem.message })
+  const key = slotKey(slot)
+  if (value === before) return
+  written.set(key, value)
+  const over = () => { if (written.get(key) === value) written.delete(key) }
+  const failed = (problem: Problem) => {
+    over()
+    edit({ slot: key, value, error: problem.message })
+  }
   let changes: Change[]
   switch (slot.field) {
     case 'name':
@@ -48,10 +62,11 @@ export async function commitSlot(slot: Slot, value: string) {
       try {
         changes = (await post<FeaturesReply>(projectPath('read/features'), { element: slot.row, text: value, seed: newId() })).changes
       } catch (error) {
-        edit({ slot: slotKey(slot), value, error: error instanceof Error ? error.message : 'It could not be read.' })
+        over()
+        edit({ slot: key, value, error: error instanceof Error ? error.message : 'It could not be read.' })
         say('The features are not saved yet.', 'error')
         return
       }
   }
-  submit(changes, { failed })
+  submit(changes, { failed, done: over })
 }

@@ -25,7 +25,8 @@ type Waiting = {
   failed?: (problem: Problem) => void
 }
 
-export type Editing = { slot: string; value: string; error?: string; making?: string }
+// before is the text that the editor was opened on; without one, what is drawn.
+export type Editing = { slot: string; value: string; before?: string; error?: string; making?: string }
 
 type State = {
   overview?: Overview
