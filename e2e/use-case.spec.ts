@@ -242,6 +242,21 @@ test('use cases are accessible', async ({ studio, page }) => {
   }
 })
 
+test('a term in a step leads to its entry in the lexicon', async ({ studio, page }) => {
+  const id = await studio.copyOfDemo()
+  await page.goto(`${studio.address}/p/${id}/use-cases`)
+  const main = page.getByRole('main', { name: 'Use cases' })
+  await main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Register delivery/ }).click()
+  const term = main.getByRole('list', { name: 'Steps' }).getByRole('button', { name: 'Beekeeper', exact: true }).first()
+  await term.focus()
+  await page.keyboard.press('Enter')
+  const entry = page.getByRole('complementary', { name: 'Term' })
+  await expect(entry.getByRole('heading', { name: 'Beekeeper' })).toBeVisible()
+  await expect(page).toHaveURL(/lexicon$/)
+  await page.goBack()
+  await expect(main.getByRole('list', { name: 'All use cases' })).toBeVisible()
+})
+
 test('a package is a folder around what is in it', async ({ studio, page }) => {
   const id = await studio.copyOfDemo()
   await page.goto(`${studio.address}/p/${id}/d/use-cases`)

@@ -281,95 +281,74 @@ func (s *Server) readUseCase(c *echo.Context) error {
 	if err := readJSON(c, &req); err != nil {
 		return err
 	}
-	m := v.Model
 	if req.Starter != "" {
-		i := slices.IndexFunc(usecase.Starters, func(x usecase.Starter) bool { return x.Key == req.Starter })
-		if i < 0 {
-			return problem(http.StatusBadRequest, "invalid", "There is no starter %q.", req.Starter)
-		}
-		diagram := model.DeriveID("starter", req.Seed)
-		changes, err := usecase.Starters[i].Changes(m, diagram, req.Seed)
+		changes, diagram, err := s.starterChanges(v.Model, req)
 		if err != nil {
 			return err
 		}
-		next, _, _, err := model.Edit(m, changes)
-		if err != nil {
-			return err
-		}
-		arranged, err := s.drawer.Arrange(next, diagram, "layers", nil)
-		if err != nil {
-			return err
-		}
-		return c.JSON(http.StatusOK, levelReply{model.EncodeChanges(append(changes, arranged...)), diagram})
+		return c.JSON(http.StatusOK, levelReply{model.EncodeChanges(changes), diagram})
 	}
-	for _, p := range usecase.Proposals(m, s.reader.Read(m)) {
-		if p.Key != req.Proposal {
-			continue
-		}
-		changes, u, a, line := usecase.AcceptChanges(m, p, req.Seed)
-		if len(diagramsOf(m, model.UseCaseDiagram)) == 0 { // the first one is drawn on the first diagram
-			add := &model.AddDiagram{ID: model.DeriveID("diagram", req.Seed), Kind: model.UseCaseDiagram, Name: "Use cases"}
-			next, _, _, err := model.Edit(m, []model.Change{add})
-			if err != nil {
-				return err
-			}
-			changes, req.Diagram, m = append([]model.Change{add}, changes...), add.ID, next
-		}
-		if d := m.Diagram(req.Diagram); d != nil && d.Kind == model.UseCaseDiagram {
-			var shown []model.Change
-			for _, id := range []model.ID{u, a, line} {
-				if m.PlacementOn(d.ID, id) == nil {
-					shown = append(shown, &model.Place{ID: model.DeriveID("place", req.Seed, string(id)), Diagram: d.ID, Subject: id})
-				}
-			}
-			next, _, _, err := model.Edit(v.Model, changes)
-			if err != nil {
-				return err
-			}
-			if shown, err = s.placeEach(next, d.ID, shown); err != nil {
-				return err
-			}
-			changes = append(append(changes, shown...), s.intoSubject(next, d.ID, u, 0, 0, req.Seed)...)
-		}
-		if _, _, _, err := model.Edit(v.Model, changes); err != nil {
-			return err
-		}
-		return c.JSON(http.StatusOK, levelReply{Changes: model.EncodeChanges(changes)})
+	changes, err := s.proposalChanges(v.Model, req)
+	if err != nil {
+		return err
 	}
-	return problem(http.StatusNotFound, "missing", "This is not proposed any more.")
+	return s.sendChanges(c, v.Model, changes)
+}
+
+// starterChanges tells what inserts a starter, on a diagram of its own.
+func (s *Server) starterChanges(m *model.Model, req useCaseRequest) ([]model.Change, model.ID, error) {
+	i := slices.IndexFunc(usecase.Starters, func(x usecase.Starter) bool { return x.Key == req.Starter })
+	if i < 0 {
+		return nil, "", problem(http.StatusBadRequest, "invalid", "There is no starter %q.", req.Starter)
+	}
+	diagram := model.DeriveID("starter", req.Seed)
+	changes, err := usecase.Starters[i].Changes(m, diagram, req.Seed)
+	if err != nil {
+		return nil, "", err
+	}
+	next, _, _, err := model.Edit(m, changes)
+	if err != nil {
+		return nil, "", err
+	}
+	arranged, err := s.drawer.Arrange(next, diagram, "layers", nil)
+	return append(changes, arranged...), diagram, err
+}
+
+// proposalChanges tells what takes over a proposal and draws it. The first use
+// case of a project is drawn on a first diagram.
+func (s *Server) proposalChanges(m *model.Model, req useCaseRequest) ([]model.Change, error) {
+	proposals := usecase.Proposals(m, s.reader.Read(m))
+	i := slices.IndexFunc(proposals, func(p usecase.Proposal) bool { return p.Key == req.Proposal })
+	if i < 0 {
+		return nil, problem(http.StatusNotFound, "missing", "This is not proposed any more.")
+	}
+	changes, useCase, actor, line := usecase.AcceptChanges(m, proposals[i], req.Seed)
+	if len(diagramsOf(m, model.UseCaseDiagram)) == 0 {
+		add := &model.AddDiagram{ID: model.DeriveID("diagram", req.Seed), Kind: model.UseCaseDiagram, Name: "Use cases"}
+		changes, req.Diagram = append([]model.Change{add}, changes...), add.ID
+	}
+	next, _, _, err := model.Edit(m, changes)
+	if err != nil {
+		return nil, err
+	}
+	d := next.Diagram(req.Diagram)
+	if d == nil || d.Kind != model.UseCaseDiagram {
+		return changes, nil
+	}
+	var shown []model.Change
+	for _, id := range []model.ID{useCase, actor, line} {
+		if next.PlacementOn(d.ID, id) == nil {
+			shown = append(shown, &model.Place{ID: model.DeriveID("place", req.Seed, string(id)), Diagram: d.ID, Subject: id})
+		}
+	}
+	if shown, err = s.placeEach(next, d.ID, shown); err != nil {
+		return nil, err
+	}
+	return append(append(changes, shown...), s.intoSubject(next, d.ID, useCase, 0, 0, req.Seed)...), nil
 }
 
 func diagramsOf(m *model.Model, kind model.Kind) []*model.Diagram {
 	return slices.DeleteFunc(m.Diagrams(), func(d *model.Diagram) bool { return d.Kind != kind })
-}
-
-// intoSubject puts a new use case into the boundary that it stands in, or into the
-// only one of the diagram.
-func (s *Server) intoSubject(m *model.Model, diagram, useCase model.ID, x, y int, seed string) []model.Change {
-	drawn := s.drawer.Of(m, diagram)
-	if drawn == nil || m.Diagram(diagram).Kind != model.UseCaseDiagram {
-		return nil
-	}
-	var in, only model.ID
-	count := 0
-	for i := range drawn.Groups {
-		g := &drawn.Groups[i]
-		if g.Kind != model.Subject {
-			continue
-		}
-		count++
-		only = g.Subject
-		if x > g.Box.X && x < g.Box.Right() && y > g.Box.Y && y < g.Box.Bottom() {
-			in = g.Subject
-		}
-	}
-	if in == "" && count == 1 {
-		in = only
-	}
-	if in == "" {
-		return nil
-	}
-	return []model.Change{&model.Connect{ID: model.DeriveID("within", seed, string(useCase)), Kind: model.Within, Source: useCase, Target: in}}
 }
 
 // caseFigure is how many use cases are described.
@@ -402,22 +381,4 @@ func viewExtend(m *model.Model, r *model.Relationship) *extendView {
 		out.Points = append(out.Points, pointView{e.ID, e.Name, e.ExtensionPoint().Step})
 	}
 	return out
-}
-
-// intoPackage puts a new element into the innermost package that it stands in.
-func (s *Server) intoPackage(m *model.Model, diagram, element model.ID, x, y int) []model.Change {
-	drawn := s.drawer.Of(m, diagram)
-	if drawn == nil {
-		return nil
-	}
-	in := model.ID("")
-	for i := range drawn.Groups { // outer ones are drawn before inner ones
-		if g := &drawn.Groups[i]; g.Kind == model.PackageKind && x > g.Box.X && x < g.Box.Right() && y > g.Box.Y && y < g.Box.Bottom() {
-			in = g.Subject
-		}
-	}
-	if in == "" {
-		return nil
-	}
-	return []model.Change{&model.MoveInto{ID: element, Package: in}}
 }

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"slices"
 	"strings"
-	"unicode"
 
 	"lexeon/core/model"
 )
@@ -416,25 +415,21 @@ func marksOf(text string, found []marked, tells []span) []Mark {
 // "Lot register" as store, "delivery note" as data item, massInKg as attribute.
 func NameAs(name string, kind model.Kind) string {
 	words := strings.Fields(name)
-	capital := func(w string) string {
-		r := []rune(w)
-		return string(unicode.ToUpper(r[0])) + string(r[1:])
-	}
 	switch {
 	case len(words) == 0:
 		return ""
 	case kind.IsClassifier():
 		for i := range words {
-			words[i] = capital(words[i])
+			words[i] = model.Capital(words[i])
 		}
 		return strings.Join(words, "")
 	case kind == model.Attribute || kind == model.Operation:
 		for i := 1; i < len(words); i++ {
-			words[i] = capital(words[i])
+			words[i] = model.Capital(words[i])
 		}
 		return strings.Join(words, "")
 	case kind == model.DataItem:
 		return strings.Join(words, " ")
 	}
-	return capital(strings.Join(words, " "))
+	return model.Capital(strings.Join(words, " "))
 }

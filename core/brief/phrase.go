@@ -269,7 +269,7 @@ func lemmaOf(t token) string {
 	w := t.lower
 	switch t.tag {
 	case "VBZ":
-		base, _ := thirdPerson(w)
+		base, _ := BaseForm(w)
 		return base
 	case "VBD", "VBN":
 		if base, ok := irregular[w]; ok {

@@ -121,7 +121,7 @@ func asNoun(toks []token, i int) {
 		t.tag = "NN"
 	case t.tag == "JJ" && determined && next == "NNS" && i+2 < len(toks):
 		// "the technician counts the seeds"
-		if base, bent := thirdPerson(toks[i+1].lower); bent && isVerb[base] && objectOpens[toks[i+2].tag] {
+		if base, bent := BaseForm(toks[i+1].lower); bent && isVerb[base] && objectOpens[toks[i+2].tag] {
 			t.tag = "NN"
 		}
 	}
@@ -134,7 +134,7 @@ var endsLikeParticiple = set("ring string spring wing king evening morning ceili
 // time", "the clerk checks the note and asks for more".
 func asVerb(toks []token, i int) {
 	t := &toks[i]
-	base, bent := thirdPerson(t.lower)
+	base, bent := BaseForm(t.lower)
 	if !isVerb[base] {
 		return
 	}
@@ -195,8 +195,9 @@ var fixedTags = map[string]string{
 	"includes": "VBZ", "receives": "VBZ", "sends": "VBZ", "belongs": "VBZ", "consist": "VBP",
 }
 
-// thirdPerson is the base form of a verb in the third person.
-func thirdPerson(w string) (base string, bent bool) {
+// BaseForm is the base form of a verb: of registers, register. It tells whether the
+// verb was in the third person.
+func BaseForm(w string) (base string, bent bool) {
 	switch {
 	case strings.HasSuffix(w, "ies") && len(w) > 4:
 		return w[:len(w)-3] + "y", true

@@ -27,9 +27,11 @@ func cases(run func(p *Pass), more ...model.Kind) Scope {
 	}
 }
 
-// partsOf lists the use cases that an actor takes part in, by itself.
-func partsOf(m *model.Model, actor model.ID) []*model.Relationship {
-	return slices.DeleteFunc(m.RelationshipsOf(actor), func(r *model.Relationship) bool { return r.Kind != model.Participation || r.Source != actor })
+// placedCases tells what rules about places inside and outside of a boundary
+// depend on.
+func placedCases(r model.Row) bool {
+	_, placed := r.(*model.Placement)
+	return placed || slices.Contains([]model.Kind{model.Actor, model.Subject, model.UseCase, model.Within}, kindOf(r))
 }
 
 // into lists the relationships of a kind that lead to an element, outOf those that
@@ -51,7 +53,7 @@ var actorIdle = &Analyzer{
 	Scope: cases(func(p *Pass) {
 		for _, a := range p.Model.OfKind(model.Actor) {
 			kin := append(append([]model.ID{a.ID}, usecase.Generals(p.Model, a.ID)...), usecase.Specifics(p.Model, a.ID)...)
-			if !slices.ContainsFunc(kin, func(id model.ID) bool { return len(partsOf(p.Model, id)) > 0 }) {
+			if !slices.ContainsFunc(kin, func(id model.ID) bool { return len(outOf(p.Model, id, model.Participation)) > 0 }) {
 				p.Report(Finding{Subject: a.ID, Message: fmt.Sprintf("%s takes part in no use case. What is the system there for, as seen from there?", nameOf(p.Model, a.ID))})
 			}
 		}
@@ -173,12 +175,7 @@ var actorInside = &Analyzer{
 	Finds:  "Beekeeper is placed between the use cases of the subject.",
 	Leaves: "Beekeeper is placed at the left of the boundary.",
 	Scope: Whole{
-		Touched: func(r model.Row) bool {
-			if p, ok := r.(*model.Placement); ok {
-				return p != nil
-			}
-			return slices.Contains([]model.Kind{model.Actor, model.Subject, model.UseCase, model.Within}, kindOf(r))
-		},
+		Touched: placedCases,
 		Run: func(p *Pass) {
 			m := p.Model
 			for _, s := range m.OfKind(model.Subject) {
@@ -234,12 +231,7 @@ var usecaseOutside = &Analyzer{
 	Finds:  "Print labels stands beside the boundary of the cooperative, in which the other use cases are.",
 	Leaves: "A diagram without a boundary.",
 	Scope: Whole{
-		Touched: func(r model.Row) bool {
-			if p, ok := r.(*model.Placement); ok {
-				return p != nil
-			}
-			return slices.Contains([]model.Kind{model.Subject, model.UseCase, model.Within}, kindOf(r))
-		},
+		Touched: placedCases,
 		Run: func(p *Pass) {
 			m := p.Model
 			for _, u := range m.OfKind(model.UseCase) {

@@ -3,6 +3,7 @@ package check
 import (
 	"strings"
 
+	"lexeon/core/brief"
 	"lexeon/core/model"
 )
 
@@ -41,7 +42,7 @@ func isVerbPhrase(name string) bool {
 	if len(list) == 0 {
 		return false
 	}
-	base, bent := verbForms(list[0])
+	base, bent := brief.BaseForm(list[0])
 	// "register the lot": an article after a verb leaves no doubt.
 	article := len(list) > 2 && (list[1] == "the" || list[1] == "a" || list[1] == "an" || list[1] == "each")
 	switch {
@@ -49,19 +50,6 @@ func isVerbPhrase(name string) bool {
 		return len(list) > 1 || !bent
 	}
 	return false
-}
-
-// verbForms is the base form of a verb in the third person.
-func verbForms(w string) (base string, bent bool) {
-	switch {
-	case strings.HasSuffix(w, "ies") && len(w) > 4:
-		return w[:len(w)-3] + "y", true
-	case (strings.HasSuffix(w, "sses") || strings.HasSuffix(w, "shes") || strings.HasSuffix(w, "ches") || strings.HasSuffix(w, "xes")) && len(w) > 4:
-		return w[:len(w)-2], true
-	case strings.HasSuffix(w, "s") && !strings.HasSuffix(w, "ss") && len(w) > 3:
-		return w[:len(w)-1], true
-	}
-	return w, false
 }
 
 var nounEndings = []string{"tion", "sion", "ment", "ness", "ance", "ence", "ancy", "ency", "ship", "ity"}
@@ -97,7 +85,7 @@ func isNounPhrase(name string) bool {
 	if len(list) == 1 {
 		return ends(first)
 	}
-	base, _ := verbForms(first)
+	base, _ := brief.BaseForm(first)
 	if verbsOnly[base] || commonVerbs[base] {
 		return false
 	}

@@ -25,14 +25,6 @@ type Use struct {
 // Manner is a way of writing a name.
 type Manner func(words []string) string
 
-func capital(w string) string {
-	r := []rune(w)
-	if len(r) == 0 {
-		return w
-	}
-	return string(unicode.ToUpper(r[0])) + string(r[1:])
-}
-
 // MannerOf tells how a name is written, from the name itself: HoneyLot, honeyLot,
 // honey_lot, Honey lot, honey lot, Honey Lot.
 func MannerOf(name string) Manner {
@@ -55,7 +47,7 @@ func MannerOf(name string) Manner {
 			out := slices.Clone(w)
 			for i := range out {
 				if i == 0 && isCapital || i > 0 && all {
-					out[i] = capital(out[i])
+					out[i] = model.Capital(out[i])
 				}
 			}
 			return strings.Join(out, " ")
@@ -65,7 +57,7 @@ func MannerOf(name string) Manner {
 			out := slices.Clone(w)
 			for i := range out {
 				if i > 0 || isCapital {
-					out[i] = capital(out[i])
+					out[i] = model.Capital(out[i])
 				}
 			}
 			return strings.Join(out, "")
@@ -85,7 +77,7 @@ func usualManner(kind model.Kind, name string) Manner {
 		out := slices.Clone(w)
 		for i := range out {
 			if kind.IsClassifier() && i > 0 || i == 0 && isCapital {
-				out[i] = capital(out[i])
+				out[i] = model.Capital(out[i])
 			}
 		}
 		if kind.IsClassifier() {

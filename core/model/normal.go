@@ -35,6 +35,15 @@ func Words(name string) []string {
 	return words
 }
 
+// Capital is a text with its first letter as a capital.
+func Capital(s string) string {
+	r := []rune(s)
+	if len(r) == 0 {
+		return s
+	}
+	return string(unicode.ToUpper(r[0])) + string(r[1:])
+}
+
 // NormalForm is the form in which names meet: lower case words, the last one
 // singular, joined by single spaces. Names without letters or digits keep their
 // own text, so that they do not all meet.

@@ -21,3 +21,17 @@ func TestStems(t *testing.T) {
 		require.Equal(t, want, model.Stems(text), text)
 	}
 }
+
+func TestCapital(t *testing.T) {
+	for text, want := range map[string]string{
+		"":               "",
+		"honey lot":      "Honey lot",
+		"HoneyLot":       "HoneyLot",
+		"élan":           "Élan",
+		"3 jars":         "3 jars",
+		"\xffnot UTF-8":  "\ufffdnot UTF-8",
+		"ångström scale": "Ångström scale",
+	} {
+		require.Equal(t, want, model.Capital(text), text)
+	}
+}

@@ -253,8 +253,7 @@ func (p *parser) placeAt(n parsed[string], at int) []parsed[Ref] {
 	}
 	if len(found) == 0 && name != "" && len(path) == 1 {
 		if p.forgiving && p.toks[at].kind == tokWord && strings.ToLower(name) == name {
-			r := []rune(name)
-			name = strings.ToUpper(string(r[:1])) + string(r[1:])
+			name = model.Capital(name)
 		}
 		out = append(out, parsed[Ref]{Ref{Name: name, Kind: kind}, end, unknownCost + n.cost + oddName(name)})
 	}

@@ -75,8 +75,7 @@ func (p *parser) asClassName(name string) string {
 	words := strings.Fields(name)
 	words[len(words)-1] = model.Singular(words[len(words)-1])
 	for i, w := range words {
-		r := []rune(w)
-		words[i] = strings.ToUpper(string(r[:1])) + string(r[1:])
+		words[i] = model.Capital(w)
 	}
 	return strings.Join(words, "")
 }

@@ -163,8 +163,7 @@ func (p *parser) caseRefs(i int, kind model.Kind) []parsed[Ref] {
 			if len(found) == 0 && n.value != "" {
 				name := n.value
 				if p.forgiving && p.toks[at].kind == tokWord && strings.ToLower(name) == name {
-					r := []rune(name)
-					name = strings.ToUpper(string(r[:1])) + string(r[1:])
+					name = model.Capital(name)
 				}
 				out = append(out, parsed[Ref]{Ref{Name: name, Kind: kind}, end, unknownCost + n.cost + oddName(name)})
 			}

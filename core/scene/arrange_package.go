@@ -60,7 +60,7 @@ func inPackages(nodes []layout.Node, edges []layout.Edge, of []int) layout.Resul
 			}
 		}
 		inner[p] = layout.Arrange(own, within)
-		wholes[p] = layout.Node{ID: own[0].ID, W: inner[p].Size.W + 2*subjectPad, H: inner[p].Size.H + subjectHead + 10 + subjectPad}
+		wholes[p] = layout.Node{ID: own[0].ID, W: inner[p].Size.W + 2*subjectPad, H: inner[p].Size.H + subjectHead + subjectPad}
 	}
 	for i, n := range nodes {
 		if of[i] < 0 {
@@ -87,7 +87,7 @@ func inPackages(nodes []layout.Node, edges []layout.Edge, of []int) layout.Resul
 		at := outer.At[whole(i)]
 		if of[i] >= 0 {
 			in := inner[of[i]].At[place[i]]
-			at.X, at.Y = at.X+subjectPad+in.X, at.Y+subjectHead+10+in.Y
+			at.X, at.Y = at.X+subjectPad+in.X, at.Y+subjectHead+in.Y
 		}
 		out.At[i] = at
 	}

@@ -10,11 +10,34 @@ import (
 
 const (
 	subjectPad  = 30
-	subjectHead = 34
+	subjectHead = 44 // room for the name above what is held
 	subjectWide = 240
 	subjectTall = 120
 	tabTall     = 24 // of a package
 )
+
+// Holder is the innermost element of a kind that is drawn around a point; empty
+// where there is none.
+func (s *Scene) Holder(kind model.Kind, at Point) model.ID {
+	in := model.ID("")
+	for i := range s.Groups { // outer ones are drawn before inner ones
+		if g := &s.Groups[i]; g.Kind == kind && at.X > g.Box.X && at.X < g.Box.Right() && at.Y > g.Box.Y && at.Y < g.Box.Bottom() {
+			in = g.Subject
+		}
+	}
+	return in
+}
+
+// Subjects lists the elements of a kind that are drawn, in the order of drawing.
+func (s *Scene) Subjects(kind model.Kind) []model.ID {
+	var out []model.ID
+	for i := range s.Groups {
+		if s.Groups[i].Kind == kind {
+			out = append(out, s.Groups[i].Subject)
+		}
+	}
+	return out
+}
 
 func isBoundary(k model.Kind) bool { return k == model.Subject || k == model.PackageKind }
 
@@ -69,7 +92,7 @@ func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, 
 	for i, o := range held {
 		g.Holds = append(g.Holds, o.ID)
 		b := *o.Box
-		b = Rect{X: b.X - subjectPad, Y: b.Y - subjectHead - 10, W: b.W + 2*subjectPad, H: b.H + subjectHead + 10 + subjectPad}
+		b = Rect{X: b.X - subjectPad, Y: b.Y - subjectHead, W: b.W + 2*subjectPad, H: b.H + subjectHead + subjectPad}
 		if i == 0 {
 			around = b
 		}

@@ -46,3 +46,20 @@ func TestPackagesAreFoldersAroundWhatTheyHold(t *testing.T) {
 	require.Empty(t, m.Named("Recipe", model.Class)[0].Owner)
 	require.NotNil(t, m.PlacementOn("d", m.Named("Recipe", model.Class)[0].ID))
 }
+
+// A point lies in the innermost folder around it.
+func TestHolder(t *testing.T) {
+	m := packaged(t)
+	s := drawer.Of(m, "d")
+	for title, want := range map[string]string{"class Balance": "Scales", "class Lot": "Intake", "class Recipe": "Blending", "class Apiary": ""} {
+		box := *group(t, s, title).Box
+		in := m.Element(s.Holder(model.PackageKind, scene.Point{X: box.X + box.W/2, Y: box.Y + box.H/2}))
+		if want == "" {
+			require.Nil(t, in, title)
+			continue
+		}
+		require.Equal(t, want, in.Name, title)
+	}
+	require.Empty(t, s.Holder(model.Subject, scene.Point{}))
+	require.Len(t, s.Subjects(model.PackageKind), 3)
+}

@@ -74,7 +74,7 @@ func (p *proposer) fromContext() {
 					x.Sources = append(x.Sources, t.Target)
 				}
 				if x.Name == "" && p.m.TermKey(row.Activity().Performer) == p.m.TermKey(partner.Name) {
-					x.Name = sentenceCase(row.Name)
+					x.Name = model.Capital(row.Name)
 				}
 			}
 			for _, process := range p.m.Level(system.ID, model.Logical) {
@@ -120,20 +120,12 @@ func (p *proposer) fromBrief(read *brief.Reading) {
 		if slices.ContainsFunc(c.Sentences, func(id model.ID) bool { return p.sources[id] }) {
 			continue
 		}
-		actor := sentenceCase(c.Subject)
+		actor := model.Capital(c.Subject)
 		if known := p.m.ByTerm(c.Subject, model.Actor, model.Entity); len(known) > 0 {
 			actor = known[0].Name
 		}
-		p.add(Proposal{Key: c.Key, Name: sentenceCase(c.Name), Actor: actor, Why: "The brief says so.", Sources: c.Sentences})
+		p.add(Proposal{Key: c.Key, Name: model.Capital(c.Name), Actor: actor, Why: "The brief says so.", Sources: c.Sentences})
 	}
-}
-
-func sentenceCase(s string) string {
-	r := []rune(s)
-	if len(r) > 0 {
-		r[0] = []rune(strings.ToUpper(string(r[0])))[0]
-	}
-	return string(r)
 }
 
 // AcceptChanges tells the changes that take over a proposal: the use case, its

@@ -13,9 +13,12 @@ export function LexiconStage() {
   const tick = useStudio((s) => s.tick)
   const { submit } = useStudio.getState()
   const { value: terms, error } = useFetched<Term[]>(projectPath('terms'), tick)
-  const [chosen, choose] = useState<string>()
+  const [chosen, choose] = useState(() => new URLSearchParams(location.search).get('term') ?? undefined)
   const [search, setSearch] = useState('')
   const [name, setName] = useState('')
+  useEffect(() => {
+    if (location.search) go(location.pathname, true)
+  }, [])
   if (error) return <main className="col-span-2 p-10 text-brick" aria-label="All terms">{error}</main>
   if (!terms) return <main className="col-span-2 p-10" aria-label="All terms">Reading the lexicon …</main>
   const wanted = search.trim().toLowerCase()

@@ -2,6 +2,7 @@ import { type Dispatch, type KeyboardEvent, type RefObject, type SetStateAction,
 
 import { type CaseStep, newId, type UseCase } from './api'
 import { ask } from './asking'
+import { go } from './router'
 import { useStudio } from './state'
 
 type View = 'read' | 'exchanges' | 'type'
@@ -72,6 +73,9 @@ function Typed({ useCase, typed, setTyped, problem, setProblem, began, onDone }:
   )
 }
 
+// How an alternative ends, as it is typed.
+export const endingOf = (a: UseCase['alternatives'][number]) => (a.rejoin ? `goes on at ${a.rejoin}` : a.ends ? `ends with ${a.ends}` : '')
+
 function Read({ useCase, onCase, onType }: { useCase: UseCase; onCase: (id: string) => void; onType: () => void }) {
   if (useCase.steps.length === 0) return <p className="text-faint">No steps yet. <button className="text-verdigris underline" onClick={onType}>Type them</button>: who does what, one step a line.</p>
   return (
@@ -81,7 +85,7 @@ function Read({ useCase, onCase, onType }: { useCase: UseCase; onCase: (id: stri
         <section key={a.id} aria-label={`${a.label} ${a.condition}`} className="border-l-2 border-ochre pl-3">
           <h4><span className="inline-block min-w-10 text-faint">{a.label}</span> {a.condition}</h4>
           <ol className="pl-4">{a.steps.map((s) => <Line key={s.id} step={s} onCase={onCase} movable={a.steps.length > 1} />)}</ol>
-          <p className="pl-4 text-sm text-faint">{a.rejoin ? `goes on at ${a.rejoin}` : a.ends ? `ends with ${a.ends}` : ''}</p>
+          <p className="pl-4 text-sm text-faint">{endingOf(a)}</p>
         </section>
       ))}
     </>
@@ -91,6 +95,7 @@ function Read({ useCase, onCase, onType }: { useCase: UseCase; onCase: (id: stri
 // A step. Its terms lead to the lexicon; Alt with an arrow moves it.
 function Line({ step, movable, onCase }: { step: CaseStep; movable: boolean; onCase: (id: string) => void }) {
   const { submit } = useStudio.getState()
+  const project = useStudio((s) => s.overview?.id)
   const move = (up: boolean) => {
     if (up ? step.before : !step.last) submit([{ type: 'movePart', id: step.id, before: up ? step.before : step.after }])
   }
@@ -104,7 +109,7 @@ function Line({ step, movable, onCase }: { step: CaseStep; movable: boolean; onC
       <span className="min-w-8 text-faint">{step.number}</span>
       <span className="flex-1">
         {step.includes ? <button className="text-verdigris underline" onClick={() => onCase(step.includes)}>{step.text}</button>
-          : step.marks.map((m, i) => (m.term ? <span key={i} className="border-b border-verdigris/60">{m.text}</span> : <span key={i}>{m.text}</span>))}
+          : step.marks.map((m, i) => (m.term ? <button key={i} className="border-b border-verdigris/60 text-left hover:text-verdigris" title="Its entry in the lexicon" onClick={() => go(`/p/${project}/lexicon?term=${m.term}`)}>{m.text}</button> : <span key={i}>{m.text}</span>))}
       </span>
       {movable && (
         <span className="flex gap-1 print:hidden">

@@ -9,10 +9,13 @@ import { Kept, Part, Switch } from './Kept'
 import { go } from './router'
 import { RelationSentences } from './Sentences'
 import { projectPath, useStudio } from './state'
-import { Steps } from './Steps'
+import { endingOf, Steps } from './Steps'
 import { useFetched } from './useFetched'
 
 const levels: [string, string][] = [['', 'what one person wants at one time'], ['summary', 'larger: several of these'], ['subfunction', 'smaller: a part of one']]
+
+// What an actor does in a use case.
+const partTitles = [['primary', 'starts it'], ['supporting', 'supports it'], ['', 'takes part']] as const
 
 // Use cases and their descriptions, each beside its picture.
 export function UseCasesStage() {
@@ -149,7 +152,7 @@ function Description({ id, onCase }: { id: string; onCase: (id: string) => void 
               <li key={p.id} className="flex items-baseline justify-between gap-2">
                 <span>{p.name}</span>
                 <select className="field w-auto!" aria-label={`What ${p.name} does`} value={p.part} onChange={(e) => submit([{ type: 'setRelationship', id: p.id, set: { part: e.target.value } }])}>
-                  <option value="primary">starts it</option><option value="supporting">supports it</option><option value="">takes part</option>
+                  {partTitles.map(([part, title]) => <option key={part} value={part}>{title}</option>)}
                 </select>
               </li>
             ))}
@@ -187,7 +190,7 @@ function Description({ id, onCase }: { id: string; onCase: (id: string) => void 
 function Printed({ useCase }: { useCase: UseCase }) {
   const { data } = useCase
   const fields: [string, string | undefined][] = [
-    ['Goal', data.goal], ['Actors', useCase.parts.map((p) => `${p.name} (${p.part === 'primary' ? 'starts it' : p.part === 'supporting' ? 'supports it' : 'takes part'})`).join(', ')], ['Scope', data.scope], ['Trigger', data.trigger],
+    ['Goal', data.goal], ['Actors', useCase.parts.map((p) => `${p.name} (${partTitles.find(([part]) => part === p.part)?.[1]})`).join(', ')], ['Scope', data.scope], ['Trigger', data.trigger],
     ['What must hold before', data.before], ['What holds after success', data.success], ['What holds in any case', data.minimal], ['Frequency', data.frequency],
     ['Interests', data.stakeholders?.map((s) => `${s.name}: ${s.interest ?? ''}`).join('; ')], ['Rules', data.rules?.join('; ')], ['Open questions', data.questions?.join('; ')],
   ]
@@ -202,7 +205,7 @@ function Printed({ useCase }: { useCase: UseCase }) {
         <div key={a.id} className="pt-2 pl-4">
           <p><strong>{a.label}</strong> {a.condition}</p>
           {lines(a.steps)}
-          <p>{a.rejoin ? `goes on at ${a.rejoin}` : a.ends ? `ends with ${a.ends}` : ''}</p>
+          <p>{endingOf(a)}</p>
         </div>
       ))}
     </article>

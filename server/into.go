@@ -1,0 +1,36 @@
+package server
+
+import (
+	"lexeon/core/model"
+	"lexeon/core/scene"
+)
+
+// intoSubject puts a new use case into the boundary that it stands in, or into the
+// only one of the diagram.
+func (s *Server) intoSubject(m *model.Model, diagram, useCase model.ID, x, y int, seed string) []model.Change {
+	drawn := s.drawer.Of(m, diagram)
+	if drawn == nil || m.Diagram(diagram).Kind != model.UseCaseDiagram {
+		return nil
+	}
+	in := drawn.Holder(model.Subject, scene.Point{X: x, Y: y})
+	if all := drawn.Subjects(model.Subject); in == "" && len(all) == 1 {
+		in = all[0]
+	}
+	if in == "" {
+		return nil
+	}
+	return []model.Change{&model.Connect{ID: model.DeriveID("within", seed, string(useCase)), Kind: model.Within, Source: useCase, Target: in}}
+}
+
+// intoPackage puts a new element into the innermost package that it stands in.
+func (s *Server) intoPackage(m *model.Model, diagram, element model.ID, x, y int) []model.Change {
+	drawn := s.drawer.Of(m, diagram)
+	if drawn == nil {
+		return nil
+	}
+	in := drawn.Holder(model.PackageKind, scene.Point{X: x, Y: y})
+	if in == "" {
+		return nil
+	}
+	return []model.Change{&model.MoveInto{ID: element, Package: in}}
+}
