@@ -5,7 +5,7 @@ import { type ReactNode } from 'react'
 export function Menu({ label, children, disabled }: { label: string; children: ReactNode; disabled?: boolean }) {
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="button" disabled={disabled}>{label} <span aria-hidden="true" className="text-faint">▾</span></DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className="button px-1.5!" disabled={disabled}>{label} <span aria-hidden="true" className="text-faint">▾</span></DropdownMenu.Trigger>
       <DropdownMenu.Portal container={document.getElementById('overlays')}>
         <DropdownMenu.Content className="z-40 max-h-[80vh] overflow-y-auto border border-rule bg-sheet py-1 text-sm" align="start" aria-label={label}>{children}</DropdownMenu.Content>
       </DropdownMenu.Portal>

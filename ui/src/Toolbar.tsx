@@ -23,10 +23,10 @@ export function Toolbar(props: {
   const first = scene?.groups.find((g) => g.id === shapes[0])
   const shownLines = new Set(lines.map((id) => scene?.groups.find((g) => g.id === id)?.line ?? ''))
   return (
-    <div className="flex items-center gap-1 overflow-hidden border-b border-rule bg-paper px-2 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
+    <div className="flex flex-wrap items-center gap-1 border-b border-rule bg-paper px-2 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
       {diagram && kinds.map((k) => (
         <button
-          key={k.kind} className="button px-1.5!" aria-pressed={armed?.kind === k.kind} title={`${k.letter}, then a click or Enter. ${k.letter} twice keeps it for many.`}
+          key={k.kind} className="button px-1!" aria-pressed={armed?.kind === k.kind} title={`${k.letter}, then a click or Enter. ${k.letter} twice keeps it for many.`}
           onClick={() => props.onArm(k)}
         >
           {k.title} <kbd className="font-mono">{armed?.kind === k.kind && pinned ? '∞' : k.letter}</kbd>
@@ -73,7 +73,7 @@ export function Toolbar(props: {
         <Item onSelect={() => void copyAsPicture()}>Copy as picture</Item>
         <Item onSelect={() => setTimeout(() => print())}>Print …</Item>
       </Menu>
-      <button className="button" aria-pressed={props.reading} onClick={props.onRead}>Read aloud</button>
+      <button className="button px-1.5!" aria-pressed={props.reading} onClick={props.onRead}>Read aloud</button>
     </div>
   )
 }
