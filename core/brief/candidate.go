@@ -102,6 +102,23 @@ func (r *Reader) Read(m *model.Model) *Reading {
 	return f.out
 }
 
+// Nouns lists the things that a text names, as they stand in it, without
+// adjectives, the last word in the singular.
+func (r *Reader) Nouns(text string) []string {
+	toks := r.tokens(text)
+	var out []string
+	for _, np := range nounPhrases(toks) {
+		next := ""
+		if np.to < len(toks) {
+			next = toks[np.to].lower
+		}
+		if isConcept(np, next) {
+			out = append(out, np.bare())
+		}
+	}
+	return out
+}
+
 type parsedSentence struct {
 	id      model.ID
 	text    string

@@ -29,7 +29,7 @@ var All = []*Analyzer{
 	usecaseUnreached, usecaseName, usecaseOutside, usecaseUndescribed, usecaseNoAlternative, usecaseAbstractIdle,
 	usecaseIncludeCycle, usecaseExtendCycle, usecaseExtendReversed, usecaseExtensionPoint, usecaseIncludedOnce, usecaseFragmented,
 	usecaseStepActor, usecaseAlternativeStep, usecaseIncludeUnstepped, usecaseExtendUnmatched,
-	crossActorUnknown, crossEntityActor, crossProcessUseCase,
+	crossActorUnknown, crossEntityActor, crossProcessUseCase, crossMissingConcept, crossUnmotivated,
 }
 
 // ByName finds a rule.

@@ -458,6 +458,9 @@ func (m *Model) Diagrams() []*Diagram {
 	return out
 }
 
+// Each goes through every row, in no particular order.
+func (m *Model) Each(visit func(Row)) { m.rows.each(func(_ ID, r Row) { visit(r) }) }
+
 // Rows lists every row, by table in the order of Tables, then by id.
 func (m *Model) Rows() []Row {
 	out := make([]Row, 0, m.Len())

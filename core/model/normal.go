@@ -64,7 +64,8 @@ var irregularPlurals = map[string]string{
 	"bases": "basis", "axes": "axis", "crises": "crisis", "theses": "thesis",
 	"leaves": "leaf", "halves": "half", "shelves": "shelf", "lives": "life",
 	"knives": "knife", "loaves": "loaf", "data": "data", "series": "series",
-	"species": "species",
+	"species": "species", "lenses": "lens", "gases": "gas", "aliases": "alias", "canvases": "canvas",
+	"atlases": "atlas", "biases": "bias", "irises": "iris", "buses": "bus", "news": "news",
 }
 
 var irregularSingulars = func() map[string]string {
@@ -82,6 +83,9 @@ var irregularSingulars = func() map[string]string {
 func Singular(w string) string {
 	if s, ok := irregularPlurals[w]; ok {
 		return s
+	}
+	if _, ok := irregularSingulars[w]; ok { // lens
+		return w
 	}
 	switch {
 	case len(w) > 4 && strings.HasSuffix(w, "ies"):

@@ -16,7 +16,7 @@ import (
 //	spec Receive lot: weigh it · decide Grade | moist: yes, no | reject; accept | yes: 1 · context Cooperative, Beekeeper · allow stores on the context
 //	activity Intake clerk | weigh lot | lot from Beekeeper | entry to [Lot register] | yes
 //	performer Laboratory outside · reject supplier for Beekeeper
-//	sentence Bees are kept. · trace Beekeeper · irrelevant
+//	sentence Bees are kept. · trace Beekeeper · irrelevant · aside noun payment · stereotype control: Mixing
 func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	first, rest, _ := strings.Cut(line, " ")
 	name, contents, _ := strings.Cut(rest, " = ")
@@ -94,6 +94,12 @@ func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 		}
 		return []model.Change{&model.AddElement{ID: "section", Kind: model.Section, Name: "Brief"},
 			&model.AddElement{ID: id, Kind: model.Sentence, Owner: "section", Set: model.P("text", rest)}}
+	case "aside": // aside noun payment
+		role, form, _ := strings.Cut(rest, " ")
+		return one(&model.AddElement{ID: id, Kind: model.SetAside, Name: form, Set: model.P("role", role)})
+	case "stereotype": // stereotype control: Mixing
+		stereotype, class, _ := strings.Cut(rest, ": ")
+		return one(&model.SetClassifier{ID: m.ClassifiersNamed(class)[0].ID, Set: model.P("stereotypes", []string{stereotype})})
 	case "trace", "irrelevant":
 		sentences := m.Children("section")
 		last := sentences[len(sentences)-1]
@@ -245,11 +251,11 @@ func (s *Source) briefChange(m *model.Model) []model.Change {
 	sentences := m.Children(section.ID)
 	if e := pick(s, sentences); e != nil && s.rnd.IntN(2) == 0 {
 		return []model.Change{pick(s, []model.Change{
-			&model.SetElement{ID: e.ID, Set: model.P("text", "A "+pick(s, nouns)+" is weighed.", "irrelevant", s.rnd.IntN(3) == 0)},
+			&model.SetElement{ID: e.ID, Set: model.P("text", "A "+pick(s, append(nouns, "payment"))+" is weighed.", "irrelevant", s.rnd.IntN(3) == 0)},
 			&model.MovePart{ID: e.ID, Before: pick(s, sentences).ID}, &model.Delete{ID: e.ID}, &model.MovePart{ID: section.ID},
 		})}
 	}
-	return []model.Change{&model.AddElement{ID: s.id("b"), Kind: model.Sentence, Owner: section.ID, Set: model.P("text", "Each "+pick(s, placeNames)+" sends a "+pick(s, flowNames)+".", "break", pick(s, []model.Break{model.Running, model.Paragraph}))}}
+	return []model.Change{&model.AddElement{ID: s.id("b"), Kind: model.Sentence, Owner: section.ID, Set: model.P("text", "Each "+pick(s, placeNames)+" sends a "+pick(s, flowNames)+" with the payment.", "break", pick(s, []model.Break{model.Running, model.Paragraph}))}}
 }
 
 func (s *Source) activityChange(m *model.Model) []model.Change {

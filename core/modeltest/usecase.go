@@ -65,7 +65,7 @@ func caseLine(m *model.Model, line string, id model.ID) []model.Change {
 		out := one(&model.AddDiagram{ID: id, Kind: model.UseCaseDiagram, Name: "Use cases"})
 		placed := map[model.ID]bool{}
 		for i, name := range strings.Split(rest, ", ") {
-			e := m.Named(name, model.Actor, model.UseCase, model.Subject)[0]
+			e := m.Named(name, model.Actor, model.UseCase, model.Subject, model.PackageKind)[0]
 			placed[e.ID] = true
 			out = append(out, &model.Place{ID: model.DeriveID(string(id), name), Diagram: id, Subject: e.ID, X: i % 3 * 260, Y: i / 3 * 140})
 		}

@@ -137,7 +137,7 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 			changes = append(changes, &model.Resize{ID: g.ID})
 		}
 	}
-	result := inPackages(nodes, edges, packagesOf(m, s, shapes))
+	result := inPackages(nodes, edges, packagesOf(m, s, shapes), func(id model.ID) int { return d.folderWidth(m.Element(id)) })
 	at := Point{X: old.X, Y: old.Y}
 	at = besideOthers(s, shapes, Rect{X: at.X, Y: at.Y, W: result.Size.W, H: result.Size.H})
 	for i, g := range shapes {

@@ -5,38 +5,45 @@ import (
 	"lexeon/core/model"
 )
 
-// packagesOf tells for each shape the outermost package that is drawn around it:
-// its index among those packages, -1 where there is none.
-func packagesOf(m *model.Model, s *Scene, shapes []*Group) []int {
+// packagesOf tells for each shape the packages that are drawn around it, the
+// outermost first.
+func packagesOf(m *model.Model, s *Scene, shapes []*Group) [][]model.ID {
 	drawn := map[model.ID]bool{}
 	for i := range s.Groups {
 		if s.Groups[i].Kind == model.PackageKind {
 			drawn[s.Groups[i].Subject] = true
 		}
 	}
-	index := map[model.ID]int{}
-	out := make([]int, len(shapes))
+	out := make([][]model.ID, len(shapes))
 	for i, g := range shapes {
-		out[i] = -1
 		for _, p := range m.PackagePath(g.Subject) {
 			if drawn[p.ID] {
-				if _, known := index[p.ID]; !known {
-					index[p.ID] = len(index)
-				}
-				out[i] = index[p.ID]
-				break
+				out[i] = append(out[i], p.ID)
 			}
 		}
 	}
 	return out
 }
 
-// inPackages arranges what is in a package by itself, and then the packages as
-// wholes among the rest, so that no folder lies on another.
-func inPackages(nodes []layout.Node, edges []layout.Edge, of []int) layout.Result {
-	packages := 0
-	for _, p := range of {
-		packages = max(packages, p+1)
+// inPackages arranges what is in a package by itself, the packages in it likewise,
+// and then the packages as wholes among the rest, so that no folder lies on
+// another. least gives the width that the name of a package takes.
+func inPackages(nodes []layout.Node, edges []layout.Edge, paths [][]model.ID, least func(model.ID) int) layout.Result {
+	index := map[model.ID]int{}
+	of := make([]int, len(nodes)) // the outermost package, -1 for none
+	for i, path := range paths {
+		of[i] = -1
+		if len(path) > 0 {
+			if _, known := index[path[0]]; !known {
+				index[path[0]] = len(index)
+			}
+			of[i] = index[path[0]]
+		}
+	}
+	packages := len(index)
+	names := make([]model.ID, packages)
+	for id, p := range index {
+		names[p] = id
 	}
 	if packages == 0 {
 		return layout.Arrange(nodes, edges)
@@ -46,10 +53,12 @@ func inPackages(nodes []layout.Node, edges []layout.Edge, of []int) layout.Resul
 	wholes := make([]layout.Node, packages)
 	for p := range packages {
 		var own []layout.Node
+		var inside [][]model.ID
 		for i, n := range nodes {
 			if of[i] == p {
 				place[i] = len(own)
 				own = append(own, n)
+				inside = append(inside, paths[i][1:])
 			}
 		}
 		var within []layout.Edge
@@ -59,8 +68,8 @@ func inPackages(nodes []layout.Node, edges []layout.Edge, of []int) layout.Resul
 				within = append(within, e)
 			}
 		}
-		inner[p] = layout.Arrange(own, within)
-		wholes[p] = layout.Node{ID: own[0].ID, W: inner[p].Size.W + 2*subjectPad, H: inner[p].Size.H + subjectHead + subjectPad}
+		inner[p] = inPackages(own, within, inside, least)
+		wholes[p] = layout.Node{ID: own[0].ID, W: max(inner[p].Size.W+2*subjectPad, least(names[p])), H: inner[p].Size.H + subjectHead + subjectPad}
 	}
 	for i, n := range nodes {
 		if of[i] < 0 {

@@ -48,7 +48,13 @@ func (d *Drawer) inCases(m *model.Model, s *Scene, shapes []*Group) []model.Chan
 			changes = append(changes, tidyLine(m, g)...)
 		}
 	}
-	at := a.places()
+	drawn := map[model.ID]bool{}
+	for _, g := range shapes {
+		if isBoundary(g.Kind) {
+			drawn[g.Subject] = true
+		}
+	}
+	at := a.places(drawn)
 	var size Rect
 	for i, g := range a.shapes {
 		b := Rect{X: at[i].X, Y: at[i].Y, W: g.Box.W, H: g.Box.H}
@@ -86,21 +92,17 @@ type caseArrangement struct {
 	shapes []*Group
 	index  map[model.ID]int
 	lines  []caseLine
+	band   []int // of each shape: its band, or free
 }
 
 // places finds the upper left corner of every shape.
-func (a *caseArrangement) places() []Point {
+func (a *caseArrangement) places(drawn map[model.ID]bool) []Point {
 	at := make([]Point, len(a.shapes))
 	y := make([]int, len(a.shapes)) // middles
 	columns := a.columns()
+	a.stackBands(a.bands(drawn), columns, y)
 	x := 0
-	for k, column := range columns {
-		if k == 0 {
-			a.order(column, a.actorRank)
-		} else {
-			a.order(column, func(i int) int { return a.meanOf(i, y, columns[k-1]) })
-		}
-		a.stack(column, y, k > 0, caseGap)
+	for _, column := range columns {
 		wide := 0
 		for _, i := range column {
 			wide = max(wide, a.shapes[i].Box.W)
@@ -115,17 +117,12 @@ func (a *caseArrangement) places() []Point {
 		right = 0
 	}
 	for _, side := range []bool{false, true} {
-		var column []int
+		a.stackFree(side, y)
 		wide := 0
-		for i, g := range a.shapes {
-			if g.Kind == model.Actor && a.isSupporting(i) == side {
-				column = append(column, i)
-				wide = max(wide, g.Box.W)
-			}
+		for _, i := range a.actors(side) {
+			wide = max(wide, a.shapes[i].Box.W)
 		}
-		a.order(column, func(i int) int { return a.meanOf(i, y, nil) })
-		a.stack(column, y, true, actorGap)
-		for _, i := range column {
+		for _, i := range a.actors(side) {
 			at[i] = Point{X: right + (wide-a.shapes[i].Box.W)/2, Y: y[i] - a.shapes[i].Box.H/2}
 			if !side {
 				at[i].X = -actorReach - wide + (wide-a.shapes[i].Box.W)/2
@@ -255,6 +252,9 @@ func (a *caseArrangement) meanOf(i int, y []int, within []int) int {
 		case l.to:
 			other = l.from
 		}
+		if other >= 0 && a.band[i] != free && a.band[other] != a.band[i] {
+			continue // it stands in another strip
+		}
 		if other < 0 || other == i || a.shapes[other].Kind != model.UseCase || within != nil && !slices.Contains(within, other) {
 			continue
 		}
@@ -281,6 +281,9 @@ func (a *caseArrangement) order(column []int, by func(int) int) {
 // they belong to where near is set. What is pushed down by those above moves up
 // again with all of them, so that they are off as much one way as the other.
 func (a *caseArrangement) stack(column []int, y []int, near bool, gap int) {
+	if len(column) == 0 {
+		return
+	}
 	next, off := 0, 0
 	if near {
 		next = -1 << 30

@@ -49,37 +49,81 @@ func (d *Drawer) boundaries(m *model.Model, placed []*model.Placement, shapes []
 	for i := range shapes {
 		boxes[shapes[i].Subject] = &shapes[i]
 	}
-	depth := func(p *model.Placement) int {
-		if m.Element(p.Subject).Kind == model.Subject {
-			return 1 << 10 // holds no packages
-		}
-		return len(m.PackagePath(p.Subject))
-	}
 	placed = slices.Clone(placed)
-	slices.SortStableFunc(placed, func(a, b *model.Placement) int { return cmp.Compare(depth(b), depth(a)) })
+	leaves := map[model.ID]map[model.ID]bool{} // the shapes in a boundary, at any depth
+	for _, p := range placed {
+		leaves[p.Subject] = map[model.ID]bool{}
+		leavesOf(m, m.Element(p.Subject), boxes, leaves[p.Subject])
+	}
+	slices.SortStableFunc(placed, func(a, b *model.Placement) int {
+		return cmp.Or(cmp.Compare(len(leaves[a.Subject]), len(leaves[b.Subject])), cmp.Compare(boundaryDepth(m, b), boundaryDepth(m, a)))
+	})
 	out := make([]Group, len(placed))
 	for i, p := range placed { // the innermost first: others grow with them
 		e := m.Element(p.Subject)
-		members := m.UseCasesIn(e.ID)
-		if e.Kind == model.PackageKind {
-			members = m.Children(e.ID)
-		}
 		var held []*Group
-		for _, x := range members {
+		for _, x := range membersOf(m, e) {
 			if g := boxes[x.ID]; g != nil {
 				held = append(held, g)
 			}
 		}
-		out[i] = d.boundary(m, p, e, held)
+		var inner []*Group // boundaries of the other kind whose shapes are all in this one
+		for k, o := range placed[:i] {
+			if m.Element(o.Subject).Kind != e.Kind && len(leaves[o.Subject]) > 0 && holdsAll(leaves[e.ID], leaves[o.Subject]) {
+				inner = append(inner, &out[k])
+			}
+		}
+		out[i] = d.boundary(m, p, e, held, inner)
 		boxes[e.ID] = &out[i]
 	}
 	slices.Reverse(out)
 	return out
 }
 
+// boundaryDepth breaks ties: inner packages come before outer ones, those before
+// subjects.
+func boundaryDepth(m *model.Model, p *model.Placement) int {
+	if m.Element(p.Subject).Kind == model.Subject {
+		return 0
+	}
+	return len(m.PackagePath(p.Subject)) + 1
+}
+
+// folderWidth is what the name of a boundary takes.
+func (d *Drawer) folderWidth(e *model.Element) int {
+	return d.width(typeface.Semibold, textSize, displayName(e)) + 40
+}
+
+func membersOf(m *model.Model, boundary *model.Element) []*model.Element {
+	if boundary.Kind == model.PackageKind {
+		return m.Children(boundary.ID)
+	}
+	return m.UseCasesIn(boundary.ID)
+}
+
+func leavesOf(m *model.Model, boundary *model.Element, boxes map[model.ID]*Group, leaves map[model.ID]bool) {
+	for _, e := range membersOf(m, boundary) {
+		switch {
+		case e.Kind == model.PackageKind:
+			leavesOf(m, e, boxes, leaves)
+		case boxes[e.ID] != nil:
+			leaves[e.ID] = true
+		}
+	}
+}
+
+func holdsAll(outer, inner map[model.ID]bool) bool {
+	for id := range inner {
+		if !outer[id] {
+			return false
+		}
+	}
+	return true
+}
+
 // boundary draws a subject (UML 2.5.1, 18.1.4) as a rectangle, a package (12.2.4) as
 // a folder around what it holds.
-func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, held []*Group) Group {
+func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, held, inner []*Group) Group {
 	name := displayName(e)
 	nameWide := d.width(typeface.Semibold, textSize, name)
 	least := subjectWide
@@ -89,8 +133,10 @@ func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, 
 	box := Rect{X: p.X, Y: p.Y, W: max(p.W, least, nameWide+40), H: max(p.H, subjectTall)}
 	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: e.Kind.Title() + " " + name, Larger: p.W > 0 || p.H > 0}
 	var around Rect
-	for i, o := range held {
+	for _, o := range held {
 		g.Holds = append(g.Holds, o.ID)
+	}
+	for i, o := range slices.Concat(held, inner) {
 		b := *o.Box
 		b = Rect{X: b.X - subjectPad, Y: b.Y - subjectHead, W: b.W + 2*subjectPad, H: b.H + subjectHead + subjectPad}
 		if i == 0 {

@@ -1,6 +1,9 @@
 package scene_test
 
 import (
+	"fmt"
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -45,6 +48,107 @@ func TestPackagesAreFoldersAroundWhatTheyHold(t *testing.T) {
 	m = edited(t, m, &model.Delete{ID: id})
 	require.Empty(t, m.Named("Recipe", model.Class)[0].Owner)
 	require.NotNil(t, m.PlacementOn("d", m.Named("Recipe", model.Class)[0].ID))
+}
+
+// Packages of packages are kept apart at every level, whatever their names need.
+func TestNestedPackagesAreKeptApart(t *testing.T) {
+	lines := []string{}
+	for _, top := range []string{"North", "South of the river"} {
+		lines = append(lines, "package "+top)
+		for k := range 3 {
+			inner := fmt.Sprintf("%s part %d with a name that is wider than what it holds", top, k)
+			lines = append(lines, "package "+inner, "into "+top+": "+inner)
+			for i := range 3 {
+				name := fmt.Sprintf("%c%d%d", top[0], k, i)
+				lines = append(lines, "class "+name, "into "+inner+": "+name)
+			}
+		}
+	}
+	for i := range 3 {
+		lines = append(lines, fmt.Sprintf("N%d0 knows 0..* S%d1", i, (i+1)%3), fmt.Sprintf("N%d1 sees 1 N%d2", i, (i+1)%3), fmt.Sprintf("S%d2 holds 0..* S%d0", i, i))
+	}
+	m := modeltest.Build(t, lines...)
+	changes := []model.Change{&model.AddDiagram{ID: "d", Kind: model.ClassDiagram, Name: "Nested"}}
+	for _, e := range append(m.Classifiers(), m.OfKind(model.PackageKind)...) {
+		changes = append(changes, &model.Place{ID: "p" + e.ID, Diagram: "d", Subject: e.ID})
+	}
+	m = edited(t, m, changes...)
+	changes, err := drawer.Arrange(m, "d", scene.InLayers, nil)
+	require.NoError(t, err)
+	s := drawer.Of(edited(t, m, changes...), "d")
+	apart(t, m, s)
+}
+
+// apart: two shapes overlap only where one belongs into the other.
+func apart(t *testing.T, m *model.Model, s *scene.Scene) {
+	t.Helper()
+	inside := func(g *scene.Group, in *scene.Group) bool {
+		if in.Kind == model.Subject {
+			return slices.ContainsFunc(m.Subjects(g.Subject), func(e *model.Element) bool { return e.ID == in.Subject }) || g.Kind == model.PackageKind
+		}
+		return slices.ContainsFunc(m.PackagePath(g.Subject), func(e *model.Element) bool { return e.ID == in.Subject })
+	}
+	var shapes []*scene.Group
+	for i := range s.Groups {
+		if g := &s.Groups[i]; g.Box != nil && g.Route == nil && m.Element(g.Subject) != nil {
+			shapes = append(shapes, g)
+		}
+	}
+	for i, a := range shapes {
+		for _, b := range shapes[:i] {
+			if inside(a, b) || inside(b, a) {
+				continue
+			}
+			require.False(t, a.Box.Overlaps(*b.Box), "%s and %s", a.Title, b.Title)
+		}
+	}
+}
+
+// Use cases of several packages and subjects stand in strips of their own, so do
+// the actors of a package.
+func TestUseCasesOfPackagesAreKeptApart(t *testing.T) {
+	lines := []string{"subject Intake desk", "subject Blending room", "package Deliveries", "package Samples", "package Late samples", "package Outside", "into Samples: Late samples"}
+	shown := []string{"Intake desk", "Blending room", "Deliveries", "Samples", "Late samples"}
+	into := map[string]string{"Register delivery": "Deliveries", "Refuse delivery": "Deliveries", "Request sample": "Samples", "Remind of sample": "Late samples", "Chase sample": "Late samples"}
+	for _, u := range []string{"Register delivery", "Refuse delivery", "Request sample", "Remind of sample", "Chase sample", "Plan blend", "Bottle blend", "Ask around"} {
+		lines = append(lines, "case "+u)
+		shown = append(shown, u)
+		if into[u] != "" {
+			lines = append(lines, "into "+into[u]+": "+u)
+		}
+	}
+	for i, a := range []string{"Beekeeper", "Clerk", "Laboratory", "Blender"} {
+		lines = append(lines, "actor "+a)
+		shown = append(shown, a)
+		for k, u := range []string{"Register delivery", "Request sample", "Chase sample", "Plan blend", "Ask around"} {
+			if (i+k)%2 == 0 {
+				lines = append(lines, a+" "+map[bool]string{true: "supports", false: "starts"}[i == 2]+" "+u)
+			}
+		}
+	}
+	lines = append(lines, `"Register delivery" includes "Remind of sample"`, `"Bottle blend" extends "Plan blend"`, "within Intake desk: Register delivery, Refuse delivery, Request sample, Remind of sample, Chase sample", "within Blending room: Plan blend, Bottle blend")
+	for _, into := range []string{"", "into Samples: Clerk"} {
+		m := modeltest.Build(t, append(lines, into, "cases "+strings.Join(shown, ", "))...)
+		id := m.Diagrams()[0].ID
+		changes, err := drawer.Arrange(m, id, scene.InLayers, nil)
+		require.NoError(t, err)
+		m = edited(t, m, changes...)
+		s := drawer.Of(m, id)
+		if into == "" {
+			apart(t, m, s)
+			desk, deliveries := *group(t, s, "subject Intake desk").Box, *group(t, s, "package Deliveries").Box
+			require.Equal(t, desk, desk.Union(deliveries))
+			require.Less(t, desk.X, deliveries.X, "the frame of a subject is not the frame of a package in it")
+		} else {
+			require.Contains(t, group(t, s, "package Samples").Holds, m.PlacementOn(id, m.Named("Clerk", model.Actor)[0].ID).ID)
+			for _, a := range []string{"actor Beekeeper", "actor Laboratory", "actor Blender", "use case Plan blend"} {
+				require.False(t, group(t, s, a).Box.Overlaps(*group(t, s, "package Samples").Box), a)
+			}
+		}
+		again, err := drawer.Arrange(m, id, scene.InLayers, nil)
+		require.NoError(t, err)
+		require.Empty(t, again, "arranging again changes nothing")
+	}
 }
 
 // A point lies in the innermost folder around it.

@@ -22,7 +22,7 @@ func (d *Drawer) shape(m *model.Model, p *model.Placement, e *model.Element) Gro
 	case model.Actor, model.UseCase:
 		return d.caseShape(m, p, e)
 	case model.Subject, model.PackageKind:
-		return d.boundary(m, p, e, nil)
+		return d.boundary(m, p, e, nil, nil)
 	}
 	return d.classifier(m, p, e)
 }

@@ -1,0 +1,216 @@
+package check
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/brief"
+	"lexeon/core/model"
+)
+
+const (
+	frequentTexts = 3  // so many texts name a concept that is frequent
+	mostConcepts  = 10 // missing ones are told at once
+	mostDoubtful  = 60 // words are looked at; the more frequent come first
+	mostRead      = 6  // texts are read to find what a word is in them
+)
+
+// sentenceReader tells nouns from other words. It remembers what it read.
+var sentenceReader = brief.NewReader()
+
+var crossMissingConcept = &Analyzer{
+	Name: "cross/missing-concept", Title: "A frequent word is nowhere in the model", Severity: Advice,
+	Doc: fmt.Sprintf("At least %d sentences of the brief or steps of use cases name this thing, and no name in the model has the word: no class, attribute, operation, role, store, item, flow or term. "+
+		"A missing concept is the commonest result of a review. Asked once there are classes; the %d most frequent are told. What was rejected as a candidate of the brief is left out.", frequentTexts, mostConcepts),
+	Source: "Nouns of the problem statement as candidates: Abbott 1983; reviewed against the model.",
+	Finds:  "Payment, which five sentences name.",
+	Leaves: "Words that are part of a name, as moisture in the attribute moisturePercent; verbs; words that tell nothing, as way and kind; the system itself.",
+	Scope: Whole{
+		Touched: func(r model.Row) bool {
+			switch r := r.(type) {
+			case *model.Term, *model.Project, *model.Element:
+				return true
+			case *model.Relationship:
+				return r.Name != ""
+			}
+			return false
+		},
+		Run: runMissingConcept,
+	},
+}
+
+func runMissingConcept(p *Pass) {
+	m := p.Model
+	texts := saidIn(m)
+	missing := doubtful(m, texts)
+	if len(missing) == 0 || len(m.Elements(model.Class)) == 0 {
+		return
+	}
+	found := 0
+	for _, w := range missing {
+		name := nounOf(w.stem, w.texts)
+		if name == "" || insideWords[w.stem] || rejectedNoun(m, name) || rejectedNoun(m, w.stem) {
+			continue
+		}
+		var rows []model.ID
+		var sentences []model.ID
+		for _, t := range w.texts {
+			rows = append(rows, t.row)
+			if m.Element(t.row).Kind == model.Sentence {
+				sentences = append(sentences, t.row)
+			}
+		}
+		concept := &brief.Candidate{Key: string(brief.Noun) + " " + model.NormalForm(name), Word: brief.Noun, Name: name, Sentences: sentences}
+		add, _, err := brief.AcceptChanges(m, concept, model.Class, "", "missing concept")
+		if err != nil {
+			continue
+		}
+		p.Report(Finding{Subject: w.texts[0].row, Related: rows[1:], Key: w.stem,
+			Message: fmt.Sprintf("“%s” stands in %d %s, and nowhere in the model. Is it missing?", name, len(w.texts), placesOf(len(sentences), len(rows))),
+			Mends: []Mend{
+				{Title: "Add the class " + brief.NameAs(name, model.Class), Changes: add},
+				{Title: "It is no concept here", Changes: brief.RejectChanges(m, concept, false)},
+			}})
+		if found++; found == mostConcepts {
+			return
+		}
+	}
+}
+
+// placesOf names where a word was found.
+func placesOf(sentences, all int) string {
+	switch sentences {
+	case all:
+		return plural(all, "sentence")
+	case 0:
+		return plural(all, "step")
+	}
+	return "sentences and steps"
+}
+
+// doubt is a frequent word that no name in the model has.
+type doubt struct {
+	stem  string
+	texts []said
+}
+
+// doubtful lists such words, the most frequent first. They may be of any sort:
+// telling nouns takes longer, and is done for these few only.
+func doubtful(m *model.Model, texts []said) []doubt {
+	where := map[string][]said{}
+	for _, t := range texts {
+		once := map[string]bool{}
+		for _, s := range stemsOf(t.text) {
+			if len(s) > 2 && !once[s] && !functionWords[s] {
+				once[s] = true
+				where[s] = append(where[s], t)
+			}
+		}
+	}
+	for stem, list := range where {
+		if len(list) < frequentTexts {
+			delete(where, stem)
+		}
+	}
+	if len(where) == 0 {
+		return nil
+	}
+	names(m, func(name string) {
+		for _, s := range stemsOf(name) {
+			delete(where, s)
+		}
+	})
+	out := make([]doubt, 0, len(where))
+	for stem, list := range where {
+		out = append(out, doubt{stem, list})
+	}
+	slices.SortFunc(out, func(a, b doubt) int {
+		return cmp.Or(cmp.Compare(len(b.texts), len(a.texts)), cmp.Compare(a.stem, b.stem))
+	})
+	return out[:min(len(out), mostDoubtful)]
+}
+
+// names goes through all names of a model and of its activity table.
+func names(m *model.Model, name func(string)) {
+	m.Each(func(r model.Row) {
+		switch r := r.(type) {
+		case *model.Project:
+			name(r.Name)
+		case *model.Term:
+			name(r.Name)
+			for _, n := range r.Aliases {
+				name(n)
+			}
+			for _, n := range r.Rejected {
+				name(n)
+			}
+		case *model.Relationship:
+			name(r.Name)
+		case *model.Element:
+			switch r.Kind {
+			case model.Sentence, model.Section, model.Step, model.Alternative, model.SetAside, model.Note:
+			case model.Activity:
+				for _, n := range activityNames(r) {
+					name(n)
+				}
+			default:
+				name(r.Name)
+				name(r.TypeName())
+			}
+		}
+	})
+}
+
+// activityNames are the names in a row of the activity table.
+func activityNames(e *model.Element) []string {
+	d := e.Activity()
+	out := []string{e.Name, d.Performer}
+	for _, x := range append(slices.Clone(d.Inputs), d.Outputs...) {
+		out = append(out, x.Data, x.With)
+	}
+	return out
+}
+
+// nounOf tells the name of the thing that a word stands for: the phrase that most
+// texts end with it. "" where it is no noun in two thirds of them.
+func nounOf(stem string, texts []said) string {
+	count := map[string]int{}
+	nouns := 0
+	read := texts[:min(len(texts), mostRead)]
+	for _, t := range read {
+		for _, name := range sentenceReader.Nouns(t.text) {
+			words := strings.Fields(model.Stems(name))
+			if len(words) > 0 && words[len(words)-1] == stem {
+				count[name]++
+				nouns++
+				break
+			}
+		}
+	}
+	if nouns*3 < len(read)*2 {
+		return ""
+	}
+	best := ""
+	for name, n := range count {
+		if best == "" || n > count[best] || n == count[best] && (len(name) < len(best) || len(name) == len(best) && name < best) {
+			best = name
+		}
+	}
+	return best
+}
+
+// rejectedNoun: a person said that it is no concept here.
+func rejectedNoun(m *model.Model, name string) bool {
+	return slices.ContainsFunc(m.OfKind(model.SetAside), func(e *model.Element) bool {
+		return e.Name == model.NormalForm(name) && e.SetAside().Role == string(brief.Noun)
+	})
+}
+
+// functionWords hold sentences together.
+var functionWords = words(`the and for with that this these those which who whom whose what when where while than then thus there their them they its his her our your
+	are was were been being has have had not but nor from into onto over under out off one two three four five six seven eight nine ten each every all any both some
+	can may must should would could will shall does did done about after again against also although always among another because before below between
+	during either else enough even ever few first further here how however itself last least less like many more most much neither never next often once only
+	other otherwise own per rather same second several since still such too until upon very well whether within without yet you`)

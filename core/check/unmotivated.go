@@ -1,0 +1,169 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+var crossUnmotivated = &Analyzer{
+	Name: "cross/unmotivated", Title: "Nothing asks for a class", Severity: Advice,
+	Doc: "No sentence of the brief, no activity, no flow and no use case mentions this class, nor does any other face of its term, and it is traced to nothing. Either it was made up, or what asks for it was never written down. " +
+		"Left out are general classes of classes that are asked for, classes that hang on an association, and those that realize an interface or stand in for a part of the program (stereotype control, boundary or service). " +
+		"Asked only where most classes are mentioned: else the texts tell too little.",
+	Source: "Every element of the solution answers to something in the problem: traceability, IEEE 830, 4.3.8.",
+	Finds:  "The class Tombola, of which no sentence, flow or use case speaks.",
+	Leaves: "HoneyLot, where a flow is called “honey lots of the day”; TraceableItem, of which HoneyLot is a kind.",
+	Scope: Whole{
+		Touched: func(r model.Row) bool {
+			switch r := r.(type) {
+			case *model.Term:
+				return true
+			case *model.Element:
+				return !r.Kind.IsPart() || r.Kind == model.Step || r.Kind == model.Alternative || r.Kind == model.Sentence || r.Kind == model.Activity || r.Kind == model.Process
+			case *model.Relationship:
+				return true
+			}
+			return false
+		},
+		Run: runUnmotivated,
+	},
+}
+
+// technical stereotypes stand for parts of the program.
+var technical = words("control boundary service utility")
+
+func runUnmotivated(p *Pass) {
+	m := p.Model
+	texts := newMentions(m)
+	if texts.count == 0 {
+		return
+	}
+	classes := m.Elements(model.Class)
+	asked := map[model.ID]bool{}
+	for _, c := range classes {
+		if texts.ask(m, c) {
+			asked[c.ID] = true
+		}
+	}
+	if len(asked)*2 <= len(classes) {
+		return
+	}
+	for _, c := range classes {
+		if asked[c.ID] || strings.TrimSpace(c.Name) == "" || excused(m, c, asked) {
+			continue
+		}
+		p.Report(Finding{Subject: c.ID, Message: fmt.Sprintf("No sentence, activity, flow or use case speaks of %s. What is it for?", c.Name)})
+	}
+}
+
+// excused: it need not be asked for by itself.
+func excused(m *model.Model, c *model.Element, asked map[model.ID]bool) bool {
+	if hangsOnAssociation(m, c.ID) || len(m.Realizes(c.ID)) > 0 || slices.ContainsFunc(c.Stereotypes, func(s string) bool { return technical[strings.ToLower(s)] }) {
+		return true
+	}
+	seen := map[model.ID]bool{}
+	var specific func(id model.ID) bool
+	specific = func(id model.ID) bool {
+		if seen[id] {
+			return false
+		}
+		seen[id] = true
+		return slices.ContainsFunc(m.Specifics(id), func(g *model.Relationship) bool { return asked[g.Source] || specific(g.Source) })
+	}
+	return specific(c.ID)
+}
+
+func hangsOnAssociation(m *model.Model, class model.ID) bool {
+	return slices.ContainsFunc(m.Uses(class), func(r model.Row) bool {
+		line, ok := r.(*model.Relationship)
+		return ok && line.Class == class
+	})
+}
+
+// mentions finds in which texts words stand.
+type mentions struct {
+	count int
+	where map[string][]int // of a stem, the numbers of its texts, ascending
+}
+
+func newMentions(m *model.Model) *mentions {
+	x := &mentions{where: map[string][]int{}}
+	for _, t := range saidIn(m) {
+		x.add(t.text)
+	}
+	for _, kind := range []model.Kind{model.Entity, model.Process, model.Store, model.DataItem, model.Actor, model.UseCase} {
+		for _, e := range m.OfKind(kind) {
+			x.add(e.Name + " " + e.Store().Contents)
+		}
+	}
+	for _, e := range m.OfKind(model.Activity) {
+		for _, name := range activityNames(e) {
+			x.add(name)
+		}
+	}
+	if x.count > 0 { // flows come with what they connect
+		for _, f := range m.Relationships(model.DataFlow) {
+			x.add(f.Name)
+		}
+	}
+	return x
+}
+
+func (x *mentions) add(text string) {
+	stems := stemsOf(text)
+	if len(stems) == 0 {
+		return
+	}
+	x.count++
+	for _, s := range stems {
+		if list := x.where[s]; len(list) == 0 || list[len(list)-1] != x.count {
+			x.where[s] = append(list, x.count)
+		}
+	}
+}
+
+// all reports whether one text has all words of a name.
+func (x *mentions) all(name string) bool {
+	var common []int
+	for i, s := range stemsOf(name) {
+		list := x.where[s]
+		if i == 0 {
+			common = list
+			continue
+		}
+		both := make([]int, 0, min(len(common), len(list)))
+		for a, b := 0, 0; a < len(common) && b < len(list); {
+			switch {
+			case common[a] < list[b]:
+				a++
+			case common[a] > list[b]:
+				b++
+			default:
+				both = append(both, common[a])
+				a, b = a+1, b+1
+			}
+		}
+		common = both
+	}
+	return len(common) > 0
+}
+
+// ask reports whether something asks for a class.
+func (x *mentions) ask(m *model.Model, c *model.Element) bool {
+	if len(m.TracesOf(c.ID)) > 0 || x.all(c.Name) {
+		return true
+	}
+	t := m.Term(c.Term)
+	if t == nil {
+		return false
+	}
+	for _, name := range append([]string{t.Name}, append(slices.Clone(t.Aliases), t.Rejected...)...) {
+		if x.all(name) {
+			return true
+		}
+	}
+	return slices.ContainsFunc(m.Faces(t.ID), func(e *model.Element) bool { return !e.Kind.IsClassifier() })
+}
