@@ -131,6 +131,7 @@ func (Whole) scope() {}
 type Pass struct {
 	Model    *model.Model
 	analyzer *Analyzer
+	memory   *memory
 	found    []Finding
 }
 

@@ -2,8 +2,14 @@ package check_test
 
 import (
 	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
 	"testing"
 
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/brief"
 	"lexeon/core/check"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
@@ -57,4 +63,42 @@ func BenchmarkCheck200UseCases(b *testing.B) {
 	for b.Loop() {
 		check.Run(m, check.All)
 	}
+}
+
+// A brief of 20,000 words beside 2,000 classes: the first check, and one after a
+// change, when the sentences were read already.
+func BenchmarkCheckLongBrief(b *testing.B) {
+	files, err := filepath.Glob("../brief/testdata/*.txt")
+	require.NoError(b, err)
+	m := modeltest.Large(2000, 3000, 300)
+	for n, words := 0, 0; words < 20_000; n++ {
+		data, err := os.ReadFile(files[n%len(files)])
+		require.NoError(b, err)
+		text, _, _ := strings.Cut(string(data), "\n---\n")
+		words += len(strings.Fields(text))
+		section := model.ID(fmt.Sprintf("section%d", n))
+		m = edited(b, m, &model.AddElement{ID: section, Kind: model.Section, Name: "Part"})
+		changes, err := brief.EditChanges(m, section, strings.ReplaceAll(text, ".", fmt.Sprintf(" %d.", n)), "x")
+		require.NoError(b, err)
+		m = edited(b, m, changes...)
+	}
+	b.Run("first", func(b *testing.B) {
+		for b.Loop() {
+			check.Run(m, check.All)
+		}
+	})
+	state := check.Run(m, check.All)
+	next, delta, _, err := model.Edit(m, []model.Change{&model.SetName{ID: "c7", Name: "Renamed"}})
+	require.NoError(b, err)
+	b.Run("after a change", func(b *testing.B) {
+		for b.Loop() {
+			state.Update(next, delta)
+		}
+	})
+}
+
+func edited(t testing.TB, m *model.Model, changes ...model.Change) *model.Model {
+	next, _, _, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	return next
 }

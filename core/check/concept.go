@@ -43,8 +43,7 @@ var crossMissingConcept = &Analyzer{
 
 func runMissingConcept(p *Pass) {
 	m := p.Model
-	texts := saidIn(m)
-	missing := doubtful(m, texts)
+	missing := doubtful(m, p.memory.textsOf(m))
 	if len(missing) == 0 || len(m.Elements(model.Class)) == 0 {
 		return
 	}
@@ -98,33 +97,28 @@ type doubt struct {
 
 // doubtful lists such words, the most frequent first. They may be of any sort:
 // telling nouns takes longer, and is done for these few only.
-func doubtful(m *model.Model, texts []said) []doubt {
-	where := map[string][]said{}
-	for _, t := range texts {
-		once := map[string]bool{}
-		for _, s := range stemsOf(t.text) {
-			if len(s) > 2 && !once[s] && !functionWords[s] {
-				once[s] = true
-				where[s] = append(where[s], t)
-			}
+func doubtful(m *model.Model, x *textIndex) []doubt {
+	frequent := map[string][]int{}
+	for stem, list := range x.where {
+		if len(list) >= frequentTexts && len(stem) > 2 && !functionWords[stem] {
+			frequent[stem] = list
 		}
 	}
-	for stem, list := range where {
-		if len(list) < frequentTexts {
-			delete(where, stem)
-		}
-	}
-	if len(where) == 0 {
+	if len(frequent) == 0 {
 		return nil
 	}
 	names(m, func(name string) {
 		for _, s := range stemsOf(name) {
-			delete(where, s)
+			delete(frequent, s)
 		}
 	})
-	out := make([]doubt, 0, len(where))
-	for stem, list := range where {
-		out = append(out, doubt{stem, list})
+	out := make([]doubt, 0, len(frequent))
+	for stem, list := range frequent {
+		d := doubt{stem: stem}
+		for _, i := range list {
+			d.texts = append(d.texts, x.texts[i])
+		}
+		out = append(out, d)
 	}
 	slices.SortFunc(out, func(a, b doubt) int {
 		return cmp.Or(cmp.Compare(len(b.texts), len(a.texts)), cmp.Compare(a.stem, b.stem))

@@ -12,6 +12,7 @@ import (
 type State struct {
 	m         *model.Model
 	analyzers []*Analyzer
+	memory    *memory
 	// found holds the findings of each rule by the unit they came from: the
 	// subject of Each, the key of Group, "" for Whole. Maps are never changed
 	// once the state is made.
@@ -20,7 +21,7 @@ type State struct {
 
 // Run checks a whole model with the given rules.
 func Run(m *model.Model, analyzers []*Analyzer) *State {
-	s := &State{m: m, analyzers: analyzers, found: make([]map[string][]Finding, len(analyzers))}
+	s := &State{m: m, analyzers: analyzers, memory: &memory{}, found: make([]map[string][]Finding, len(analyzers))}
 	byKind := map[model.Kind][]model.Row{}
 	for _, t := range []model.Table{model.TableElements, model.TableRelationships} {
 		for _, id := range m.IDs(t) {
@@ -45,7 +46,7 @@ func (s *State) runRule(i int, a *Analyzer, byKind map[model.Kind][]model.Row) {
 	case Each:
 		for _, k := range scope.Kinds {
 			for _, r := range byKind[k] {
-				s.keep(i, string(r.RowID()), runEach(m, a, scope, r))
+				s.keep(i, string(r.RowID()), s.runEach(m, a, scope, r))
 			}
 		}
 	case Group:
@@ -54,19 +55,25 @@ func (s *State) runRule(i int, a *Analyzer, byKind map[model.Kind][]model.Row) {
 			for _, r := range byKind[k] {
 				if key := scope.Key(m, r); key != "" && !done[key] {
 					done[key] = true
-					s.keep(i, key, runGroup(m, a, scope, key))
+					s.keep(i, key, s.runGroup(m, a, scope, key))
 				}
 			}
 		}
 	case Whole:
-		s.keep(i, "", runWhole(m, a, scope))
+		s.keep(i, "", s.runWhole(m, a, scope))
 	}
 }
 
 // Update checks what a delta reaches. s belongs to the model before it, next is
 // the model after it.
 func (s *State) Update(next *model.Model, delta model.Delta) *State {
-	n := &State{m: next, analyzers: s.analyzers, found: slices.Clone(s.found)}
+	n := &State{m: next, analyzers: s.analyzers, memory: s.memory, found: slices.Clone(s.found)}
+	for _, c := range delta {
+		if c.Old != nil && isText(c.Old) || c.New != nil && isText(c.New) {
+			n.memory = &memory{}
+			break
+		}
+	}
 	for i, a := range s.analyzers {
 		units := reached(s.m, next, a, delta)
 		if len(units) == 0 {
@@ -81,12 +88,12 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 			switch scope := a.Scope.(type) {
 			case Each:
 				if r := next.Row(model.ID(unit)); r != nil && slices.Contains(scope.Kinds, kindOf(r)) {
-					n.keep(i, unit, runEach(next, a, scope, r))
+					n.keep(i, unit, n.runEach(next, a, scope, r))
 				}
 			case Group:
-				n.keep(i, unit, runGroup(next, a, scope, unit))
+				n.keep(i, unit, n.runGroup(next, a, scope, unit))
 			case Whole:
-				n.keep(i, unit, runWhole(next, a, scope))
+				n.keep(i, unit, n.runWhole(next, a, scope))
 			}
 		}
 	}
@@ -146,20 +153,20 @@ func (s *State) keep(rule int, unit string, found []Finding) {
 	}
 }
 
-func runEach(m *model.Model, a *Analyzer, scope Each, r model.Row) []Finding {
-	p := &Pass{Model: m, analyzer: a}
+func (s *State) runEach(m *model.Model, a *Analyzer, scope Each, r model.Row) []Finding {
+	p := &Pass{Model: m, analyzer: a, memory: s.memory}
 	scope.Run(p, r)
 	return p.found
 }
 
-func runGroup(m *model.Model, a *Analyzer, scope Group, key string) []Finding {
-	p := &Pass{Model: m, analyzer: a}
+func (s *State) runGroup(m *model.Model, a *Analyzer, scope Group, key string) []Finding {
+	p := &Pass{Model: m, analyzer: a, memory: s.memory}
 	scope.Run(p, key, scope.Members(m, key))
 	return p.found
 }
 
-func runWhole(m *model.Model, a *Analyzer, scope Whole) []Finding {
-	p := &Pass{Model: m, analyzer: a}
+func (s *State) runWhole(m *model.Model, a *Analyzer, scope Whole) []Finding {
+	p := &Pass{Model: m, analyzer: a, memory: s.memory}
 	scope.Run(p)
 	return p.found
 }

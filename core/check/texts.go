@@ -43,6 +43,51 @@ func saidIn(m *model.Model) []said {
 	return out
 }
 
+// textIndex finds in which texts of the outside a word stands.
+type textIndex struct {
+	texts []said
+	where map[string][]int // of a stem, the numbers of its texts, ascending
+}
+
+func newTextIndex(m *model.Model) *textIndex {
+	x := &textIndex{texts: saidIn(m), where: map[string][]int{}}
+	for i, t := range x.texts {
+		index(x.where, stemsOf(t.text), i)
+	}
+	return x
+}
+
+// index notes that words stand in the text of a number, which is none below those
+// noted before.
+func index(where map[string][]int, stems []string, number int) {
+	for _, s := range stems {
+		if list := where[s]; len(list) == 0 || list[len(list)-1] != number {
+			where[s] = append(list, number)
+		}
+	}
+}
+
+// isText tells rows that a textIndex is made of.
+func isText(r model.Row) bool {
+	switch kindOf(r) {
+	case model.Section, model.Sentence, model.UseCase, model.Step, model.Alternative:
+		return true
+	}
+	return false
+}
+
+// memory is common to the rules of one state: what several of them read, and what a
+// change seldom touches.
+type memory struct {
+	once  sync.Once
+	texts *textIndex
+}
+
+func (x *memory) textsOf(m *model.Model) *textIndex {
+	x.once.Do(func() { x.texts = newTextIndex(m) })
+	return x.texts
+}
+
 // stemMemory remembers the stems of texts, since rules on words read the same ones
 // after every change.
 var stemMemory = struct {

@@ -37,8 +37,8 @@ var technical = words("control boundary service utility")
 
 func runUnmotivated(p *Pass) {
 	m := p.Model
-	texts := newMentions(m)
-	if texts.count == 0 {
+	texts := newMentions(m, p.memory.textsOf(m))
+	if texts.empty() {
 		return
 	}
 	classes := m.Elements(model.Class)
@@ -83,17 +83,16 @@ func hangsOnAssociation(m *model.Model, class model.ID) bool {
 	})
 }
 
-// mentions finds in which texts words stand.
+// mentions finds whether words stand together in a text of the outside or in a
+// name of anything but classes.
 type mentions struct {
-	count int
-	where map[string][]int // of a stem, the numbers of its texts, ascending
+	texts *textIndex
+	names map[string][]int // as in textIndex, of names
+	count int              // of names
 }
 
-func newMentions(m *model.Model) *mentions {
-	x := &mentions{where: map[string][]int{}}
-	for _, t := range saidIn(m) {
-		x.add(t.text)
-	}
+func newMentions(m *model.Model, texts *textIndex) *mentions {
+	x := &mentions{texts: texts, names: map[string][]int{}}
 	for _, kind := range []model.Kind{model.Entity, model.Process, model.Store, model.DataItem, model.Actor, model.UseCase} {
 		for _, e := range m.OfKind(kind) {
 			x.add(e.Name + " " + e.Store().Contents)
@@ -113,23 +112,25 @@ func newMentions(m *model.Model) *mentions {
 }
 
 func (x *mentions) add(text string) {
-	stems := stemsOf(text)
-	if len(stems) == 0 {
-		return
-	}
-	x.count++
-	for _, s := range stems {
-		if list := x.where[s]; len(list) == 0 || list[len(list)-1] != x.count {
-			x.where[s] = append(list, x.count)
-		}
+	if stems := stemsOf(text); len(stems) > 0 {
+		x.count++
+		index(x.names, stems, x.count)
 	}
 }
 
-// all reports whether one text has all words of a name.
+func (x *mentions) empty() bool { return x.count == 0 && len(x.texts.texts) == 0 }
+
+// all reports whether one text or name has all words of a name.
 func (x *mentions) all(name string) bool {
+	stems := stemsOf(name)
+	return together(x.texts.where, stems) || together(x.names, stems)
+}
+
+// together reports whether one text has all of some words.
+func together(where map[string][]int, stems []string) bool {
 	var common []int
-	for i, s := range stemsOf(name) {
-		list := x.where[s]
+	for i, s := range stems {
+		list := where[s]
 		if i == 0 {
 			common = list
 			continue

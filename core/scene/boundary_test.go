@@ -151,6 +151,35 @@ func TestUseCasesOfPackagesAreKeptApart(t *testing.T) {
 	}
 }
 
+// A note at a boundary has its line, which ends on the edge, from outside and from
+// within.
+func TestLinesEndOnTheEdgeOfABoundary(t *testing.T) {
+	m := packaged(t)
+	intake, blending := m.Named("Intake", model.PackageKind)[0].ID, m.Named("Blending", model.PackageKind)[0].ID
+	m = edited(t, m, &model.AddElement{ID: "n", Kind: model.Note}, &model.SetNote{ID: "n", Text: "Where lots come in"}, &model.Connect{ID: "a", Kind: model.Anchor, Source: "n", Target: intake},
+		&model.Place{ID: "pn", Diagram: "d", Subject: "n", X: -400, Y: -300}, &model.Place{ID: "pa", Diagram: "d", Subject: "a"})
+	onEdge := func(p scene.Point, r scene.Rect) bool {
+		const off = 2
+		return r.Inflate(off).Contains(p) && !r.Inflate(-off).Contains(p)
+	}
+	end := func() (scene.Point, *scene.Scene) {
+		s := drawer.Of(m, "d")
+		for _, g := range s.Groups {
+			if g.Subject == "a" {
+				return g.Route[len(g.Route)-1], s
+			}
+		}
+		require.Fail(t, "the note has no line")
+		return scene.Point{}, nil
+	}
+	note, s := end()
+	require.True(t, onEdge(note, *group(t, s, "package Intake").Box), "%v", note)
+	in := *group(t, s, "package Blending").Box
+	m = edited(t, m, &model.Delete{ID: "a"}, &model.Connect{ID: "a", Kind: model.Anchor, Source: "n", Target: blending}, &model.Place{ID: "pa", Diagram: "d", Subject: "a"}, &model.Move{ID: "pn", X: in.X + 10, Y: in.Y + 40})
+	note, s = end()
+	require.True(t, onEdge(note, *group(t, s, "package Blending").Box), "%v", note)
+}
+
 // A point lies in the innermost folder around it.
 func TestHolder(t *testing.T) {
 	m := packaged(t)

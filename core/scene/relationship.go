@@ -22,7 +22,7 @@ type connection struct {
 
 // relationships routes and draws the placed relationships, then finds a place
 // for every label.
-func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes []Group) []Group {
+func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes, around []Group) []Group {
 	index := make(map[model.ID]int, len(shapes))
 	boxes := make([]Rect, len(shapes))
 	byPlacement := make(map[model.ID]int, len(shapes))
@@ -32,12 +32,17 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		}
 		byPlacement[shapes[i].ID], boxes[i] = i, *shapes[i].Box
 	}
+	edges := make(map[model.ID]Rect, len(around)) // of subjects and packages
+	for i := range around {
+		edges[around[i].Subject] = *around[i].Box
+	}
 	free := freeEnds(m, placed, shapes, index)
 	var list []*connection
 	var lines []route.Line
 	for _, p := range placed {
 		r := m.Relationship(p.Subject)
 		c := &connection{placement: p, rel: r, from: r.Source, to: r.Target, ends: m.Ends(r.ID)}
+		onEdge := map[model.ID]int{} // where it meets a boundary: a point in the list of boxes
 		if at, ok := free[p.ID]; ok {
 			c.free = &at
 			boxes = append(boxes, Rect{X: at.X, Y: at.Y, W: 1, H: 1})
@@ -47,8 +52,26 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 				continue // associations with more ends get their diamond with the rest of the standard's classes
 			}
 			c.from, c.to = ids[0], ids[1]
-			if !isDrawn(index, c.from) || !isDrawn(index, c.to) {
-				continue // a note at a boundary is near enough without its line
+			boxOf := func(id model.ID) (Rect, bool) {
+				if i, ok := index[id]; ok {
+					return boxes[i], true
+				}
+				box, ok := edges[id]
+				return box, ok
+			}
+			from, ok1 := boxOf(c.from)
+			to, ok2 := boxOf(c.to)
+			if !ok1 || !ok2 {
+				continue
+			}
+			for _, side := range []struct {
+				id    model.ID
+				other Rect
+			}{{c.from, to}, {c.to, from}} {
+				if edge, ok := edges[side.id]; ok {
+					onEdge[side.id] = len(boxes)
+					boxes = append(boxes, pointOnEdge(edge, side.other))
+				}
 			}
 		}
 		list = append(list, c)
@@ -63,6 +86,9 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 			}
 			if side.end == "" {
 				*side.target = len(boxes) - 1
+			}
+			if i, ok := onEdge[side.end]; ok {
+				*side.target = i
 			}
 		}
 		if goesStraight(c, boxes[:len(shapes)], l.From, l.To) {
@@ -103,9 +129,37 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 	return out
 }
 
-func isDrawn(index map[model.ID]int, id model.ID) bool {
-	_, ok := index[id]
-	return ok
+// pointOnEdge is where a line from another shape meets a boundary: opposite to it,
+// or at the nearest edge where it stands inside.
+func pointOnEdge(edge, other Rect) Rect {
+	within := func(low, high, otherLow, otherHigh int) int { // the middle of what they share
+		from, to := max(low, otherLow), min(high, otherHigh)
+		if from > to {
+			return min(max((otherLow+otherHigh)/2, low), high)
+		}
+		return (from + to) / 2
+	}
+	x, y := within(edge.X, edge.Right(), other.X, other.Right()), within(edge.Y, edge.Bottom(), other.Y, other.Bottom())
+	left, right, top, bottom := other.X-edge.X, edge.Right()-other.Right(), other.Y-edge.Y, edge.Bottom()-other.Bottom()
+	switch {
+	case other.Bottom() <= edge.Y:
+		y = edge.Y
+	case other.Y >= edge.Bottom():
+		y = edge.Bottom()
+	case other.Right() <= edge.X:
+		x = edge.X
+	case other.X >= edge.Right():
+		x = edge.Right()
+	case left <= min(right, top, bottom):
+		x = edge.X
+	case right <= min(top, bottom):
+		x = edge.Right()
+	case top <= bottom:
+		y = edge.Y
+	default:
+		y = edge.Bottom()
+	}
+	return Rect{X: x, Y: y, W: 1, H: 1}
 }
 
 // marks are the places of line ends: diamonds, triangles, arrows, crosses.

@@ -151,7 +151,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	}
 	s := &Scene{Diagram: diagram, Pictures: pictures}
 	around := d.boundaries(m, boundaries, shapes)
-	drawn := d.relationships(m, lines, shapes)
+	drawn := d.relationships(m, lines, shapes, around)
 	bounds := contentBounds(around, shapes, drawn)
 	owed := d.owed(m, row, &bounds)
 	legend := d.legend(m, row, shapes, bounds)
