@@ -284,4 +284,45 @@ test('a package is a folder around what is in it', async ({ studio, page }) => {
   }).toPass({ timeout: 15_000 })
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.getByText('Undo: Put use case Bottle blend into package Blending.')).toBeVisible()
+
+  // A note hangs on the folder by a dashed line, and arranging keeps what is not in
+  // the folder out of it.
+  await page.keyboard.press('Control+Shift+z')
+  await studio.saved()
+  await page.getByRole('button', { name: /^Arrange/ }).click()
+  await page.getByRole('menuitem', { name: 'In layers' }).click()
+  await studio.saved()
+  await expect(async () => {
+    const folder = await boxOf(studio.shape('package Blending'))
+    for (const name of ['Register delivery', 'Trace a recall', 'Settle month', 'Print labels', 'Dispatch jars']) {
+      const oval = await boxOf(studio.shape(`use case ${name}`).locator('path.shape'))
+      const apart = oval.x > folder.x + folder.width || oval.x + oval.width < folder.x || oval.y > folder.y + folder.height || oval.y + oval.height < folder.y
+      expect(apart, name).toBe(true)
+    }
+  }).toPass({ timeout: 15_000 })
+})
+
+test('what the texts name and the model lacks is told, and added', async ({ studio, page }) => {
+  await studio.newProject('Small honey')
+  await page.getByRole('button', { name: 'Brief' }).click()
+  await page.getByLabel('Title of the section').fill('Intake')
+  await page.getByLabel('Text of the section').fill('Each lot has a beekeeper. The clerk works out a payment for each lot. The beekeeper gets the payment each month. A payment depends on grade and mass. A bonus is added. A bonus is paid for heather honey. The bonus is small.')
+  await page.getByRole('button', { name: 'Add to the brief' }).click()
+  const candidates = page.getByRole('complementary', { name: 'Candidates' })
+  await page.getByRole('main', { name: 'Brief' }).getByRole('button', { name: 'lot', exact: true }).first().click()
+  await candidates.getByRole('button', { name: /class$/ }).click()
+  await studio.saved()
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Findings/ }).click()
+  const findings = page.getByRole('main', { name: 'Findings' })
+  await expect(findings.getByText('“payment” stands in 3 sentences, and nowhere in the model.')).toBeVisible()
+  await findings.getByRole('button', { name: 'Add the class Payment' }).click()
+  await expect(findings.getByText('“payment” stands')).toHaveCount(0)
+  const bonus = findings.getByRole('listitem').filter({ hasText: '“bonus” stands in 3 sentences' })
+  await bonus.getByRole('button', { name: 'It is no concept here' }).click()
+  await expect(findings.getByText('“bonus” stands')).toHaveCount(0)
+  await page.reload()
+  await expect(findings.getByText('What is Payment')).toHaveCount(0)
+  await expect(findings.getByText('“bonus” stands')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(findings.getByText('“bonus” stands')).toBeVisible()
 })

@@ -13,6 +13,8 @@ import (
 type band struct {
 	opens, closes int // boundaries that begin above it, and end below it
 	members       []int
+	outermost     model.ID // package around it, empty where there is none
+	top, bottom   int      // with the edges of the folders that begin and end there
 }
 
 const free = -1 // an actor in no package: it stands beside its use cases, whatever their band
@@ -43,7 +45,10 @@ func (a *caseArrangement) bands(drawn map[model.ID]bool) []band {
 			n := root
 			for _, id := range path {
 				if n.children[id] == nil {
-					n.children[id] = &bandNode{children: map[model.ID]*bandNode{}, rank: 1 << 30}
+					n.children[id] = &bandNode{children: map[model.ID]*bandNode{}, rank: 1 << 30, outermost: n.outermost}
+					if n.outermost == "" && a.m.Element(id).Kind == model.PackageKind {
+						n.children[id].outermost = id
+					}
 					n.order = append(n.order, n.children[id])
 				}
 				n = n.children[id]
@@ -69,7 +74,7 @@ func (a *caseArrangement) bands(drawn map[model.ID]bool) []band {
 				for _, i := range own {
 					a.band[i] = len(out)
 				}
-				out = append(out, band{opens: opened, members: own})
+				out = append(out, band{opens: opened, members: own, outermost: n.outermost})
 				opened = 0
 			}
 		}
@@ -91,9 +96,10 @@ func (a *caseArrangement) bands(drawn map[model.ID]bool) []band {
 }
 
 type bandNode struct {
-	children map[model.ID]*bandNode
-	order    []*bandNode
-	rank     int
+	children  map[model.ID]*bandNode
+	order     []*bandNode
+	rank      int
+	outermost model.ID
 }
 
 // boundariesOf lists what is drawn around a shape, the outermost first: the
@@ -117,10 +123,10 @@ func (a *caseArrangement) boundariesOf(id model.ID, drawn map[model.ID]bool) []m
 // stackBands gives all shapes but free actors their heights.
 func (a *caseArrangement) stackBands(bands []band, columns [][]int, y []int) {
 	top := 0
-	for b, strip := range bands {
-		if b > 0 {
-			top += strip.opens * subjectHead
-		}
+	for b := range bands {
+		strip := &bands[b]
+		strip.top = top
+		top += strip.opens * subjectHead
 		of := func(list []int) []int {
 			return slices.DeleteFunc(slices.Clone(list), func(i int) bool { return a.band[i] != b })
 		}
@@ -143,7 +149,8 @@ func (a *caseArrangement) stackBands(bands []band, columns [][]int, y []int) {
 		for _, i := range strip.members {
 			y[i] += top - high
 		}
-		top += low - high + caseGap + strip.closes*subjectPad
+		strip.bottom = top + low - high + strip.closes*subjectPad
+		top = strip.bottom + caseGap
 	}
 }
 
@@ -164,31 +171,61 @@ func (a *caseArrangement) stackActors(column []int, y []int) {
 }
 
 // stackFree gives the free actors of a side their heights: beside their use cases,
-// or below everything where folders reach to this side.
-func (a *caseArrangement) stackFree(right bool, y []int) {
+// but not in a folder that reaches to this side.
+func (a *caseArrangement) stackFree(right bool, bands []band, y []int) {
 	var column []int
-	folders := false
+	reaching := map[model.ID]bool{}
 	for _, i := range a.actors(right) {
 		if a.band[i] == free {
 			column = append(column, i)
 		} else {
-			folders = true
+			reaching[bands[a.band[i]].outermost] = true
 		}
 	}
-	a.stackActors(column, y)
-	if !folders || len(column) == 0 {
+	// The room between such folders, from top to bottom.
+	type room struct {
+		from, to int
+		actors   []int
+	}
+	rooms := []room{{from: -1 << 30, to: 1 << 30}}
+	for _, b := range bands {
+		if reaching[b.outermost] && b.outermost != "" {
+			rooms[len(rooms)-1].to = b.top - caseGap
+			rooms = append(rooms, room{from: b.bottom + caseGap, to: 1 << 30})
+		}
+	}
+	if len(rooms) == 1 {
+		a.stackActors(column, y)
 		return
 	}
-	bottom, top := -1<<30, 1<<30
-	for i, g := range a.shapes {
-		if a.band[i] != free {
-			bottom = max(bottom, y[i]-g.Box.H/2+g.Box.H)
+	a.order(column, func(i int) int { return a.meanOf(i, y, nil) })
+	for _, i := range column {
+		want, h := a.meanOf(i, y, nil), a.shapes[i].Box.H
+		best, off := len(rooms)-1, 1<<30
+		for k, r := range rooms {
+			used := 0
+			for _, o := range r.actors {
+				used += a.shapes[o].Box.H + actorGap
+			}
+			if d := max(r.from+h/2-want, want-(r.to-h/2), 0); r.to-r.from >= used+h && d < off {
+				best, off = k, d
+			}
 		}
+		rooms[best].actors = append(rooms[best].actors, i)
 	}
-	for _, i := range column {
-		top = min(top, y[i]-a.shapes[i].Box.H/2)
-	}
-	for _, i := range column {
-		y[i] += max(0, bottom+2*subjectHead-top)
+	for _, r := range rooms {
+		if len(r.actors) == 0 {
+			continue
+		}
+		a.stackActors(r.actors, y)
+		first, last := r.actors[0], r.actors[len(r.actors)-1]
+		top, bottom := y[first]-a.shapes[first].Box.H/2, y[last]-a.shapes[last].Box.H/2+a.shapes[last].Box.H
+		shift := max(r.from-top, 0)
+		if shift == 0 {
+			shift = min(r.to-bottom, 0)
+		}
+		for _, i := range r.actors {
+			y[i] += shift
+		}
 	}
 }

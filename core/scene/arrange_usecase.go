@@ -100,7 +100,8 @@ func (a *caseArrangement) places(drawn map[model.ID]bool) []Point {
 	at := make([]Point, len(a.shapes))
 	y := make([]int, len(a.shapes)) // middles
 	columns := a.columns()
-	a.stackBands(a.bands(drawn), columns, y)
+	bands := a.bands(drawn)
+	a.stackBands(bands, columns, y)
 	x := 0
 	for _, column := range columns {
 		wide := 0
@@ -117,7 +118,7 @@ func (a *caseArrangement) places(drawn map[model.ID]bool) []Point {
 		right = 0
 	}
 	for _, side := range []bool{false, true} {
-		a.stackFree(side, y)
+		a.stackFree(side, bands, y)
 		wide := 0
 		for _, i := range a.actors(side) {
 			wide = max(wide, a.shapes[i].Box.W)
