@@ -17,6 +17,7 @@ import (
 //	activity Intake clerk | weigh lot | lot from Beekeeper | entry to [Lot register] | yes
 //	performer Laboratory outside · reject supplier for Beekeeper
 //	sentence Bees are kept. · trace Beekeeper · irrelevant · aside noun payment · stereotype control: Mixing
+//	option abstract: Blend, Lot (or final, accessors)
 func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	first, rest, _ := strings.Cut(line, " ")
 	name, contents, _ := strings.Cut(rest, " = ")
@@ -100,6 +101,13 @@ func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	case "stereotype": // stereotype control: Mixing
 		stereotype, class, _ := strings.Cut(rest, ": ")
 		return one(&model.SetClassifier{ID: m.ClassifiersNamed(class)[0].ID, Set: model.P("stereotypes", []string{stereotype})})
+	case "option": // option abstract: Blend, Lot
+		field, classes, _ := strings.Cut(rest, ": ")
+		var out []model.Change
+		for name := range strings.SplitSeq(classes, ", ") {
+			out = append(out, &model.SetClassifier{ID: m.ClassifiersNamed(name)[0].ID, Set: model.P(field, true)})
+		}
+		return out
 	case "trace", "irrelevant":
 		sentences := m.Children("section")
 		last := sentences[len(sentences)-1]

@@ -1,0 +1,121 @@
+// Package classifier tells what follows for a class from its place among others:
+// what it inherits, which operations it offers, and whether it realizes an
+// interface.
+package classifier
+
+import (
+	"slices"
+
+	"lexeon/core/model"
+)
+
+// Generals lists the classifiers that a classifier is a kind of, the nearest
+// first, itself left out; in a circle every one stands once.
+func Generals(m *model.Model, id model.ID) []model.ID { return up(m, id, m.Generals) }
+
+// Specifics lists the classifiers that are a kind of it, the nearest first.
+func Specifics(m *model.Model, id model.ID) []model.ID {
+	return walk(id, func(at model.ID) []model.ID {
+		var out []model.ID
+		for _, g := range m.Specifics(at) {
+			out = append(out, g.Source)
+		}
+		return out
+	})
+}
+
+func up(m *model.Model, id model.ID, by func(model.ID) []*model.Relationship) []model.ID {
+	return walk(id, func(at model.ID) []model.ID {
+		var out []model.ID
+		for _, g := range by(at) {
+			out = append(out, g.Target)
+		}
+		return out
+	})
+}
+
+// walk goes breadth first from an element, which is left out.
+func walk(from model.ID, next func(model.ID) []model.ID) []model.ID {
+	seen := map[model.ID]bool{from: true}
+	var out []model.ID
+	for at := []model.ID{from}; len(at) > 0; {
+		var far []model.ID
+		for _, id := range at {
+			for _, n := range next(id) {
+				if !seen[n] {
+					seen[n] = true
+					far = append(far, n)
+				}
+			}
+		}
+		out = append(out, far...)
+		at = far
+	}
+	return out
+}
+
+// Lineage is a classifier and its generals, the most specific first.
+func Lineage(m *model.Model, id model.ID) []model.ID {
+	return append([]model.ID{id}, Generals(m, id)...)
+}
+
+// IsKindOf reports whether a is b, a kind of b, or realizes it, at any depth.
+func IsKindOf(m *model.Model, a, b model.ID) bool {
+	if a == b {
+		return true
+	}
+	return slices.Contains(walk(a, func(at model.ID) []model.ID {
+		var out []model.ID
+		for _, g := range append(m.Generals(at), m.Realizes(at)...) {
+			out = append(out, g.Target)
+		}
+		return out
+	}), b)
+}
+
+// Features lists the parts of the given kinds that a classifier has: its own
+// first, then those it inherits, private ones left out there (UML 2.5.1, 9.2.3:
+// private members are not inherited).
+func Features(m *model.Model, id model.ID, kinds ...model.Kind) []*model.Element {
+	out := m.Children(id, kinds...)
+	for _, g := range Generals(m, id) {
+		for _, e := range m.Children(g, kinds...) {
+			if VisibilityOf(e) != model.Private {
+				out = append(out, e)
+			}
+		}
+	}
+	return out
+}
+
+// VisibilityOf a feature; empty where it is not stated.
+func VisibilityOf(e *model.Element) model.Visibility {
+	switch e.Kind {
+	case model.Attribute:
+		return e.Attribute().Visibility
+	case model.Operation:
+		return e.Operation().Visibility
+	case model.End:
+		return e.End().Visibility
+	}
+	return ""
+}
+
+// Interfaces lists the interfaces that a classifier realizes, itself or by what
+// it is a kind of, and the interfaces that those are kinds of.
+func Interfaces(m *model.Model, id model.ID) []model.ID {
+	var out []model.ID
+	add := func(i model.ID) {
+		if !slices.Contains(out, i) {
+			out = append(out, i)
+		}
+	}
+	for _, c := range Lineage(m, id) {
+		for _, r := range m.Realizes(c) {
+			for _, i := range Lineage(m, r.Target) {
+				add(i)
+			}
+		}
+	}
+	return out
+}
