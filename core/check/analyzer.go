@@ -89,7 +89,10 @@ type Each struct {
 	// Reach lists the neighbourhoods: from a row that was written to the
 	// subjects whose findings may depend on it.
 	Reach []Neighbourhood
-	Run   func(p *Pass, subject model.Row)
+	// Around adds what surrounds the classifiers of a row that was written: see
+	// around. It is found once for all rules.
+	Around bool
+	Run    func(p *Pass, subject model.Row)
 }
 
 // Group runs on sets of rows of the given kinds that share a key, and again for

@@ -91,6 +91,9 @@ func intoLevel(m *model.Model, d *dictionary.Dictionary, l dataflow.Level, u dat
 		if owed.Direction != u.Direction {
 			continue
 		}
+		if owed.Flow.Source == owed.Flow.Target {
+			return nil // it comes from where it goes: which way it crosses the edge is not known
+		}
 		process, partner, how := inside[0], owed.Flow.Source, " to "
 		if owed.Direction == dataflow.OutOf {
 			process, partner, how = inside[len(inside)-1], owed.Flow.Target, " from "

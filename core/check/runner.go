@@ -74,8 +74,16 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 			break
 		}
 	}
+	surroundings := sync.OnceValue(func() map[model.ID]bool { return aroundAll(s.m, next, delta) })
 	for i, a := range s.analyzers {
 		units := reached(s.m, next, a, delta)
+		if scope, ok := a.Scope.(Each); ok && scope.Around {
+			for id := range surroundings() {
+				if r := kindIn(s.m, next, id); slices.Contains(scope.Kinds, r) {
+					units[string(id)] = true
+				}
+			}
+		}
 		if len(units) == 0 {
 			continue
 		}
@@ -98,6 +106,14 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 		}
 	}
 	return n
+}
+
+// kindIn is the kind of a row before or after a change.
+func kindIn(old, next *model.Model, id model.ID) model.Kind {
+	if r := next.Row(id); r != nil {
+		return kindOf(r)
+	}
+	return kindOf(old.Row(id))
 }
 
 func reached(old, next *model.Model, a *Analyzer, delta model.Delta) map[string]bool {

@@ -14,7 +14,7 @@ var unnamedAssociation = &Analyzer{
 		"Read aloud, nobody can agree or object to it. A verb, or a role at one end, makes it a statement.",
 	Source: "UML 2.5.1, 11.5.4 leaves the name out at will; analysis needs a verb or a role to verify the rule with people.",
 	Finds:  "1 Beekeeper -- 0..* HoneyLot",
-	Leaves: "1 Beekeeper delivers 0..* HoneyLot, and every aggregation: it is read \"is made of\" or \"brings together\"",
+	Leaves: "1 Beekeeper delivers 0..* HoneyLot, every aggregation: it is read \"is made of\" or \"brings together\"; one from a class to itself, which needs roles (class/self-roles)",
 	Scope: Each{
 		Kinds: []model.Kind{model.Association},
 		Reach: []Neighbourhood{Self, Owner, Ends},
@@ -27,6 +27,9 @@ var unnamedAssociation = &Analyzer{
 				if e.Name != "" {
 					return
 				}
+			}
+			if ids := p.Model.Connected(rel); len(ids) == 2 && ids[0] == ids[1] {
+				return // that it needs roles is told by class/self-roles
 			}
 			p.Report(Finding{Subject: rel.ID,
 				Message: fmt.Sprintf("What is %s to do with %s? Name the association with a verb, or give one end a role.",

@@ -61,11 +61,13 @@ func (c *SetPart) apply(d *draft) error {
 }
 
 // MovePart moves a part before another part of the same owner, or to the end; a
-// section, activity or event before another one of its kind.
+// section, activity or event before another one of its kind. With Owner it moves
+// to another owner that may have such parts, and stays what it is.
 type MovePart struct {
 	readsNothing
 	ID     ID `json:"id"`
 	Before ID `json:"before,omitempty"`
+	Owner  ID `json:"owner,omitempty"`
 }
 
 func (c *MovePart) apply(d *draft) error {
@@ -77,11 +79,17 @@ func (c *MovePart) apply(d *draft) error {
 		return nil
 	}
 	n := *e
+	if c.Owner != "" && c.Owner != e.Owner {
+		if !e.Kind.IsPart() || e.Kind == End || d.Row(c.Owner) == nil {
+			return missing("owner", c.Owner)
+		}
+		n.Owner = c.Owner
+	}
 	d.drop(e.ID)
 	if elementInfo[e.Kind].Ordered {
 		n.Order = d.orderAmong(e.Kind, c.Before)
 	} else {
-		n.Order = d.orderBefore(e.Owner, c.Before)
+		n.Order = d.orderBefore(n.Owner, c.Before)
 	}
 	d.put(&n)
 	return nil

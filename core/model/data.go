@@ -18,6 +18,7 @@ type ClassifierData struct {
 	Abstract  bool `json:"abstract,omitempty"`
 	Final     bool `json:"final,omitempty"`     // UML: isFinalSpecialization
 	Accessors bool `json:"accessors,omitempty"` // accessors are implied for every attribute
+	Stored    bool `json:"stored,omitempty"`    // its instances are kept: it goes into tables
 }
 
 // NoteData: UML 2.5.1, 7.2, Comment.

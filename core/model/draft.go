@@ -85,6 +85,9 @@ func (d *draft) index(r Row) {
 		if n := r.TypeName(); n != "" {
 			insertSorted(d.typeNamesD, ID(NormalForm(n)), r.ID)
 		}
+		if r.Kind == Attribute {
+			insertSorted(d.typeNamesD, attributeForm(r.Name), r.ID)
+		}
 	case *Term:
 		for _, f := range termForms(r) {
 			insertSorted(d.termFormsD, f, r.ID)
@@ -115,6 +118,9 @@ func (d *draft) unindex(r Row) {
 		if n := r.TypeName(); n != "" {
 			removeSorted(d.typeNamesD, ID(NormalForm(n)), r.ID)
 		}
+		if r.Kind == Attribute {
+			removeSorted(d.typeNamesD, attributeForm(r.Name), r.ID)
+		}
 	case *Term:
 		for _, f := range termForms(r) {
 			removeSorted(d.termFormsD, f, r.ID)
@@ -128,6 +134,10 @@ func (d *draft) unindex(r Row) {
 		removeSorted(d.kindsD, ID(r.Kind), r.ID)
 	}
 }
+
+// attributeForm is the key under which attributes are listed by the normal form of
+// their names, beside the types as typed.
+func attributeForm(name string) ID { return ID("attribute\x00" + NormalForm(name)) }
 
 // rejecting is the key under which terms with rejected words are listed.
 const rejecting ID = "term with rejected words"

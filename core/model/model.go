@@ -13,7 +13,7 @@ type Model struct {
 	children  *sharded[[]ID] // owner -> parts, by order key
 	uses      *sharded[[]ID] // row -> rows that refer to it, owners' parts excepted; sorted
 	names     *sharded[[]ID] // name -> elements found by their name; sorted
-	typeNames *sharded[[]ID] // normal form of a type as typed -> typed parts; sorted
+	typeNames *sharded[[]ID] // normal form of a type as typed -> typed parts, and of an attribute's name -> attributes; sorted
 	termForms *sharded[[]ID] // normal form -> terms (by name or alias); sorted
 	kinds     *sharded[[]ID] // kind of relationship or diagram, or of an element that is listed -> rows; sorted
 
@@ -322,6 +322,12 @@ func (m *Model) TypedAs(name string) []*Element {
 // in its normal form.
 func (m *Model) TypedNear(name string) []*Element {
 	ids, _ := m.typeNames.get(ID(NormalForm(name)))
+	return m.elements(ids)
+}
+
+// AttributesNear lists the attributes whose names meet a name in normal form.
+func (m *Model) AttributesNear(name string) []*Element {
+	ids, _ := m.typeNames.get(attributeForm(name))
 	return m.elements(ids)
 }
 

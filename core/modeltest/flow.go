@@ -101,6 +101,21 @@ func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	case "stereotype": // stereotype control: Mixing
 		stereotype, class, _ := strings.Cut(rest, ": ")
 		return one(&model.SetClassifier{ID: m.ClassifiersNamed(class)[0].ID, Set: model.P("stereotypes", []string{stereotype})})
+	case "relate", "generalize": // relate realization Gateway Source, where no statement says it
+		if first == "relate" {
+			first, rest, _ = strings.Cut(rest, " ")
+		} else {
+			first = string(model.Generalization)
+		}
+		words := strings.Fields(rest)
+		kinds := append(model.ClassifierKinds(), model.Actor)
+		return one(&model.Connect{ID: id, Kind: model.Kind(first), Source: named(words[0], kinds...), Target: named(words[1], kinds...)})
+	case "name": // name last: contains
+		relationships := m.Relationships()
+		return one(&model.SetRelationship{ID: relationships[len(relationships)-1].ID, Set: model.P("name", strings.TrimPrefix(rest, "last: "))})
+	case "define": // define Lot: What a beekeeper delivers
+		class, text, _ := strings.Cut(rest, ": ")
+		return one(&model.SetDefinition{ID: m.ClassifiersNamed(class)[0].ID, Text: text})
 	case "option": // option abstract: Blend, Lot
 		field, classes, _ := strings.Cut(rest, ": ")
 		var out []model.Change

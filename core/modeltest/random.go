@@ -50,13 +50,16 @@ func (s *Source) Change(m *model.Model) []model.Change {
 	if len(classifiers) < 2 {
 		return s.addClassifier(diagrams)
 	}
-	switch s.rnd.IntN(12) {
-	case 0, 1, 2, 3, 4:
+	switch s.rnd.IntN(13) {
+	case 0, 1, 2, 3, 4, 12:
 		return s.flowChange(m)
 	case 5, 6:
 		return s.caseChange(m)
 	}
 	a, b := pick(s, classifiers), pick(s, classifiers)
+	if s.rnd.IntN(5) < 2 {
+		return s.classChange(m, a, b)
+	}
 	switch s.rnd.IntN(24) {
 	case 0, 1:
 		return s.addClassifier(diagrams)

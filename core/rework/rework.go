@@ -1,0 +1,177 @@
+// Package rework changes a class model in one step where a person would need many:
+// an attribute becomes a class, two classes become one, a feature moves up. Every
+// rework is a list of changes that is applied as a whole, and undone as a whole.
+// What can stay keeps its identity, so that relations, traces and placements stay
+// with it. A rework that would lose something says what, and is refused.
+package rework
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// Kind of a rework.
+type Kind string
+
+const (
+	AttributeToClass       Kind = "attribute-to-class"       // with an association
+	AttributeToAssociation Kind = "attribute-to-association" // its type is a classifier
+	AssociationToAttribute Kind = "association-to-attribute" // With: the end that becomes the attribute
+	ClassToAttribute       Kind = "class-to-attribute"       // a text attribute of those it is associated with
+	Merge                  Kind = "merge"                    // With: the class that goes into the subject
+	Split                  Kind = "split"                    // Features move to a new class
+	PullUp                 Kind = "pull-up"                  // Features go to the general class With
+	PushDown               Kind = "push-down"                // Features go to all specifics
+	ExtractInterface       Kind = "extract-interface"        // of the operations among Features
+	AddOperations          Kind = "add-operations"           // that interfaces and abstract generals ask for
+	Reverse                Kind = "reverse"
+	ChangeKind             Kind = "change-kind"  // To: the form
+	ManyToMany             Kind = "many-to-many" // into a class with two associations
+)
+
+// Request asks for a rework. Which fields count depends on the kind.
+type Request struct {
+	Kind     Kind       `json:"kind"`
+	Subject  model.ID   `json:"subject"`
+	Features []model.ID `json:"features,omitempty"`
+	With     model.ID   `json:"with,omitempty"`
+	Name     string     `json:"name,omitempty"`
+	To       Form       `json:"to,omitempty"`
+	Seed     string     `json:"seed"` // new ids are derived from it
+}
+
+// Result is what a rework does.
+type Result struct {
+	Changes []model.Change
+	// Shown lists what is new and wants to be shown where what it stems from is.
+	Shown []Shown
+}
+
+// Shown is a new element or relationship. An element is shown on the diagrams that
+// show Near, a relationship where both its sides are.
+type Shown struct {
+	ID   model.ID
+	Near model.ID
+}
+
+// work is a rework being put together. Each step is tried on a draft, so that the
+// next one sees it.
+type work struct {
+	m   *model.Model // as it is by now
+	req Request
+	out Result
+	err error
+	n   int
+}
+
+// Changes puts a rework together. Errors are model.Fault values: what is missing,
+// or what stands in the way.
+func Changes(m *model.Model, req Request) (Result, error) {
+	w := &work{m: m, req: req}
+	f, ok := map[Kind]func(){
+		AttributeToClass: w.attributeToClass, AttributeToAssociation: w.attributeToAssociation, AssociationToAttribute: w.associationToAttribute,
+		ClassToAttribute: w.classToAttribute, Merge: w.merge, Split: w.split, PullUp: w.pullUp, PushDown: w.pushDown,
+		ExtractInterface: w.extractInterface, AddOperations: w.addOperations, Reverse: w.reverse, ChangeKind: w.changeKind, ManyToMany: w.manyToMany,
+	}[req.Kind]
+	if !ok {
+		return Result{}, model.Faultf(model.CodeInvalid, "%q is no kind of rework.", string(req.Kind)).At(req.Subject, "kind")
+	}
+	f()
+	if w.err == nil && len(w.out.Changes) == 0 {
+		w.refuse("There is nothing to do.")
+	}
+	if w.err != nil {
+		return Result{}, w.err
+	}
+	return w.out, nil
+}
+
+// do tries changes and keeps them.
+func (w *work) do(changes ...model.Change) {
+	if w.err != nil || len(changes) == 0 {
+		return
+	}
+	next, _, _, err := model.Edit(w.m, changes)
+	if err != nil {
+		w.err = err
+		return
+	}
+	w.m = next
+	w.out.Changes = append(w.out.Changes, changes...)
+}
+
+func (w *work) refuse(format string, args ...any) {
+	if w.err == nil {
+		w.err = model.Faultf(model.CodeRefused, format, args...).At(w.req.Subject, "")
+	}
+}
+
+func (w *work) id(key ...string) model.ID {
+	w.n++
+	return model.DeriveID(append([]string{"rework", w.req.Seed, fmt.Sprint(w.n)}, key...)...)
+}
+
+func (w *work) show(id, near model.ID) { w.out.Shown = append(w.out.Shown, Shown{ID: id, Near: near}) }
+
+// element finds the subject, which has to be of one of the kinds.
+func (w *work) element(id model.ID, kinds ...model.Kind) *model.Element {
+	e := w.m.Element(id)
+	if e == nil || !slices.Contains(kinds, e.Kind) {
+		var titles []string
+		for _, k := range kinds {
+			titles = append(titles, k.Title())
+		}
+		w.err = model.Faultf(model.CodeMissing, "There is no such %s.", strings.Join(titles, " or ")).At(id, "subject")
+		return nil
+	}
+	return e
+}
+
+func (w *work) association(id model.ID) (*model.Relationship, []*model.Element) {
+	r := w.m.Relationship(id)
+	if r == nil || r.Kind != model.Association {
+		w.err = model.Faultf(model.CodeMissing, "There is no such association.").At(id, "subject")
+		return nil, nil
+	}
+	ends := w.m.Ends(id)
+	if len(ends) != 2 {
+		w.refuse("%s has more than two ends.", w.m.Describe(id))
+		return nil, nil
+	}
+	return r, ends
+}
+
+// repoint leads everything that refers to a row, by the given field or any where
+// it is empty, to another row. skip leaves rows alone.
+func (w *work) repoint(from, to model.ID, skip func(model.Row) bool) {
+	w.do(model.Repoint(w.m, from, to, skip)...)
+}
+
+// traces leads the traces of an element to a relationship.
+func (w *work) traces(from, to model.ID) {
+	var rows []model.RowState
+	for _, t := range w.m.TracesOf(from) {
+		set := model.P("source", to)
+		if w.m.Relationship(to) != nil {
+			set = model.P("traced", to)
+			set["source"] = []byte("null")
+		} else if t.Traced != "" {
+			set["traced"] = []byte("null")
+		}
+		rows = append(rows, model.RowState{Table: model.TableRelationships, ID: t.ID, Set: set})
+	}
+	if len(rows) > 0 {
+		w.do(&model.Restore{Rows: rows})
+	}
+}
+
+func decapital(s string) string {
+	r := []rune(s)
+	if len(r) > 1 && strings.ToUpper(string(r[:2])) == string(r[:2]) {
+		return s // URL stays
+	}
+	return strings.ToLower(string(r[:min(1, len(r))])) + string(r[min(1, len(r)):])
+}
