@@ -135,7 +135,16 @@ type Pass struct {
 	Model    *model.Model
 	analyzer *Analyzer
 	memory   *memory
+	known    map[model.ID][]*model.Element // ends of associations, where all are checked
 	found    []Finding
+}
+
+// ends of an association.
+func (p *Pass) ends(association model.ID) []*model.Element {
+	if p.known != nil {
+		return p.known[association]
+	}
+	return p.Model.Ends(association)
 }
 
 // Report adds a finding. Facts are what the finding states; they make its basis.

@@ -41,8 +41,11 @@ var classWholeMultiplicity = &Analyzer{
 	Leaves: "0..1 Apiary is made of 1..* Hive; 0..* Blend brings together 2..* HoneyLot",
 	Scope: Each{Kinds: associations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
+		if rel.Association().Aggregation != model.Composite {
+			return
+		}
 		whole, part := wholeAndPart(m, rel)
-		if whole == nil || rel.Association().Aggregation != model.Composite {
+		if whole == nil {
 			return
 		}
 		x := whole.End().Multiplicity
@@ -70,21 +73,15 @@ var classTwoWholes = &Analyzer{
 	Leaves: "0..1 Apiary is made of 0..* Hive, 0..1 Trailer is made of 0..* Hive",
 	Scope: Each{Kinds: []model.Kind{model.Class, model.DataType}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, id := p.Model, r.RowID()
-		var wholes []*model.Element
-		own := false
-		for _, c := range classifier.Lineage(m, id) {
-			for _, rel := range m.RelationshipsOf(c) {
-				if rel.Kind != model.Association || rel.Association().Aggregation != model.Composite {
-					continue
-				}
-				whole, part := wholeAndPart(m, rel)
-				if whole != nil && part.Type == c && isMandatory(whole) {
-					wholes = append(wholes, whole)
-					own = own || c == id
-				}
-			}
+		own := mandatoryWholes(m, id)
+		if len(own) == 0 {
+			return
 		}
-		if len(wholes) < 2 || !own {
+		wholes := own
+		for _, c := range classifier.Generals(m, id) {
+			wholes = append(wholes, mandatoryWholes(m, c)...)
+		}
+		if len(wholes) < 2 {
 			return
 		}
 		a, b := wholes[0], wholes[1]
@@ -104,6 +101,26 @@ var classTwoWholes = &Analyzer{
 		f.Mends = []Mend{mend}
 		p.Report(f, string(f.Severity), fmt.Sprint(len(wholes)))
 	}},
+}
+
+// mandatoryWholes are the ends at composite wholes that each instance of a class
+// has to be in.
+func mandatoryWholes(m *model.Model, id model.ID) []*model.Element {
+	var out []*model.Element
+	for _, u := range m.Uses(id) {
+		end, ok := u.(*model.Element)
+		if !ok || end.Kind != model.End {
+			continue
+		}
+		rel := m.Relationship(end.Owner)
+		if rel.Association().Aggregation != model.Composite || rel.Association().Whole == end.ID {
+			continue
+		}
+		if whole, part := wholeAndPart(m, rel); whole != nil && part.ID == end.ID && isMandatory(whole) {
+			out = append(out, whole)
+		}
+	}
+	return out
 }
 
 func theOne(m *model.Model, id model.ID) string { return "one " + nameOf(m, id) }
@@ -126,7 +143,7 @@ var classSelfMandatory = &Analyzer{
 	Leaves: "0..1 Beekeeper as mentor guides 0..* Beekeeper as novice",
 	Scope: Each{Kinds: associations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
-		ends := m.Ends(rel.ID)
+		ends := p.ends(rel.ID)
 		if len(ends) != 2 || ends[0].Type != ends[1].Type {
 			return
 		}
@@ -187,7 +204,7 @@ var classReadingDirection = &Analyzer{
 	Leaves: "Hive holds Frame; a name without direction between objects of one class (is neighbour of), or with a role at either end.",
 	Scope: Each{Kinds: associations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
-		ends := m.Ends(rel.ID)
+		ends := p.ends(rel.ID)
 		if len(ends) != 2 || rel.Name == "" || rel.Association().Reading != model.NoDirection || ends[0].Type == ends[1].Type || ends[0].Name != "" || ends[1].Name != "" {
 			return
 		}
@@ -207,7 +224,7 @@ var classSelfRoles = &Analyzer{
 	Leaves: "0..1 Beekeeper as mentor guides 0..* Beekeeper as novice; * Hive ~\"is neighbour of\" * Hive",
 	Scope: Each{Kinds: associations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
-		ends := m.Ends(rel.ID)
+		ends := p.ends(rel.ID)
 		a := rel.Association()
 		if len(ends) != 2 || ends[0].Type != ends[1].Type || a.Aggregation != model.NoAggregation || ends[0].Name != "" && ends[1].Name != "" {
 			return
@@ -231,7 +248,7 @@ var classMerge = &Analyzer{
 	Leaves: "1 Lot bears 0..1 Label; 1 Lot bears 1 Label, where labels are printed by a printer",
 	Scope: Each{Kinds: associations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
-		ends := m.Ends(rel.ID)
+		ends := p.ends(rel.ID)
 		if len(ends) != 2 || rel.Class != "" || !isExactlyOne(ends[0]) || !isExactlyOne(ends[1]) || ends[0].Type == ends[1].Type {
 			return
 		}
@@ -253,7 +270,7 @@ var classDuplicateAssociation = &Analyzer{
 	Leaves: "Beekeeper delivers HoneyLot and Beekeeper inspects HoneyLot",
 	Scope: Each{Kinds: associations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
-		ends := m.Ends(rel.ID)
+		ends := p.ends(rel.ID)
 		if len(ends) != 2 || rel.Name == "" && ends[0].Name == "" && ends[1].Name == "" && rel.Association().Aggregation == model.NoAggregation {
 			return // that it says nothing is told already
 		}
@@ -261,9 +278,17 @@ var classDuplicateAssociation = &Analyzer{
 		if meant(ends[0]) || meant(ends[1]) {
 			return
 		}
-		for _, o := range m.RelationshipsOf(ends[0].Type) {
-			other := m.Ends(o.ID)
-			if o.ID >= rel.ID || o.Kind != model.Association || len(other) != 2 || meant(other[0]) || meant(other[1]) || sidesOf(m, o) != sidesOf(m, rel) {
+		for _, u := range m.Uses(ends[0].Type) { // sorted by id
+			end, ok := u.(*model.Element)
+			if !ok || end.Kind != model.End || end.Owner >= rel.ID {
+				continue
+			}
+			o := m.Relationship(end.Owner)
+			if o.Name != rel.Name {
+				continue
+			}
+			other := p.ends(o.ID)
+			if len(other) != 2 || meant(other[0]) || meant(other[1]) || sidesOf(m, o) != sidesOf(m, rel) {
 				continue
 			}
 			p.Report(Finding{Subject: rel.ID, Related: []model.ID{o.ID}, Message: fmt.Sprintf("%s stands twice.", relationText(m, rel.ID)), Mends: []Mend{deleteMend(rel.ID, "Delete the second one")}})
@@ -300,7 +325,7 @@ var enumerationAssociation = &Analyzer{
 	Leaves: "HoneyLot with an attribute grade: Grade",
 	Scope: Each{Kinds: associations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
-		ends := m.Ends(rel.ID)
+		ends := p.ends(rel.ID)
 		if len(ends) != 2 {
 			return
 		}

@@ -18,25 +18,28 @@ var classShadowing = &Analyzer{
 	Source: "UML 2.5.1, 9.2.3 and 9.9.17.7: redefinition of inherited members.",
 	Finds:  "HoneyLot.code, where TraceableItem has a code and HoneyLot is a kind of it.",
 	Leaves: "HoneyLot.code {redefines code}; a private code of TraceableItem, which is not inherited.",
-	Scope: Each{Kinds: attributes, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
-		m, e := p.Model, r.(*model.Element)
-		if e.Name == "" || e.Attribute().Redefines != "" {
+	Scope: Each{Kinds: classifiers, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
+		m := p.Model
+		if len(m.Generals(r.RowID())) == 0 {
 			return
 		}
-		for _, g := range classifier.Generals(m, e.Owner) {
-			if g == e.Owner {
+		inherited := map[string]*model.Element{}
+		for _, g := range classifier.Generals(m, r.RowID()) {
+			for _, o := range m.Children(g, model.Attribute) {
+				if o.Attribute().Visibility != model.Private && inherited[o.Name] == nil {
+					inherited[o.Name] = o
+				}
+			}
+		}
+		for _, e := range m.Children(r.RowID(), model.Attribute) {
+			o := inherited[e.Name]
+			if e.Name == "" || e.Attribute().Redefines != "" || o == nil {
 				continue
 			}
-			for _, o := range m.Children(g, model.Attribute) {
-				if o.Name != e.Name || o.Attribute().Visibility == model.Private {
-					continue
-				}
-				p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, Message: fmt.Sprintf("%s hides what it inherits from %s.", whereOf(m, e), nameOf(m, g)), Mends: []Mend{
-					deleteMend(e.ID, "Remove it here"),
-					{Title: "It redefines the inherited one", Changes: []model.Change{&model.SetPart{ID: e.ID, Set: model.P("redefines", o.Name)}}},
-				}})
-				return
-			}
+			p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, Message: fmt.Sprintf("%s hides what it inherits from %s.", whereOf(m, e), nameOf(m, o.Owner)), Mends: []Mend{
+				deleteMend(e.ID, "Remove it here"),
+				{Title: "It redefines the inherited one", Changes: []model.Change{&model.SetPart{ID: e.ID, Set: model.P("redefines", o.Name)}}},
+			}})
 		}
 	}},
 }
@@ -87,6 +90,9 @@ var classAttributeIsClass = &Analyzer{
 	Leaves: "grade: Grade, where Grade is an enumeration or a data type; static and derived attributes",
 	Scope: Each{Kinds: attributes, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, e := p.Model, r.(*model.Element)
+		if e.Type == "" {
+			return
+		}
 		t, owner, d := m.Element(e.Type), m.Element(e.Owner), e.Attribute()
 		if t == nil || t.Kind != model.Class || owner == nil || owner.Kind != model.Class || d.Static || d.Derived {
 			return
@@ -128,6 +134,10 @@ var classForeignKeyAttribute = &Analyzer{
 	Leaves: "lotId in HoneyLot; beekeeperId without any association to Beekeeper",
 	Scope: Each{Kinds: attributes, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, e := p.Model, r.(*model.Element)
+		lower := strings.ToLower(e.Name)
+		if !hasAnyOf(lower, "id", "key", "ref", "fk", "identifier") {
+			return
+		}
 		list := model.Words(e.Name)
 		if len(list) < 2 || !keyEndings[list[len(list)-1]] {
 			return
@@ -152,6 +162,10 @@ var classForeignKeyAttribute = &Analyzer{
 	}},
 }
 
+func hasAnyOf(s string, endings ...string) bool {
+	return slices.ContainsFunc(endings, func(e string) bool { return strings.HasSuffix(s, e) })
+}
+
 var numbered = regexp.MustCompile(`^(.*[^0-9_])_?([0-9]{1,2})$`)
 
 var classRepeatedAttribute = &Analyzer{
@@ -165,6 +179,9 @@ var classRepeatedAttribute = &Analyzer{
 		groups := map[string][]*model.Element{}
 		var order []string
 		for _, a := range m.Children(r.RowID(), model.Attribute) {
+			if n := len(a.Name); n == 0 || a.Name[n-1] < '0' || a.Name[n-1] > '9' {
+				continue
+			}
 			if x := numbered.FindStringSubmatch(a.Name); x != nil {
 				key := x[1] + "\x00" + m.TypeText(a)
 				if groups[key] == nil {
@@ -207,6 +224,9 @@ var classAccessorListed = &Analyzer{
 	Leaves: "getOlder(), where there is no attribute older; an operation with further parameters",
 	Scope: Each{Kinds: []model.Kind{model.Class, model.DataType}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, e := p.Model, r.(*model.Element)
+		if len(m.Children(e.ID, model.Operation)) == 0 {
+			return
+		}
 		names := map[string]bool{}
 		for _, a := range m.Children(e.ID, model.Attribute) {
 			names[model.Capital(a.Name)] = true

@@ -162,16 +162,17 @@ var classTypeCode = &Analyzer{
 	Source: "Replace type code with subclasses: Fowler 1999, ch. 8.",
 	Finds:  "Item.kind, where HoneyLot and JarBatch are kinds of Item.",
 	Leaves: "Item.kind where nothing is a kind of Item; an attribute of another name.",
-	Scope: Each{Kinds: []model.Kind{model.Attribute}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
-		m, e := p.Model, r.(*model.Element)
-		owner := m.Element(e.Owner)
-		if owner == nil || len(m.Specifics(owner.ID)) == 0 || e.Attribute().Derived || e.Attribute().Static {
+	Scope: Each{Kinds: classifiers, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
+		m, owner := p.Model, r.(*model.Element)
+		if len(m.Specifics(owner.ID)) == 0 {
 			return
 		}
-		list := model.Words(e.Name)
-		if n := len(list); n == 0 || !codeNames[list[n-1]] || n > 1 && strings.Join(list[:n-1], " ") != strings.Join(model.Words(owner.Name), " ") {
-			return
+		for _, e := range m.Children(owner.ID, model.Attribute) {
+			list := model.Words(e.Name)
+			if n := len(list); e.Attribute().Derived || e.Attribute().Static || n == 0 || !codeNames[list[n-1]] || n > 1 && strings.Join(list[:n-1], " ") != strings.Join(model.Words(owner.Name), " ") {
+				continue
+			}
+			p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s: its kinds tell that already.", whereOf(m, e)), Mends: []Mend{deleteMend(e.ID, "Remove the attribute")}})
 		}
-		p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s: its kinds tell that already.", whereOf(m, e)), Mends: []Mend{deleteMend(e.ID, "Remove the attribute")}})
 	}},
 }

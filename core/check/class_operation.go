@@ -41,8 +41,10 @@ var interfaceVisibility = &Analyzer{
 	Leaves: "+ read(): Decimal; read(): Decimal without a visibility",
 	Scope: Each{Kinds: []model.Kind{model.Attribute, model.Operation}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, e := p.Model, r.(*model.Element)
-		owner := m.Element(e.Owner)
-		if v := classifier.VisibilityOf(e); owner == nil || owner.Kind != model.Interface || v == "" || v == model.Public {
+		if v := classifier.VisibilityOf(e); v == "" || v == model.Public {
+			return
+		}
+		if owner := m.Element(e.Owner); owner == nil || owner.Kind != model.Interface {
 			return
 		}
 		p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s belongs to an interface and has to be public.", whereOf(m, e)),
@@ -173,8 +175,11 @@ var classAbstractOperation = &Analyzer{
 	Leaves: "trace() {abstract} in the abstract class TraceableItem; operations of interfaces",
 	Scope: Each{Kinds: []model.Kind{model.Operation}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, e := p.Model, r.(*model.Element)
+		if !e.Operation().Abstract {
+			return
+		}
 		owner := m.Element(e.Owner)
-		if owner == nil || owner.Kind == model.Interface || !e.Operation().Abstract || owner.Classifier().Abstract {
+		if owner == nil || owner.Kind == model.Interface || owner.Classifier().Abstract {
 			return
 		}
 		f := Finding{Subject: e.ID, Related: []model.ID{owner.ID}, Message: fmt.Sprintf("%s is abstract, but %s is not.", whereOf(m, e), nameOf(m, owner.ID))}

@@ -20,9 +20,13 @@ var duplicateFeature = &Analyzer{
 		Kinds: classifiers,
 		Reach: []Neighbourhood{Self, Owner, ownersOfTyped},
 		Run: func(p *Pass, r model.Row) {
-			first := map[string]*model.Element{}
-			for _, e := range p.Model.Children(r.RowID(), model.Attribute, model.Operation, model.Literal) {
-				key := signature(p.Model, e)
+			parts := p.Model.Children(r.RowID(), model.Attribute, model.Operation, model.Literal)
+			first := make(map[featureKey]*model.Element, len(parts))
+			for _, e := range parts {
+				key := featureKey{operation: e.Kind == model.Operation, text: e.Name}
+				if key.operation {
+					key.text = signature(p.Model, e)
+				}
 				was, twice := first[key]
 				if !twice {
 					first[key] = e
@@ -39,6 +43,12 @@ var duplicateFeature = &Analyzer{
 	},
 }
 
+// featureKey tells features apart. Attributes and literals share the namespace.
+type featureKey struct {
+	operation bool
+	text      string
+}
+
 // ownersOfTyped: renaming a type changes the signatures that use it.
 func ownersOfTyped(m *model.Model, r model.Row, reach func(model.ID)) {
 	TypedParts(m, r, func(id model.ID) {
@@ -49,9 +59,6 @@ func ownersOfTyped(m *model.Model, r model.Row, reach func(model.ID)) {
 }
 
 func signature(m *model.Model, e *model.Element) string {
-	if e.Kind != model.Operation {
-		return "name|" + e.Name // attributes and literals share the namespace
-	}
 	var types []string
 	for _, q := range m.Children(e.ID, model.Parameter) {
 		types = append(types, m.TypeText(q)+q.Parameter().Multiplicity.String())

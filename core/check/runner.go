@@ -17,17 +17,22 @@ type State struct {
 	// subject of Each, the key of Group, "" for Whole. Maps are never changed
 	// once the state is made.
 	found []map[string][]Finding
+	// ends of all associations, while everything is checked: many rules ask for them.
+	ends map[model.ID][]*model.Element
 }
 
 // Run checks a whole model with the given rules.
 func Run(m *model.Model, analyzers []*Analyzer) *State {
 	s := &State{m: m, analyzers: analyzers, memory: &memory{}, found: make([]map[string][]Finding, len(analyzers))}
 	byKind := map[model.Kind][]model.Row{}
-	for _, t := range []model.Table{model.TableElements, model.TableRelationships} {
-		for _, id := range m.IDs(t) {
-			r := m.Row(id)
-			byKind[kindOf(r)] = append(byKind[kindOf(r)], r)
+	m.Each(func(r model.Row) {
+		if k := kindOf(r); k != "" {
+			byKind[k] = append(byKind[k], r)
 		}
+	})
+	s.ends = make(map[model.ID][]*model.Element, len(byKind[model.Association]))
+	for _, r := range byKind[model.Association] {
+		s.ends[r.RowID()] = m.Ends(r.RowID())
 	}
 	var rules sync.WaitGroup
 	for i, a := range analyzers {
@@ -35,6 +40,7 @@ func Run(m *model.Model, analyzers []*Analyzer) *State {
 		rules.Go(func() { s.runRule(i, a, byKind) })
 	}
 	rules.Wait()
+	s.ends = nil
 	return s
 }
 
@@ -44,9 +50,13 @@ func (s *State) runRule(i int, a *Analyzer, byKind map[model.Kind][]model.Row) {
 	m := s.m
 	switch scope := a.Scope.(type) {
 	case Each:
+		p := s.pass(m, a)
 		for _, k := range scope.Kinds {
 			for _, r := range byKind[k] {
-				s.keep(i, string(r.RowID()), s.runEach(m, a, scope, r))
+				if scope.Run(p, r); p.found != nil {
+					s.keep(i, string(r.RowID()), p.found)
+					p.found = nil
+				}
 			}
 		}
 	case Group:
@@ -163,6 +173,10 @@ func reached(old, next *model.Model, a *Analyzer, delta model.Delta) map[string]
 	return units
 }
 
+func (s *State) pass(m *model.Model, a *Analyzer) *Pass {
+	return &Pass{Model: m, analyzer: a, memory: s.memory, known: s.ends}
+}
+
 func (s *State) keep(rule int, unit string, found []Finding) {
 	if len(found) > 0 {
 		s.found[rule][unit] = found
@@ -170,19 +184,19 @@ func (s *State) keep(rule int, unit string, found []Finding) {
 }
 
 func (s *State) runEach(m *model.Model, a *Analyzer, scope Each, r model.Row) []Finding {
-	p := &Pass{Model: m, analyzer: a, memory: s.memory}
+	p := s.pass(m, a)
 	scope.Run(p, r)
 	return p.found
 }
 
 func (s *State) runGroup(m *model.Model, a *Analyzer, scope Group, key string) []Finding {
-	p := &Pass{Model: m, analyzer: a, memory: s.memory}
+	p := s.pass(m, a)
 	scope.Run(p, key, scope.Members(m, key))
 	return p.found
 }
 
 func (s *State) runWhole(m *model.Model, a *Analyzer, scope Whole) []Finding {
-	p := &Pass{Model: m, analyzer: a, memory: s.memory}
+	p := s.pass(m, a)
 	scope.Run(p)
 	return p.found
 }

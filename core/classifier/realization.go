@@ -108,9 +108,13 @@ func liable(m *model.Model, c *model.Element) []model.ID {
 // AbstractLeft lists the abstract operations that a concrete class inherits and
 // does not implement. One that a concrete general lacks already is told there.
 func AbstractLeft(m *model.Model, class model.ID) []*model.Element {
+	generals := Generals(m, class)
+	if len(generals) == 0 {
+		return nil
+	}
 	offer := offered(m, class)
 	var out []*model.Element
-	for _, g := range Generals(m, class) {
+	for _, g := range generals {
 		if !m.Element(g).Classifier().Abstract {
 			continue // it is told of the general that it has an abstract operation
 		}

@@ -109,7 +109,11 @@ func (d *draft) orderAmong(kind Kind, before ID) OrderKey {
 // orderBefore finds an order key before the given part, or at the end where the
 // part is empty or gone.
 func (d *draft) orderBefore(owner, before ID) OrderKey {
-	ids, _ := d.children.get(owner)
+	parts, _ := d.children.get(owner)
+	ids := make([]ID, len(parts))
+	for i, e := range parts {
+		ids[i] = e.ID
+	}
 	return d.orderIn(ids, before)
 }
 

@@ -10,7 +10,7 @@ import (
 type draft struct {
 	Model
 	rowsD      *shardedDraft[Row]
-	childrenD  *shardedDraft[[]ID]
+	childrenD  *shardedDraft[[]*Element]
 	usesD      *shardedDraft[[]ID]
 	namesD     *shardedDraft[[]ID]
 	typeNamesD *shardedDraft[[]ID]
@@ -107,7 +107,7 @@ func (d *draft) unindex(r Row) {
 	switch r := r.(type) {
 	case *Element:
 		if r.Owner != "" {
-			removeFrom(d.childrenD, r.Owner, r.ID)
+			d.removeChild(r)
 		}
 		if r.Kind.IsNamed() {
 			removeSorted(d.namesD, ID(r.Name), r.ID)
@@ -154,10 +154,21 @@ func termForms(t *Term) []ID {
 
 func (d *draft) insertChild(e *Element) {
 	list, _ := d.children.get(e.Owner)
-	i, _ := slices.BinarySearchFunc(list, e, func(id ID, e *Element) int {
-		return compareParts(d.Element(id), e)
-	})
-	d.childrenD.set(e.Owner, slices.Insert(slices.Clone(list), i, e.ID))
+	i, _ := slices.BinarySearchFunc(list, e, compareParts)
+	d.childrenD.set(e.Owner, slices.Insert(slices.Clone(list), i, e))
+}
+
+func (d *draft) removeChild(e *Element) {
+	list, _ := d.children.get(e.Owner)
+	i := slices.IndexFunc(list, func(o *Element) bool { return o.ID == e.ID })
+	if i < 0 {
+		return
+	}
+	if len(list) == 1 {
+		d.childrenD.remove(e.Owner)
+	} else {
+		d.childrenD.set(e.Owner, slices.Delete(slices.Clone(list), i, i+1))
+	}
 }
 
 func compareParts(a, b *Element) int {
@@ -177,14 +188,6 @@ func insertSorted(s *shardedDraft[[]ID], key, id ID) {
 func removeSorted(s *shardedDraft[[]ID], key, id ID) {
 	list, _ := s.get(key)
 	if i, found := slices.BinarySearch(list, id); found {
-		setOrRemove(s, key, slices.Delete(slices.Clone(list), i, i+1))
-	}
-}
-
-// removeFrom is for lists that are not sorted by id.
-func removeFrom(s *shardedDraft[[]ID], key, id ID) {
-	list, _ := s.get(key)
-	if i := slices.Index(list, id); i >= 0 {
 		setOrRemove(s, key, slices.Delete(slices.Clone(list), i, i+1))
 	}
 }

@@ -10,12 +10,12 @@ import (
 // start from Empty.
 type Model struct {
 	rows      *sharded[Row]
-	children  *sharded[[]ID] // owner -> parts, by order key
-	uses      *sharded[[]ID] // row -> rows that refer to it, owners' parts excepted; sorted
-	names     *sharded[[]ID] // name -> elements found by their name; sorted
-	typeNames *sharded[[]ID] // normal form of a type as typed -> typed parts, and of an attribute's name -> attributes; sorted
-	termForms *sharded[[]ID] // normal form -> terms (by name or alias); sorted
-	kinds     *sharded[[]ID] // kind of relationship or diagram, or of an element that is listed -> rows; sorted
+	children  *sharded[[]*Element] // owner -> parts, by order key
+	uses      *sharded[[]ID]       // row -> rows that refer to it, owners' parts excepted; sorted
+	names     *sharded[[]ID]       // name -> elements found by their name; sorted
+	typeNames *sharded[[]ID]       // normal form of a type as typed -> typed parts, and of an attribute's name -> attributes; sorted
+	termForms *sharded[[]ID]       // normal form -> terms (by name or alias); sorted
+	kinds     *sharded[[]ID]       // kind of relationship or diagram, or of an element that is listed -> rows; sorted
 
 	listsOnce sync.Once
 	lists     map[Table][]ID // every row by table, sorted by id; made on demand
@@ -24,7 +24,7 @@ type Model struct {
 // Empty returns the model of a new project.
 func Empty(name string) *Model {
 	m := &Model{
-		rows: &sharded[Row]{}, children: &sharded[[]ID]{}, uses: &sharded[[]ID]{},
+		rows: &sharded[Row]{}, children: &sharded[[]*Element]{}, uses: &sharded[[]ID]{},
 		names: &sharded[[]ID]{}, typeNames: &sharded[[]ID]{}, termForms: &sharded[[]ID]{}, kinds: &sharded[[]ID]{},
 	}
 	d := m.draft()
@@ -92,10 +92,12 @@ func (m *Model) Len() int { return m.rows.len() }
 
 // Children lists the parts of an owner, of the given kinds or of all, in order.
 func (m *Model) Children(owner ID, kinds ...Kind) []*Element {
-	ids, _ := m.children.get(owner)
-	out := make([]*Element, 0, len(ids))
-	for _, id := range ids {
-		e := m.Element(id)
+	parts, _ := m.children.get(owner)
+	if len(parts) == 0 {
+		return nil
+	}
+	out := make([]*Element, 0, len(parts))
+	for _, e := range parts {
 		if len(kinds) == 0 || slices.Contains(kinds, e.Kind) {
 			out = append(out, e)
 		}
