@@ -7,6 +7,7 @@ import (
 
 	"lexeon/core/classifier"
 	"lexeon/core/model"
+	"lexeon/core/rework"
 )
 
 var associations = []model.Kind{model.Association}
@@ -258,8 +259,17 @@ var classMerge = &Analyzer{
 		if m.Element(ends[0].Type).Kind != m.Element(ends[1].Type).Kind || !alone(ends[0].Type) && !alone(ends[1].Type) {
 			return
 		}
-		p.Report(Finding{Subject: rel.ID, Message: fmt.Sprintf("%s: one is never without the other. Are they one class?", relationText(m, rel.ID))})
+		p.Report(Finding{Subject: rel.ID, Message: fmt.Sprintf("%s: one is never without the other. Are they one class?", relationText(m, rel.ID)), Mends: mergeMends(m, ends, alone)})
 	}},
+}
+
+// mergeMends take the one of which nothing else is said into the other.
+func mergeMends(m *model.Model, ends []*model.Element, alone func(model.ID) bool) []Mend {
+	into, from := ends[0].Type, ends[1].Type
+	if !alone(from) {
+		into, from = from, into
+	}
+	return reworkMend(m, fmt.Sprintf("Take %s into %s", nameOf(m, from), nameOf(m, into)), rework.Request{Kind: rework.Merge, Subject: into, With: from, Seed: "mend"})
 }
 
 var classDuplicateAssociation = &Analyzer{
@@ -333,7 +343,8 @@ var enumerationAssociation = &Analyzer{
 			if m.Element(e.Type).Kind != model.Enumeration || m.Element(ends[1-i].Type).Kind == model.Enumeration {
 				continue
 			}
-			p.Report(Finding{Subject: rel.ID, Message: fmt.Sprintf("%s is an enumeration. What %s has of it is an attribute.", nameOf(m, e.Type), nameOf(m, ends[1-i].Type))})
+			p.Report(Finding{Subject: rel.ID, Message: fmt.Sprintf("%s is an enumeration. What %s has of it is an attribute.", nameOf(m, e.Type), nameOf(m, ends[1-i].Type)),
+				Mends: reworkMend(m, "Make it an attribute", rework.Request{Kind: rework.AssociationToAttribute, Subject: rel.ID, With: e.ID, Seed: "mend"})})
 		}
 	}},
 }

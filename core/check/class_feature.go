@@ -8,6 +8,7 @@ import (
 
 	"lexeon/core/classifier"
 	"lexeon/core/model"
+	"lexeon/core/rework"
 )
 
 var attributes = []model.Kind{model.Attribute}
@@ -97,8 +98,20 @@ var classAttributeIsClass = &Analyzer{
 		if t == nil || t.Kind != model.Class || owner == nil || owner.Kind != model.Class || d.Static || d.Derived {
 			return
 		}
-		p.Report(Finding{Subject: e.ID, Related: []model.ID{t.ID}, Message: fmt.Sprintf("%s: %s is a class. Show it as an association.", whereOf(m, e), nameOf(m, t.ID))})
+		p.Report(Finding{Subject: e.ID, Related: []model.ID{t.ID}, Message: fmt.Sprintf("%s: %s is a class. Show it as an association.", whereOf(m, e), nameOf(m, t.ID)),
+			Mends: reworkMend(m, "Make it an association", rework.Request{Kind: rework.AttributeToAssociation, Subject: e.ID, Seed: "mend"})})
 	}},
+}
+
+// reworkMend offers a rework as a mend, where it is possible.
+func reworkMend(m *model.Model, title string, req rework.Request) []Mend {
+	if _, err := rework.Changes(m, req); err != nil {
+		return nil
+	}
+	return []Mend{{Title: title, Late: func(m *model.Model) []model.Change {
+		result, _ := rework.Changes(m, req)
+		return result.Changes
+	}}}
 }
 
 var classTextForClass = &Analyzer{

@@ -23,7 +23,7 @@ func (w *work) connect(owner, to model.ID, a *model.Element) model.ID {
 		{ID: w.id("end"), Type: owner, Set: model.P("multiplicity", model.Multiplicity{State: model.Undecided})},
 		{ID: w.id("end"), Type: to, Role: a.Name, Set: roleFields(a.Attribute())},
 	}})
-	w.show(id, "")
+	w.showLine(id)
 	return id
 }
 

@@ -180,7 +180,7 @@ func (w *work) extractInterface() {
 	}
 	line := w.id("realization")
 	w.do(&model.Connect{ID: line, Kind: model.Realization, Source: c.ID, Target: id})
-	w.show(line, "")
+	w.showLine(line)
 }
 
 // addOperations adds what the interfaces and abstract generals of a class ask for

@@ -100,7 +100,9 @@ func (w *work) merge() {
 	if w.err != nil {
 		return
 	}
-	w.keepLines(a.ID, b.ID)
+	for _, r := range w.m.RelationshipsOf(a.ID) {
+		w.showLine(r.ID)
+	}
 	d := b.Classifier()
 	set := model.P("stereotypes", union(a.Stereotypes, b.Stereotypes))
 	if d.Stored && !a.Classifier().Stored {
@@ -114,24 +116,6 @@ func (w *work) merge() {
 	w.do(&model.Delete{ID: b.ID})
 	if from != into && w.m.Term(from) != nil && len(w.m.Faces(from)) == 0 {
 		w.do(&model.MergeTerms{From: from, Into: into})
-	}
-}
-
-// keepLines shows the lines of a where b was beside it.
-func (w *work) keepLines(a, b model.ID) {
-	for _, p := range w.m.PlacementsOf(b) {
-		for _, r := range w.m.RelationshipsOf(a) {
-			if w.m.PlacementOn(p.Diagram, r.ID) != nil {
-				continue
-			}
-			all := true
-			for _, id := range w.m.Connected(r) {
-				all = all && w.m.PlacementOn(p.Diagram, id) != nil
-			}
-			if all {
-				w.do(&model.Place{ID: w.id("line"), Diagram: p.Diagram, Subject: r.ID})
-			}
-		}
 	}
 }
 
@@ -179,7 +163,7 @@ func (w *work) split() {
 		{ID: w.id("end"), Type: c.ID, Set: model.P("multiplicity", "1")},
 		{ID: w.id("end"), Type: class, Role: decapital(name), Set: model.P("multiplicity", "1")},
 	}})
-	w.show(line, "")
+	w.showLine(line)
 }
 
 // features are the chosen ones, which have to belong to a class.

@@ -215,8 +215,8 @@ func (w *work) manyToMany() {
 		w.do(&model.Unplace{ID: p.ID})
 	}
 	w.do(&model.SetEnd{ID: a.ID, Set: model.P("multiplicity", "1")}, &model.SetEnd{ID: b.ID, Set: model.P("type", class, "name", "", "visibility", "", "navigable", "")})
-	w.show(r.ID, "")
-	w.show(second, "")
+	w.showLine(r.ID)
+	w.showLine(second)
 }
 
 func isOne(e *model.Element) bool {

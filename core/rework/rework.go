@@ -43,15 +43,16 @@ type Request struct {
 	Seed     string     `json:"seed"` // new ids are derived from it
 }
 
-// Result is what a rework does.
+// Result is what a rework does. New relations are shown wherever what they connect
+// is.
 type Result struct {
 	Changes []model.Change
-	// Shown lists what is new and wants to be shown where what it stems from is.
+	// Shown lists new elements, which have no place on a diagram yet.
 	Shown []Shown
 }
 
-// Shown is a new element or relationship. An element is shown on the diagrams that
-// show Near, a relationship where both its sides are.
+// Shown is a new element that wants to be shown on the diagrams that show Near,
+// with its relations.
 type Shown struct {
 	ID   model.ID
 	Near model.ID
@@ -80,7 +81,7 @@ func Changes(m *model.Model, req Request) (Result, error) {
 		return Result{}, model.Faultf(model.CodeInvalid, "%q is no kind of rework.", string(req.Kind)).At(req.Subject, "kind")
 	}
 	f()
-	if w.err == nil && len(w.out.Changes) == 0 {
+	if w.err == nil && w.m.Equal(m) {
 		w.refuse("There is nothing to do.")
 	}
 	if w.err != nil {
@@ -115,6 +116,23 @@ func (w *work) id(key ...string) model.ID {
 }
 
 func (w *work) show(id, near model.ID) { w.out.Shown = append(w.out.Shown, Shown{ID: id, Near: near}) }
+
+// showLine shows a relation on the class diagrams that show both its sides.
+func (w *work) showLine(id model.ID) {
+	if w.err != nil {
+		return
+	}
+	ids := w.m.Connected(w.m.Relationship(id))
+	for _, p := range w.m.PlacementsOf(ids[0]) {
+		all := w.m.PlacementOn(p.Diagram, id) == nil && w.m.Diagram(p.Diagram).Kind == model.ClassDiagram
+		for _, other := range ids {
+			all = all && w.m.PlacementOn(p.Diagram, other) != nil
+		}
+		if all {
+			w.do(&model.Place{ID: w.id("line", string(p.Diagram)), Diagram: p.Diagram, Subject: id})
+		}
+	}
+}
 
 // element finds the subject, which has to be of one of the kinds.
 func (w *work) element(id model.ID, kinds ...model.Kind) *model.Element {
