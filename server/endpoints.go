@@ -6,6 +6,7 @@ import (
 
 	"lexeon/core/generate"
 	"lexeon/core/model"
+	"lexeon/core/rework"
 	"lexeon/store"
 )
 
@@ -70,6 +71,8 @@ func (s *Server) endpoints() []endpoint {
 		{method: "POST", path: p + "/read/features", name: "readFeatures", summary: "What a text of features would change; changes nothing", body: featuresRequest{}, answer: featuresReply{}, handle: s.readFeatures},
 		{method: "POST", path: p + "/read/connection", name: "readConnection", summary: "How two elements can be connected; changes nothing", body: connectionRequest{}, answer: []readingView{}, handle: s.readConnection},
 		{method: "POST", path: p + "/read/side", name: "readSide", summary: "How a side of a line is led elsewhere; changes nothing", body: sideRequest{}, answer: sideReply{}, handle: s.readSide},
+		{method: "GET", path: p + "/reworks/:row", name: "reworks", summary: "The reworks of a class or a relation, with what has to be chosen", answer: offersReply{}, handle: s.reworks},
+		{method: "POST", path: p + "/read/rework", name: "readRework", summary: "What a rework would take away and add; changes nothing", body: rework.Request{}, answer: reworkReply{}, handle: s.readRework},
 		{method: "POST", path: p + "/read/placement", name: "readPlacement", summary: "How an element is placed; changes nothing", body: placementRequest{}, answer: placementReply{}, handle: s.readPlacement},
 		{method: "POST", path: p + "/read/arrangement", name: "readArrangement", summary: "How shapes are arranged; changes nothing", body: arrangementRequest{}, answer: changesReply{}, handle: s.readArrangement},
 		{method: "POST", path: p + "/read/copy", name: "readCopy", summary: "How placed elements are shown elsewhere or copied; changes nothing", body: copyRequest{}, answer: changesReply{}, handle: s.readCopy},

@@ -362,6 +362,8 @@ type entryView struct {
 	Stereotypes []string       `json:"stereotypes"`
 	Abstract    bool           `json:"abstract"`
 	Accessors   bool           `json:"accessors"`
+	Final       bool           `json:"final"`
+	Stored      bool           `json:"stored"`
 	Classifier  bool           `json:"classifier"`
 	Features    string         `json:"features"`
 	Note        string         `json:"note"`
@@ -398,6 +400,7 @@ func (s *Server) entry(c *echo.Context) error {
 		d := r.Classifier()
 		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, m.Definition(r)
 		out.Classifier, out.Abstract, out.Accessors, out.Features = r.Kind.IsClassifier(), d.Abstract, d.Accessors, notation.FeatureText(m, r)
+		out.Final, out.Stored = d.Final, d.Stored
 		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
 		out.Note, out.Picture = r.Note().Body, r.Picture
 		switch r.Kind {

@@ -211,6 +211,16 @@ type EndView struct {
 	Question     string            `json:"question"`
 	Ask          string            `json:"ask"`
 	Choices      []notation.Choice `json:"choices"`
+	Visibility   model.Visibility  `json:"visibility"`
+	Navigable    model.Truth       `json:"navigable"`
+	InClass      bool              `json:"inClass"`
+	Ordered      bool              `json:"ordered"`
+	NonUnique    bool              `json:"nonUnique"`
+	ReadOnly     bool              `json:"readOnly"`
+	Derived      bool              `json:"derived"`
+	Subsets      []string          `json:"subsets"`
+	Redefines    []string          `json:"redefines"`
+	Qualifiers   []string          `json:"qualifiers"`
 }
 
 func viewRelation(m *model.Model, r *model.Relationship) RelationView {
@@ -221,7 +231,8 @@ func viewRelation(m *model.Model, r *model.Relationship) RelationView {
 	for _, e := range m.Ends(r.ID) {
 		d := e.End()
 		v.Ends = append(v.Ends, EndView{ID: e.ID, Element: m.Element(e.Type).Name, Role: e.Name, Multiplicity: d.Multiplicity.String(),
-			Question: d.Question, Ask: d.Ask, Choices: notation.MultiplicityChoices(d.Multiplicity)})
+			Question: d.Question, Ask: d.Ask, Choices: notation.MultiplicityChoices(d.Multiplicity), Visibility: d.Visibility, Navigable: d.Navigable, InClass: d.InClass,
+			Ordered: d.Ordered, NonUnique: d.NonUnique, ReadOnly: d.ReadOnly, Derived: d.Derived, Subsets: append([]string{}, d.Subsets...), Redefines: append([]string{}, d.Redefines...), Qualifiers: append([]string{}, d.Qualifiers...)})
 	}
 	return v
 }

@@ -52,7 +52,7 @@ func TestCheckCommand(t *testing.T) {
 	require.NoError(t, os.WriteFile(question, []byte(`{"format":"lexeon","version":1,"project":{"name":"Q"},
 "terms":[{"id":"t","name":"Hive"}],"elements":[{"id":"h","kind":"class","name":"Hive","term":"t"}],
 "relationships":[{"id":"r","kind":"association","name":"beside","ends":[
-{"id":"a","kind":"end","order":"1","type":"h","multiplicity":"?"},{"id":"b","kind":"end","order":"2","type":"h","multiplicity":"0..1"}]}]}`), 0o644))
+{"id":"a","kind":"end","order":"1","name":"left","type":"h","multiplicity":"?"},{"id":"b","kind":"end","order":"2","name":"right","type":"h","multiplicity":"0..1"}]}]}`), 0o644))
 	code, _, _ = lexeon("check", question)
 	require.Equal(t, exitOK, code, "a question is below the default limit")
 	code, _, _ = lexeon("check", "--fail-on", "question", question)

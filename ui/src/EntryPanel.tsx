@@ -7,6 +7,8 @@ import { type Entry, type Item, type FeaturesReply, newId, post, Problem } from 
 import { FindingItem } from './FindingList'
 import { Kept, Part, Switch } from './Kept'
 import { ProcessTools } from './ProcessTools'
+import { EndTools } from './EndTools'
+import { Rework } from './Rework'
 import { go, type Route } from './router'
 import { RelationSentences } from './Sentences'
 import { projectPath, useStudio } from './state'
@@ -49,8 +51,11 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           <div className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
             <Switch label="Abstract" on={entry.abstract} set={(abstract) => submit([{ type: 'setClassifier', id, set: { abstract } }])} />
             <Switch label="Accessors implied" on={entry.accessors} set={(accessors) => submit([{ type: 'setClassifier', id, set: { accessors } }])} />
+            <Switch label="Leaf" on={entry.final} set={(final) => submit([{ type: 'setClassifier', id, set: { final } }])} />
+            {entry.kind === 'class' && <Switch label="Stored" on={entry.stored} set={(stored) => submit([{ type: 'setClassifier', id, set: { stored } }])} />}
           </div>
           <Picture entry={entry} />
+          <ReworkButton id={id} name={entry.name || `the ${entry.kindTitle}`} />
         </>
       )}
       {(entry.kind === 'actor' || entry.kind === 'useCase') && <Switch label="Abstract" on={entry.abstract} set={(abstract) => submit([{ type: 'setElement', id, set: { abstract } }])} />}
@@ -218,6 +223,7 @@ function RelationTools({ entry }: { entry: Entry }) {
               <Kept label="Whom to ask" value={end.ask} change={(ask) => ({ type: 'setEnd', id: end.id, set: { ask } })} />
             </>
           )}
+          <EndTools end={end} />
         </fieldset>
       ))}
       {entry.part !== undefined && (
@@ -239,6 +245,18 @@ function RelationTools({ entry }: { entry: Entry }) {
       {entry.kind === 'dataFlow' && group && shownTwice && <button className="button self-start" onClick={() => void ask('read/level', { do: 'other', placed: group.id })}>Draw it to the other one</button>}
       {entry.kind === 'dataFlow' && relation.name && <button className="button self-start" onClick={() => go(`/p/${projectId()}/dictionary?item=${encodeURIComponent(relation.name)}`)}>Look it up in the dictionary</button>}
       {relation.elements.length === 2 && entry.part === undefined && <button className="button self-start" onClick={() => submit([{ type: 'reverse', id: entry.id }])}>Reverse</button>}
+      {['association', 'generalization', 'realization', 'dependency', 'usage'].includes(entry.kind) && <ReworkButton id={entry.id} name={`the ${entry.kindTitle}`} />}
+    </>
+  )
+}
+
+// Larger changes in one step, shown before they are done.
+function ReworkButton({ id, name }: { id: string; name: string }) {
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <button className="button self-start" onClick={() => setOpen(true)}>Rework …</button>
+      {open && <Rework id={id} name={name} onClose={() => setOpen(false)} />}
     </>
   )
 }

@@ -20,7 +20,7 @@ export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: I
 export type Segment = { text: string; end?: Id; value?: string }
 export type Sentence = Segment[]
 export type Choice = { value: string; words: string }
-export type EndView = { id: Id; element: string; role: string; multiplicity: string; question: string; ask: string; choices: Choice[] }
+export type EndView = { id: Id; element: string; role: string; multiplicity: string; question: string; ask: string; choices: Choice[]; visibility: string; navigable: string; inClass: boolean; ordered: boolean; nonUnique: boolean; readOnly: boolean; derived: boolean; subsets: string[]; redefines: string[]; qualifiers: string[] }
 export type Relation = { id: Id; kind: string; kindTitle: string; name: string; statement?: string; sentences: Sentence[]; ends?: EndView[]; elements: Id[] }
 
 export type Severity = 'error' | 'warning' | 'advice' | 'question'
@@ -48,7 +48,7 @@ export type Face = { id: Id; kind: string; name: string; diagrams: Id[] }
 export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[]; sources: number }
 export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
-  accessors: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
+  accessors: boolean; final: boolean; stored: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
   extend?: { condition: string; points: { id: Id; name: string; step: Id }[]; at: Id[] }; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
   findings: Finding[]; revision: number
 }
