@@ -40,7 +40,7 @@ func TestReworkOverHTTP(t *testing.T) {
 	read(`{"kind":"attribute-to-class","subject":"blend-recipe","name":"<b>Recipe","seed":"s"}`)
 	require.Empty(t, reply.Problem)
 	require.Contains(t, string(reply.Changes), `"type":"place"`, "it is shown where the class is")
-	status, _, _ := c.send("/api/projects/p/changes", 0, string(reply.Changes))
+	status, _, _ := c.send("changes", 0, string(reply.Changes))
 	require.Equal(t, 200, status)
 	status, _, _ = c.do("POST", "/api/projects/p/read/rework", []byte(`{"kind":5}`))
 	require.Equal(t, 400, status)

@@ -328,7 +328,7 @@ func TestViews(t *testing.T) {
 		Findings []struct{ Rule string }
 	}
 	c.get("/api/projects/p/entries/honey-lot", &entry)
-	require.Contains(t, entry.Features, "+ mass: Decimal\n")
+	require.Contains(t, entry.Features, "- mass: Decimal\n")
 	require.Equal(t, "class/type-unknown", entry.Findings[0].Rule)
 	var findings []struct{ Rule, Why, Diagram, Element, Stage string }
 	c.get("/api/projects/p/findings", &findings)
