@@ -111,10 +111,13 @@ type ScenePatch struct {
 	Bounds   scene.Rect    `json:"bounds"`
 	Order    []model.ID    `json:"order"`
 	Groups   []scene.Group `json:"groups"`
+	// Detail is how much of classifiers the diagram shows.
+	Detail    model.Detail `json:"detail"`
+	Inherited bool         `json:"inherited"`
 }
 
 func fullScene(sc *scene.Scene, revision int64) *ScenePatch {
-	p := &ScenePatch{Diagram: sc.Diagram, Revision: revision, Bounds: sc.Bounds, Groups: sc.Groups}
+	p := &ScenePatch{Diagram: sc.Diagram, Revision: revision, Bounds: sc.Bounds, Groups: sc.Groups, Detail: sc.Detail, Inherited: sc.Inherited}
 	for i := range sc.Groups {
 		p.Order = append(p.Order, sc.Groups[i].ID)
 	}

@@ -45,6 +45,7 @@ var changeTypes = map[string]func() Change{
 	"move":            func() Change { return &Move{} },
 	"resize":          func() Change { return &Resize{} },
 	"setLine":         func() Change { return &SetLine{} },
+	"setDetail":       func() Change { return &SetDetail{} },
 	"moveLabel":       func() Change { return &MoveLabel{} },
 	"setPicture":      func() Change { return &SetPicture{} },
 	"setNote":         func() Change { return &SetNote{} },

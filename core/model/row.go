@@ -135,7 +135,11 @@ type Diagram struct {
 	View  View   `json:"view,omitempty"`
 	// Derived is what the last derivation from the activity table put here.
 	Derived []DerivedPiece `json:"derived,omitempty"`
-	Extra   Extra          `json:"-"`
+	// Detail is how much of classifiers it shows, Inherited whether what they inherit
+	// is shown too.
+	Detail    Detail `json:"detail,omitempty"`
+	Inherited bool   `json:"inherited,omitempty"`
+	Extra     Extra  `json:"-"`
 }
 
 // Placement shows an element or a relationship on a diagram. Lengths are in
@@ -155,9 +159,12 @@ type Placement struct {
 	Labels []LabelOffset `json:"labels,omitempty"`
 	// From and To are the placements that a data flow is drawn between, where its
 	// source or target is shown more than once; empty: the first.
-	From  ID    `json:"from,omitempty"`
-	To    ID    `json:"to,omitempty"`
-	Extra Extra `json:"-"`
+	From ID `json:"from,omitempty"`
+	To   ID `json:"to,omitempty"`
+	// Detail and Inherited: as on a diagram, for this one alone.
+	Detail    Detail `json:"detail,omitempty"`
+	Inherited bool   `json:"inherited,omitempty"`
+	Extra     Extra  `json:"-"`
 }
 
 // Line is the shape of a line.

@@ -274,6 +274,12 @@ func (d *draft) verifyPlacement(p *Placement) error {
 	if err := verifyWords(p.ID, "line", string(p.Line), lines); err != nil {
 		return err
 	}
+	if err := verifyDetail(p.ID, p.Detail, placementDetails); err != nil {
+		return err
+	}
+	if e := d.Element(p.Subject); p.Detail == DetailBall && (e == nil || e.Kind != Interface) {
+		return Faultf(CodeRefused, "only an interface is drawn as a ball").At(p.ID, "detail")
+	}
 	if err := d.verifyDrawnBetween(p); err != nil {
 		return err
 	}

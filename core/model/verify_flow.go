@@ -144,6 +144,9 @@ func (d *draft) verifyDiagram(r *Diagram) error {
 	if err := verifyWords(r.ID, "view", string(r.View), views); err != nil {
 		return err
 	}
+	if err := verifyDetail(r.ID, r.Detail, diagramDetails); err != nil {
+		return err
+	}
 	if r.Kind != LevelDiagram {
 		if r.About != "" || r.View != Logical {
 			return Faultf(CodeRefused, "only the diagram of a level is about a process").At(r.ID, "about")

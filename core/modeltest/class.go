@@ -18,7 +18,16 @@ var (
 func (s *Source) classChange(m *model.Model, a, b *model.Element) []model.Change {
 	yes := func(oneIn int) bool { return s.rnd.IntN(oneIn) == 0 }
 	line := s.id("r")
-	switch s.rnd.IntN(14) {
+	switch s.rnd.IntN(15) {
+	case 13: // how much is shown
+		if d := pick(s, m.Diagrams()); d != nil && yes(2) {
+			return []model.Change{&model.SetDetail{ID: d.ID, Set: model.P("detail", pick(s, []model.Detail{"", model.DetailNames, model.DetailAttributes, model.DetailOperations}), "inherited", yes(3))}}
+		} else if d != nil {
+			if p := pick(s, m.PlacementsOn(d.ID)); p != nil {
+				return []model.Change{&model.SetDetail{ID: p.ID, Set: model.P("detail", pick(s, []model.Detail{"", model.DetailAll, model.DetailNames, model.DetailBall}))}}
+			}
+		}
+		return nil
 	case 0:
 		return []model.Change{&model.SetClassifier{ID: a.ID, Set: model.P("abstract", yes(3), "final", yes(4), "stored", yes(2), "accessors", yes(3))}}
 	case 1, 2:

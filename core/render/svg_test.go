@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/xml"
 	"flag"
+	"fmt"
 	"io"
 	"os"
 	"path/filepath"
@@ -76,7 +77,36 @@ func TestGoldenPictures(t *testing.T) {
 		"trunk":       {lines: []string{"class Item", "class Gap", "class Lot", "class Batch", "class Jar", "Lot is a kind of Item", "Batch is a kind of Item", "Jar is a kind of Item"}},
 		"around":      {lines: []string{"class Left", "class Gap", "class Wall", "class Other", "class Right", "1 Left sees 1 Right"}},
 		"parallel":    {lines: append(two, "1 Whole sees 1 Other", "1 Whole hears 1 Other", "Whole uses Other")},
-		"hostile":     {lines: []string{`class </text><script>alert("1")</script>&`}},
+		"leaf":        {lines: []string{"class Grade", "option final: Grade"}},
+		"names-only": {lines: []string{"class Hive", "  + number: Integer", "  + open()"}, changes: func(*model.Model) []model.Change {
+			return []model.Change{&model.SetDetail{ID: "d", Set: model.P("detail", "names")}}
+		}},
+		"attributes-only": {lines: []string{"class Hive", "  + number: Integer", "  + open()", "class Open", "  + code: Text", "  + shut()"}, changes: func(m *model.Model) []model.Change {
+			return []model.Change{&model.SetDetail{ID: "d", Set: model.P("detail", "attributes")}, &model.SetDetail{ID: "p" + named(m, "Open"), Set: model.P("detail", "all")}}
+		}},
+		"operations-only": {lines: []string{"class Hive", "  + number: Integer", "  + open()"}, changes: func(*model.Model) []model.Change {
+			return []model.Change{&model.SetDetail{ID: "d", Set: model.P("detail", "operations")}}
+		}},
+		"inherited": {lines: []string{"class Item", "  + code: Text", "  - secret: Text", "  + trace(): Item", "class Lot", "  + mass: Decimal", "Lot is a kind of Item"}, changes: func(*model.Model) []model.Change {
+			return []model.Change{&model.SetDetail{ID: "d", Set: model.P("inherited", true)}}
+		}},
+		"ball": {lines: []string{"class LabGateway", "interface ResultSource", "LabGateway realizes ResultSource"}, changes: asBall},
+		"ball-in-socket": {lines: []string{"class LabGateway", "interface ResultSource", "class Gap", "class Grading", "LabGateway realizes ResultSource", "Grading uses ResultSource"}, changes: func(m *model.Model) []model.Change {
+			return append(asBall(m), &model.Move{ID: "p" + named(m, "Grading"), X: 560, Y: 0}, &model.Move{ID: "p" + named(m, "Gap"), X: 0, Y: 200})
+		}},
+		"qualified": {lines: append(two, "1 Whole [lotNumber: Integer] keeps 0..1 Other"), changes: nil},
+		"nary": {lines: three, changes: func(m *model.Model) []model.Change {
+			var ends []model.NewEnd
+			for i, name := range []string{"Whole", "Other", "Between"} {
+				ends = append(ends, model.NewEnd{ID: model.ID(fmt.Sprintf("e%d", i)), Type: named(m, name), Role: []string{"", "judge", ""}[i], Set: model.P("multiplicity", []string{"1", "0..*", "?"}[i])})
+			}
+			return []model.Change{&model.Connect{ID: "nary", Kind: model.Association, Name: "meets", Ends: ends}, &model.Place{ID: "pnary", Diagram: "d", Subject: "nary"}}
+		}},
+		"generalization-set": {lines: []string{"class Item", "class Gap", "class Lot", "class Batch", "Lot is a kind of Item in season {disjoint, complete}", "Batch is a kind of Item in season"}},
+		"stereotyped-dependency": {lines: append(two, "Whole depends on Other"), changes: func(m *model.Model) []model.Change {
+			return []model.Change{&model.SetRelationship{ID: m.Relationships()[0].ID, Set: model.P("stereotypes", []string{"create"})}}
+		}},
+		"hostile": {lines: []string{`class </text><script>alert("1")</script>&`}},
 	}
 	drawer := scene.NewDrawer(typeface.MustNew())
 	for name, c := range cases {
@@ -112,6 +142,13 @@ func TestGoldenPictures(t *testing.T) {
 			require.Equal(t, string(want), string(got))
 		})
 	}
+}
+
+func named(m *model.Model, name string) model.ID { return m.ClassifiersNamed(name)[0].ID }
+
+// asBall draws the only interface as a ball.
+func asBall(m *model.Model) []model.Change {
+	return []model.Change{&model.SetDetail{ID: "p" + named(m, "ResultSource"), Set: model.P("detail", "ball")}}
 }
 
 // noteOn makes a note that is anchored to an element.

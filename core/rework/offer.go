@@ -153,5 +153,12 @@ func relationOffers(m *model.Model, r *model.Relationship) []Offer {
 	if len(with.With) > 0 {
 		out = append(out, with)
 	}
+	if r.Association().Aggregation == model.NoAggregation {
+		var others []model.ID
+		for _, o := range m.Elements(model.Class, model.Interface, model.DataType) {
+			others = append(others, o.ID)
+		}
+		out = append(out, Offer{Kind: AddEnd, Title: "Let it connect one more class", With: elementChoices(m, others)})
+	}
 	return out
 }

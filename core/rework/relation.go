@@ -223,3 +223,36 @@ func isOne(e *model.Element) bool {
 	x := e.End().Multiplicity
 	return x.State == model.Decided && x.Upper != model.Many && x.Upper <= 1
 }
+
+// addEnd lets an association connect one more class. How many is said for each
+// combination of the others from then on, so that it is open at the new end.
+func (w *work) addEnd() {
+	r := w.m.Relationship(w.req.Subject)
+	e := w.m.Element(w.req.With)
+	switch {
+	case r == nil || r.Kind != model.Association:
+		w.err = model.Faultf(model.CodeMissing, "There is no such association.").At(w.req.Subject, "subject")
+		return
+	case e == nil || !e.Kind.IsClassifier():
+		w.err = model.Faultf(model.CodeMissing, "There is no such class.").At(w.req.With, "with")
+		return
+	case r.Association().Aggregation != model.NoAggregation:
+		w.refuse("Only an association with two ends can be an aggregation.")
+		return
+	}
+	ends := w.m.Ends(r.ID)
+	for _, o := range ends {
+		if len(o.End().Qualifiers) > 0 {
+			w.refuse("The association has a qualifier, which only one with two ends can have.")
+			return
+		}
+	}
+	n := &model.Element{ID: w.id("end"), Kind: model.End, Owner: r.ID, Type: e.ID, Order: model.Between(ends[len(ends)-1].Order, ""), Data: &model.EndData{Multiplicity: model.Multiplicity{State: model.Undecided}}}
+	// It is drawn where all that it connects is shown.
+	for _, p := range w.m.PlacementsOf(r.ID) {
+		if w.m.PlacementOn(p.Diagram, e.ID) == nil {
+			w.do(&model.Unplace{ID: p.ID})
+		}
+	}
+	w.do(&model.Restore{Rows: []model.RowState{{Table: model.TableElements, ID: n.ID, Insert: model.EncodeRow(n)}}})
+}

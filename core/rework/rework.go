@@ -30,6 +30,7 @@ const (
 	Reverse                Kind = "reverse"
 	ChangeKind             Kind = "change-kind"  // To: the form
 	ManyToMany             Kind = "many-to-many" // into a class with two associations
+	AddEnd                 Kind = "add-end"      // With: one more class that an association connects
 )
 
 // Request asks for a rework. Which fields count depends on the kind.
@@ -75,7 +76,7 @@ func Changes(m *model.Model, req Request) (Result, error) {
 	f, ok := map[Kind]func(){
 		AttributeToClass: w.attributeToClass, AttributeToAssociation: w.attributeToAssociation, AssociationToAttribute: w.associationToAttribute,
 		ClassToAttribute: w.classToAttribute, Merge: w.merge, Split: w.split, PullUp: w.pullUp, PushDown: w.pushDown,
-		ExtractInterface: w.extractInterface, AddOperations: w.addOperations, Reverse: w.reverse, ChangeKind: w.changeKind, ManyToMany: w.manyToMany,
+		ExtractInterface: w.extractInterface, AddOperations: w.addOperations, Reverse: w.reverse, ChangeKind: w.changeKind, ManyToMany: w.manyToMany, AddEnd: w.addEnd,
 	}[req.Kind]
 	if !ok {
 		return Result{}, model.Faultf(model.CodeInvalid, "%q is no kind of rework.", string(req.Kind)).At(req.Subject, "kind")

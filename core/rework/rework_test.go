@@ -15,7 +15,7 @@ import (
 )
 
 var kinds = []rework.Kind{rework.AttributeToClass, rework.AttributeToAssociation, rework.AssociationToAttribute, rework.ClassToAttribute, rework.Merge, rework.Split,
-	rework.PullUp, rework.PushDown, rework.ExtractInterface, rework.AddOperations, rework.Reverse, rework.ChangeKind, rework.ManyToMany}
+	rework.PullUp, rework.PushDown, rework.ExtractInterface, rework.AddOperations, rework.Reverse, rework.ChangeKind, rework.ManyToMany, rework.AddEnd}
 
 var forms = []rework.Form{rework.ToAssociation, rework.ToShared, rework.ToComposite, rework.ToGeneralization, rework.ToRealization, rework.ToUsage, rework.ToDependency}
 
@@ -54,6 +54,7 @@ func requests(m *model.Model) []rework.Request {
 		add(rework.Request{Kind: rework.ChangeKind, Subject: r.ID, To: forms[i%len(forms)]})
 		add(rework.Request{Kind: rework.ManyToMany, Subject: r.ID, Name: "Between"})
 		add(rework.Request{Kind: rework.AssociationToAttribute, Subject: r.ID})
+		add(rework.Request{Kind: rework.AddEnd, Subject: r.ID, With: all[i%len(all)].ID})
 	}
 	return out
 }
@@ -97,7 +98,7 @@ func told(m *model.Model) map[string]int {
 	for _, r := range m.Relationships(model.Association) {
 		ends := m.Ends(r.ID)
 		a := r.Association()
-		if ends[1].ID == a.Whole {
+		if len(ends) == 2 && ends[1].ID == a.Whole {
 			slices.Reverse(ends)
 		}
 		verb := map[model.Aggregation]string{model.Composite: "is made of", model.Shared: "brings together"}[a.Aggregation]
@@ -117,7 +118,7 @@ func told(m *model.Model) map[string]int {
 			}
 			sides = append(sides, side)
 		}
-		text := sides[0] + " " + verb + " " + sides[1]
+		text := sides[0] + " " + verb + " " + strings.Join(sides[1:], ", ")
 		if r.Class != "" {
 			text += " through " + name(r.Class)
 		}

@@ -14,7 +14,10 @@ type Arrangement string
 const (
 	// InLayers: general above specific, whole above part, caller above called; data
 	// flows from left to right; actors at the left and the right of use cases.
-	InLayers     Arrangement = "layers"
+	InLayers Arrangement = "layers"
+	// InColumns: one column for each category, by stereotype, in the order of the
+	// legend; what has none comes last.
+	InColumns    Arrangement = "columns"
 	AlignLeft    Arrangement = "left"
 	AlignCenter  Arrangement = "center" // one above the other
 	AlignRight   Arrangement = "right"
@@ -31,7 +34,7 @@ const (
 )
 
 // Arrangements lists all ways.
-var Arrangements = []Arrangement{InLayers, AlignLeft, AlignCenter, AlignRight, AlignTop, AlignMiddle, AlignBottom,
+var Arrangements = []Arrangement{InLayers, InColumns, AlignLeft, AlignCenter, AlignRight, AlignTop, AlignMiddle, AlignBottom,
 	SpreadAcross, SpreadDown, SameWidth, SameHeight, SameSize, FitContent, TidyLines}
 
 // Arrange tells the changes that arrange the given placements of a diagram, or
@@ -71,6 +74,8 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 			return d.inCases(m, s, shapes), nil
 		}
 		return d.inLayers(m, s, shapes), nil
+	case InColumns:
+		return inCategories(m, s, shapes), nil
 	case TidyLines:
 		return tidyLines(m, s, shapes, lines), nil
 	case SpreadAcross, SpreadDown:

@@ -3,6 +3,7 @@ package scene
 import (
 	"strings"
 
+	"lexeon/core/classifier"
 	"lexeon/core/model"
 	"lexeon/core/notation"
 	"lexeon/core/typeface"
@@ -35,19 +36,30 @@ type textLine struct {
 // literals, operations. The box is as large as its content, or larger where a
 // person made it so.
 func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element) Group {
+	detail, inherited := m.DetailOf(p)
+	if detail == model.DetailBall {
+		return d.ball(p, e)
+	}
 	head := d.headLines(e)
 	first, operations := notation.FeatureParts(m, e.ID)
 	compartments := [][]textLine{head}
 	features := ""
+	ctx := notation.ContextOf(m, e)
+	lines, typed := d.featureLines(m, ctx, first)
+	operationLines, operationTyped := d.featureLines(m, ctx, operations)
 	if len(first)+len(operations) > 0 {
-		ctx := notation.ContextOf(m, e)
-		lines, typed := d.featureLines(m, ctx, first)
-		compartments = append(compartments, lines)
-		operationLines, operationTyped := d.featureLines(m, ctx, operations)
-		if len(operations) > 0 {
-			compartments = append(compartments, operationLines)
-		}
 		features = notation.JoinFeatures(typed, operationTyped)
+	}
+	if inherited {
+		lines = append(lines, d.inheritedLines(m, e, model.Attribute, model.Literal)...)
+		operationLines = append(operationLines, d.inheritedLines(m, e, model.Operation)...)
+	}
+	some := len(lines)+len(operationLines) > 0
+	if some && (detail == model.DetailAll || detail == model.DetailAttributes) {
+		compartments = append(compartments, lines)
+	}
+	if len(operationLines) > 0 && (detail == model.DetailAll || detail == model.DetailOperations) {
+		compartments = append(compartments, operationLines)
 	}
 	w, h := minWidth, 0
 	heights := make([]int, len(compartments))
@@ -74,7 +86,7 @@ func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element
 			h += height
 		}
 	}
-	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: elementTitle(m, e), Larger: p.W > w || p.H > h}
+	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: elementTitle(m, e), Larger: p.W > w || p.H > h, Detail: p.Detail}
 	w, h = max(w, p.W), max(h, p.H)
 	box := Rect{p.X, p.Y, w, h}
 	g.Box = &box
@@ -121,9 +133,10 @@ func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element
 func nameSlot(e *model.Element, head []textLine, compartment Rect) Slot {
 	top := compartment.Y + padY
 	for _, l := range head {
-		if l.size == smallSize {
-			top += l.height
+		if l.size != smallSize {
+			break
 		}
+		top += l.height
 	}
 	face := typeface.Semibold
 	if e.Classifier().Abstract {
@@ -156,6 +169,27 @@ func (d *Drawer) headLines(e *model.Element) []textLine {
 	}
 	for _, l := range d.wrap(name, face, textSize, nameLimit) {
 		out = append(out, textLine{text: l, face: face, size: textSize, height: lineHeight, up: ascent, centred: true, role: role})
+	}
+	if e.Classifier().Final { // below the name, as a property: UML 2.5.1, 9.2.4
+		out = append(out, textLine{text: "{leaf}", face: typeface.Regular, size: smallSize, height: smallLine, up: smallUp, centred: true, role: RoleMuted})
+	}
+	return out
+}
+
+// inheritedLines draws what a classifier inherits, each with a caret before it:
+// UML 2.5.1, 9.2.4.
+func (d *Drawer) inheritedLines(m *model.Model, e *model.Element, kinds ...model.Kind) []textLine {
+	var out []textLine
+	own := len(m.Children(e.ID, kinds...))
+	for _, p := range classifier.Features(m, e.ID, kinds...)[own:] {
+		lines, _ := d.featureLines(m, notation.ContextOf(m, m.Element(p.Owner)), []*model.Element{p})
+		for i := range lines {
+			if i == 0 {
+				lines[i].text = "^ " + lines[i].text
+			}
+			lines[i].role = RoleMuted
+		}
+		out = append(out, lines...)
 	}
 	return out
 }

@@ -53,7 +53,13 @@ func drawnFrom(m *model.Model, p *model.Placement, e *model.Element) (rows []mod
 	case model.Process, model.Entity, model.Store: // on numbers, notation, and whether it is shown once more
 		return nil, false
 	}
+	if _, inherited := m.DetailOf(p); inherited && e.Kind.IsClassifier() {
+		return nil, false // on what it is a kind of
+	}
 	rows = append(rows, p, e)
+	if row := m.Diagram(p.Diagram); row != nil {
+		rows = append(rows, row)
+	}
 	if len(e.Stereotypes) > 0 {
 		rows = append(rows, m.Project()) // its colours
 	}

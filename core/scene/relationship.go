@@ -1,6 +1,7 @@
 package scene
 
 import (
+	"slices"
 	"strings"
 
 	"lexeon/core/model"
@@ -18,6 +19,9 @@ type connection struct {
 	points    []Point
 	ends      []*model.Element // of an association
 	labels    []*label
+	ball      bool   // it leads to an interface that is drawn as a ball
+	socket    *Path  // around the ball, of what uses it
+	set       string // the generalization set, at one of its lines
 }
 
 // relationships routes and draws the placed relationships, then finds a place
@@ -31,6 +35,11 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 			index[shapes[i].Subject] = i
 		}
 		byPlacement[shapes[i].ID], boxes[i] = i, *shapes[i].Box
+		if isBall(m, &shapes[i]) { // lines lead to the ball, and around its name
+			ball, name := ballParts(*shapes[i].Box)
+			boxes[i] = ball
+			boxes = append(boxes, name)
+		}
 	}
 	edges := make(map[model.ID]Rect, len(around)) // of subjects and packages
 	for i := range around {
@@ -39,6 +48,8 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 	free := freeEnds(m, placed, shapes, index)
 	var list []*connection
 	var lines []route.Line
+	diamonds := map[model.ID]Rect{}
+	setsTold := map[model.ID]bool{}
 	for _, p := range placed {
 		r := m.Relationship(p.Subject)
 		c := &connection{placement: p, rel: r, from: r.Source, to: r.Target, ends: m.Ends(r.ID)}
@@ -49,7 +60,20 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		} else {
 			ids := m.Connected(r)
 			if len(ids) != 2 {
-				continue // associations with more ends get their diamond with the rest of the standard's classes
+				if legs, box, ok := naryLegs(m, p, r, index, boxes); ok {
+					diamonds[p.ID] = box
+					at := len(boxes)
+					boxes = append(boxes, box)
+					for _, leg := range legs {
+						list = append(list, leg)
+						l := d.line(m, leg, index)
+						l.ID, l.From, l.To = l.ID+string(leg.ends[0].ID), at, index[leg.to]
+						l.RoomBeside[1], l.RoomAbove[1] = l.RoomBeside[0], l.RoomAbove[0]
+						l.RoomBeside[0], l.RoomAbove[0], l.Bends = 0, 0, nil
+						lines = append(lines, l)
+					}
+				}
+				continue
 			}
 			c.from, c.to = ids[0], ids[1]
 			boxOf := func(id model.ID) (Rect, bool) {
@@ -73,6 +97,10 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 					boxes = append(boxes, pointOnEdge(edge, side.other))
 				}
 			}
+		}
+		if set := m.Element(r.Set); set != nil && !setsTold[r.Set] {
+			setsTold[r.Set] = true
+			c.set = setText(set)
 		}
 		list = append(list, c)
 		l := d.line(m, c, index)
@@ -98,6 +126,7 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 	}
 	routes := route.Routes(boxes, lines, &d.routes)
 	out := make([]Group, len(list))
+	legs := map[model.ID][]*connection{}
 	var labels []*label
 	shapeAt := func(i int) *Group {
 		if i < len(shapes) {
@@ -109,12 +138,33 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		c.points = routes[i]
 		c.touchCircles(m, shapeAt(lines[i].From), shapeAt(lines[i].To))
 		c.touchOvals(shapeAt(lines[i].From), shapeAt(lines[i].To))
+		for atEnd, shape := range map[bool]*Group{false: shapeAt(lines[i].From), true: shapeAt(lines[i].To)} {
+			if isBall(m, shape) {
+				asks := atEnd && (c.rel.Kind == model.Usage || c.rel.Kind == model.Dependency)
+				c.ball = c.ball || atEnd
+				if socket := c.touchBall(shape, atEnd, asks); socket != nil {
+					c.socket = socket
+				}
+			}
+		}
 		routes[i] = c.points
+		if diamond, nary := diamonds[c.placement.ID]; nary {
+			c.touchDiamond(diamond)
+			routes[i] = c.points
+			legs[c.placement.ID] = append(legs[c.placement.ID], c)
+			continue
+		}
 		out[i] = d.drawRelationship(m, c)
 		labels = append(labels, c.labels...)
 	}
+	for i, c := range list { // the first leg stands for the whole
+		if all := legs[c.placement.ID]; len(all) > 0 && all[0] == c {
+			out[i] = d.naryGroup(m, all, diamonds[c.placement.ID])
+			labels = append(labels, c.labels...)
+		}
+	}
 	for i, c := range list {
-		if at, ok := index[c.rel.Class]; ok && c.rel.Class != "" {
+		if at, ok := index[c.rel.Class]; ok && c.rel.Class != "" && out[i].ID != "" {
 			mid, _ := middle(c.points)
 			way := route.Alone(boxes[at], Rect{X: mid.X, Y: mid.Y}, boxes, &d.routes)
 			out[i].Shapes = append(out[i].Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: way}})
@@ -126,7 +176,22 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 			l.draw(d, &out[i])
 		}
 	}
-	return out
+	return slices.DeleteFunc(out, func(g Group) bool { return g.ID == "" })
+}
+
+// naryLegs are the lines of an association with more than two ends, from its
+// diamond to each of them; not ok where one of them is not shown.
+func naryLegs(m *model.Model, p *model.Placement, r *model.Relationship, index map[model.ID]int, boxes []Rect) (legs []*connection, diamond Rect, ok bool) {
+	var at []Rect
+	for _, e := range m.Ends(r.ID) {
+		i, shown := index[e.Type]
+		if !shown {
+			return nil, Rect{}, false
+		}
+		at = append(at, boxes[i])
+		legs = append(legs, &connection{placement: p, rel: r, to: e.Type, ends: []*model.Element{e}})
+	}
+	return legs, naryBox(at, boxes), len(legs) > 2
 }
 
 // pointOnEdge is where a line from another shape meets a boundary: opposite to it,
@@ -166,8 +231,11 @@ func pointOnEdge(edge, other Rect) Rect {
 func marks(lines []Group) []Rect {
 	var out []Rect
 	for i := range lines {
+		if len(lines[i].Shapes) == 0 {
+			continue
+		}
 		for _, p := range lines[i].Shapes[1:] { // the first is the line itself
-			if p.Path == nil {
+			if p.Path == nil && p.Rect == nil {
 				continue
 			}
 			var b bounder
@@ -200,13 +268,35 @@ func (d *Drawer) line(m *model.Model, c *connection, index map[model.ID]int) rou
 		for _, text := range []string{roleLabel(c.ends[i]), c.ends[i].End().Multiplicity.String()} {
 			widest = max(widest, d.width(typeface.Regular, textSize, text))
 		}
-		if widest > 0 {
-			l.RoomBeside[i] = min(mark+widest+14, 110)
-			l.RoomAbove[i] = mark + 30
+		beside, above := d.qualifierReach(c.ends[i], vector{1, 0}), d.qualifierReach(c.ends[i], vector{0, 1})
+		if widest > 0 || beside > 0 {
+			l.RoomBeside[i] = min(mark+widest+14+beside, 160)
+			l.RoomAbove[i] = mark + 30 + above
 		}
 		l.Loop = max(l.Loop, widest+20) // a self-relation goes around its labels
 	}
 	return l
+}
+
+// setText is what stands at a generalization set: UML 2.5.1, 9.7.4.
+func setText(set *model.Element) string {
+	d := set.GeneralizationSet()
+	var words []string
+	for _, w := range []struct {
+		is      model.Truth
+		yes, no string
+	}{{d.Disjoint, "disjoint", "overlapping"}, {d.Complete, "complete", "incomplete"}} {
+		switch w.is {
+		case model.Yes:
+			words = append(words, w.yes)
+		case model.No:
+			words = append(words, w.no)
+		}
+	}
+	if len(words) == 0 {
+		return set.Name
+	}
+	return strings.TrimSpace(set.Name + " {" + strings.Join(words, ", ") + "}")
 }
 
 // endReach is how long the mark at an end of an association is.
@@ -231,6 +321,15 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	switch c.rel.Kind {
 	case model.Dependency, model.Usage, model.Realization, model.Anchor, model.Include, model.Extend:
 		role = RoleDashed
+	}
+	if c.ball && c.rel.Kind != model.Association && c.rel.Kind != model.Anchor {
+		g.Shapes = append(g.Shapes, Primitive{Role: RoleLine, Path: &Path{Points: c.points}})
+		if c.socket != nil {
+			g.Shapes = append(g.Shapes, Primitive{Role: RoleLine, Path: c.socket})
+		} else if c.rel.Kind == model.Generalization {
+			g.Shapes = append(g.Shapes, triangle(c.points[len(c.points)-1], direction(reversed(c.points))))
+		}
+		return g
 	}
 	path := &Path{Points: c.points}
 	if c.placement.Line == model.LineCurved {
@@ -263,6 +362,15 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 			along vector
 		}{{first, start}, {last, end}} {
 			e := c.ends[i]
+			_, qualifier := d.qualifierBox(e, place.at, place.along)
+			g.Shapes = append(g.Shapes, qualifier...)
+			reach := endReach(c, i)
+			foot := place.at
+			if qualifier != nil { // the mark stands behind the key
+				keys := d.qualifierReach(e, place.along)
+				place.at = place.along.at(place.at, float64(keys), 0)
+				reach += keys
+			}
 			switch {
 			case data.Whole == e.ID && data.Aggregation != model.NoAggregation:
 				g.Shapes = append(g.Shapes, diamond(place.at, place.along, data.Aggregation == model.Composite))
@@ -271,7 +379,7 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 			case e.End().Navigable == model.No:
 				g.Shapes = append(g.Shapes, cross(place.at, place.along)...)
 			}
-			c.labels = append(c.labels, d.endLabels(m, c, e, place.at, place.along, endReach(c, i))...)
+			c.labels = append(c.labels, d.endLabels(m, c, e, foot, place.along, reach)...)
 		}
 	}
 	if l := d.nameLabel(c); l != nil {
@@ -339,8 +447,15 @@ func roleLabel(e *model.Element) string {
 // empty place where one can be typed.
 func (d *Drawer) nameLabel(c *connection) *label {
 	text := c.rel.Name
+	words := c.rel.Stereotypes
 	if c.rel.Kind == model.Usage {
-		text = strings.TrimSpace("«use» " + text)
+		words = append([]string{"use"}, words...)
+	}
+	if len(words) > 0 {
+		text = strings.TrimSpace("«" + strings.Join(words, ", ") + "» " + text)
+	}
+	if c.set != "" {
+		text = c.set
 	}
 	if text == "" && c.rel.Kind != model.Association {
 		return nil

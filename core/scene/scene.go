@@ -40,6 +40,9 @@ type Scene struct {
 	Diagram model.ID `json:"diagram"`
 	Bounds  Rect     `json:"bounds"`
 	Groups  []Group  `json:"groups"` // in drawing order
+	// Detail is how much of classifiers the diagram shows.
+	Detail    model.Detail `json:"detail"`
+	Inherited bool         `json:"inherited"`
 	// Pictures that the groups show, as PNG.
 	Pictures map[model.ID][]byte `json:"-"`
 }
@@ -59,6 +62,8 @@ type Group struct {
 	Bends   []int       `json:"bends,omitempty"`  // that a person put, as x, y, x, y …
 	Holds   []model.ID  `json:"holds,omitempty"`  // placements that stand in a subject or package
 	Larger  bool        `json:"larger,omitempty"` // a person made the shape larger than its content
+	// Detail is how much is shown of it, where that is not as the diagram says.
+	Detail model.Detail `json:"detail,omitempty"`
 	Shapes  []Primitive `json:"shapes"`
 	Slots   []Slot      `json:"slots,omitempty"`
 }
@@ -149,7 +154,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 			lines = append(lines, p)
 		}
 	}
-	s := &Scene{Diagram: diagram, Pictures: pictures}
+	s := &Scene{Diagram: diagram, Pictures: pictures, Detail: row.Detail, Inherited: row.Inherited}
 	around := d.boundaries(m, boundaries, shapes)
 	drawn := d.relationships(m, lines, shapes, around)
 	bounds := contentBounds(around, shapes, drawn)

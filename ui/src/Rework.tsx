@@ -83,7 +83,7 @@ function Choosing({ id, offer, onClose }: { id: Id; offer: Offer; onClose: () =>
       )}
       {offer.with && (
         <label htmlFor={`${field}with`}>
-          <span className="heading">{offer.kind === 'merge' ? 'Which one' : offer.kind === 'pull-up' ? 'Up to' : 'What becomes the attribute'}</span>
+          <span className="heading">{offer.kind === 'merge' ? 'Which one' : offer.kind === 'pull-up' ? 'Up to' : offer.kind === 'add-end' ? 'Which one' : 'What becomes the attribute'}</span>
           <select id={`${field}with`} className="field" value={other} onChange={(e) => setOther(e.target.value)}>{offer.with.map((w) => <option key={w.id} value={w.id}>{w.title}</option>)}</select>
         </label>
       )}

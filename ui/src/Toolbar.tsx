@@ -5,6 +5,8 @@ import { Check, Item, Menu, Rule, Title } from './Menu'
 import { useSettings } from './settings'
 import { useStudio } from './state'
 
+const details: [detail: string, title: string][] = [['', 'Everything'], ['names', 'Names only'], ['attributes', 'Names and attributes'], ['operations', 'Names and operations']]
+
 // The row above the sheet: the kinds of this diagram with their letters, and what
 // can be done with what is there.
 export function Toolbar(props: {
@@ -22,6 +24,8 @@ export function Toolbar(props: {
   const { shapes, lines } = placed()
   const first = scene?.groups.find((g) => g.id === shapes[0])
   const shownLines = new Set(lines.map((id) => scene?.groups.find((g) => g.id === id)?.line ?? ''))
+  const classes = useStudio((s) => s.overview?.diagrams.find((d) => d.id === diagram)?.kind === 'classDiagram')
+  const chosen = (scene?.groups ?? []).filter((g) => shapes.includes(g.id) && ['class', 'interface', 'enumeration', 'dataType'].includes(g.kind ?? ''))
   return (
     <div className="flex flex-wrap items-center gap-1 border-b border-rule bg-paper px-2 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
       {diagram && kinds.map((k) => (
@@ -60,6 +64,19 @@ export function Toolbar(props: {
             <Check on={flowNotation === 'boxes'} set={(on) => submit([{ type: 'setProject', set: { flowNotation: on ? 'boxes' : '' } }])}>Processes as rounded boxes</Check>
             <Check on={contextStores ?? false} set={(on) => submit([{ type: 'setProject', set: { contextStores: on } }])}>Stores allowed on the context diagram</Check>
             <Check on={contextZero ?? false} set={(on) => submit([{ type: 'setProject', set: { contextZero: on } }])}>Number 0 on the context process</Check>
+            <Rule />
+          </>
+        )}
+        {classes && (
+          <>
+            <Title>Classes on this diagram</Title>
+            {details.map(([detail, title]) => <Check key={detail} on={(scene?.detail ?? '') === detail} set={() => diagram && submit([{ type: 'setDetail', id: diagram, set: { detail } }])}>{title}</Check>)}
+            <Check on={scene?.inherited ?? false} set={(inherited) => diagram && submit([{ type: 'setDetail', id: diagram, set: { inherited } }])}>Inherited features too</Check>
+            <Title>{chosen.length ? 'The selected ones' : 'Single ones: select them'}</Title>
+            {([['', 'As the diagram says'], ['all', 'Everything'], ...details.slice(1)] as const).map(([detail, title]) => (
+              <Item key={detail} disabled={chosen.length === 0 || chosen.every((g) => (g.detail ?? '') === detail)} onSelect={() => submit(chosen.map((g) => ({ type: 'setDetail', id: g.id, set: { detail } })))}>{title}</Item>
+            ))}
+            <Item disabled={!chosen.length || chosen.some((g) => g.kind !== 'interface')} onSelect={() => submit(chosen.map((g) => ({ type: 'setDetail', id: g.id, set: { detail: 'ball' } })))}>Interface as a ball</Item>
             <Rule />
           </>
         )}

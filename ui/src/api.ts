@@ -12,10 +12,10 @@ export type Primitive = {
 export type Slot = { row: Id; field: string; title: string; rect: Rect; value: string; face: string; size: number; label?: string; anchor?: Point }
 export type Group = {
   id: Id; subject?: Id; kind?: string; title: string; hash: string; box?: Rect; route?: Point[]; between?: Id[]
-  line?: string; bends?: number[]; larger?: boolean; free?: Point; holds?: Id[]
+  line?: string; bends?: number[]; larger?: boolean; detail?: string; free?: Point; holds?: Id[]
   shapes: Primitive[]; slots?: Slot[]
 }
-export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[] }
+export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[]; detail: string; inherited: boolean }
 
 export type Segment = { text: string; end?: Id; value?: string }
 export type Sentence = Segment[]

@@ -10,7 +10,7 @@ import { author } from './author'
 // and the changes that wait to be sent. Changes go in order, one at a time, and
 // each bears an id, so that a retry after a lost reply is not applied twice.
 
-export type Scene = { diagram: Id; revision: number; bounds: Rect; groups: Group[] }
+export type Scene = { diagram: Id; revision: number; bounds: Rect; groups: Group[]; detail: string; inherited: boolean }
 
 export type Message = { id: number; tone: 'info' | 'error'; text: string; action?: { label: string; run: () => void } }
 
@@ -84,7 +84,7 @@ export const useStudio = create<State>()((set, get) => {
       if (!g) return false
       groups.push(g)
     }
-    set({ scene: { diagram: patch.diagram, revision: patch.revision, bounds: patch.bounds, groups } })
+    set({ scene: { diagram: patch.diagram, revision: patch.revision, bounds: patch.bounds, groups, detail: patch.detail, inherited: patch.inherited } })
     return true
   }
 

@@ -1,0 +1,61 @@
+package model
+
+// Detail is how much of a classifier a diagram shows.
+type Detail string
+
+const (
+	DetailDefault    Detail = ""           // on a diagram: all; of a placement: as its diagram says
+	DetailAll        Detail = "all"        // of a placement on a diagram that shows less
+	DetailNames      Detail = "names"      // the name with its stereotypes
+	DetailAttributes Detail = "attributes" // and attributes or literals
+	DetailOperations Detail = "operations" // and operations
+	DetailBall       Detail = "ball"       // of an interface: a ball, UML 2.5.1, 10.4.4
+)
+
+var (
+	diagramDetails   = []string{"", string(DetailNames), string(DetailAttributes), string(DetailOperations)}
+	placementDetails = append([]string{"", string(DetailAll), string(DetailBall)}, diagramDetails[1:]...)
+)
+
+// SetDetail sets how much a diagram or a placement shows: detail, inherited.
+type SetDetail struct {
+	readsNothing
+	ID  ID    `json:"id"`
+	Set Patch `json:"set"`
+}
+
+func (c *SetDetail) apply(d *draft) error {
+	r := d.Row(c.ID)
+	switch r.(type) {
+	case *Diagram, *Placement:
+	default:
+		return missing("diagram", c.ID)
+	}
+	n, err := patched(r, c.Set, []string{"detail", "inherited"})
+	if err != nil {
+		return err
+	}
+	d.put(n)
+	return nil
+}
+
+// DetailOf tells how much a placement shows, and whether inherited features are
+// shown too.
+func (m *Model) DetailOf(p *Placement) (detail Detail, inherited bool) {
+	row := m.Diagram(p.Diagram)
+	if row == nil {
+		return DetailAll, false
+	}
+	detail, inherited = row.Detail, row.Inherited || p.Inherited
+	if p.Detail != DetailDefault {
+		detail = p.Detail
+	}
+	if detail == DetailDefault {
+		detail = DetailAll
+	}
+	return detail, inherited
+}
+
+func verifyDetail(id ID, detail Detail, allowed []string) error {
+	return verifyWords(id, "detail", string(detail), allowed)
+}

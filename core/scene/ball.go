@@ -1,0 +1,96 @@
+package scene
+
+import (
+	"math"
+
+	"lexeon/core/model"
+	"lexeon/core/typeface"
+)
+
+const (
+	ballRadius   = 10
+	socketRadius = 15 // around a ball
+	socketSteps  = 8  // pieces of its half circle
+)
+
+// ball draws an interface as a ball with its name below: UML 2.5.1, 10.4.4. What
+// realizes it leads to the ball by a plain line, what uses it to a socket around.
+func (d *Drawer) ball(p *model.Placement, e *model.Element) Group {
+	name := displayName(e)
+	lines := d.wrap(name, typeface.Semibold, textSize, nameLimit)
+	wide := 2 * socketRadius
+	for _, l := range lines {
+		wide = max(wide, d.width(typeface.Semibold, textSize, l))
+	}
+	box := Rect{X: p.X, Y: p.Y, W: wide, H: 2*socketRadius + len(lines)*lineHeight}
+	centre := Point{X: p.X + wide/2, Y: p.Y + socketRadius}
+	round := Rect{X: centre.X - ballRadius, Y: centre.Y - ballRadius, W: 2 * ballRadius, H: 2 * ballRadius}
+	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: "interface " + name, Box: &box, Detail: model.DetailBall}
+	g.Shapes = []Primitive{{Role: RoleShape, Path: circle(round)}}
+	for i, l := range lines {
+		g.Shapes = append(g.Shapes, Primitive{Role: RoleText, Text: d.run(p.X+(wide-d.width(typeface.Semibold, textSize, l))/2, p.Y+2*socketRadius+i*lineHeight+ascent, l, typeface.Semibold, textSize)})
+	}
+	g.Slots = []Slot{{Row: e.ID, Field: "name", Title: "Name of the interface", Value: e.Name, Rect: Rect{X: p.X, Y: p.Y + 2*socketRadius, W: wide, H: len(lines) * lineHeight}, Face: typeface.Semibold, Size: textSize}}
+	return g
+}
+
+// ballParts are the square around the socket of a ball, and what its name takes.
+func ballParts(box Rect) (ball, name Rect) {
+	side := 2 * socketRadius
+	return Rect{X: box.Center().X - socketRadius, Y: box.Y, W: side, H: side}, Rect{X: box.X, Y: box.Y + side, W: box.W, H: box.H - side}
+}
+
+// isBall reports whether a shape is an interface drawn as a ball.
+func isBall(m *model.Model, g *Group) bool {
+	if g == nil || g.Kind != model.Interface {
+		return false
+	}
+	p := m.Placement(g.ID)
+	if p == nil {
+		return false
+	}
+	detail, _ := m.DetailOf(p)
+	return detail == model.DetailBall
+}
+
+// touchBall leads the end of a line from the box around a ball to the ball, or to
+// the socket around it, and tells the socket's path.
+func (c *connection) touchBall(shape *Group, atEnd, socket bool) *Path {
+	centre := Point{X: shape.Box.Center().X, Y: shape.Box.Y + socketRadius}
+	points := c.points
+	if !atEnd {
+		points = reversed(points)
+	}
+	if len(points) < 2 {
+		return nil
+	}
+	last := len(points) - 1
+	before := points[last-1]
+	// The last piece turns to the middle of the ball.
+	dx, dy := float64(before.X-centre.X), float64(before.Y-centre.Y)
+	length := math.Hypot(dx, dy)
+	if length < 1 {
+		return nil
+	}
+	radius := float64(ballRadius)
+	if socket {
+		radius = socketRadius
+	}
+	out := append([]Point{}, points...)
+	out[last] = Point{X: centre.X + int(math.Round(dx/length*radius)), Y: centre.Y + int(math.Round(dy/length*radius))}
+	if atEnd {
+		c.points = out
+	} else {
+		c.points = reversed(out)
+	}
+	if !socket {
+		return nil
+	}
+	start := math.Atan2(dy, dx) - math.Pi/2
+	arc := &Path{}
+	for i := range socketSteps + 1 {
+		a := start + math.Pi*float64(i)/socketSteps
+		arc.Points = append(arc.Points, Point{X: centre.X + int(math.Round(math.Cos(a)*radius)), Y: centre.Y + int(math.Round(math.Sin(a)*radius))})
+	}
+	return arc
+}
