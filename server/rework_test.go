@@ -37,7 +37,7 @@ func TestReworkOverHTTP(t *testing.T) {
 	read(`{"kind":"merge","subject":"blend","with":"none","seed":"s"}`)
 	require.Equal(t, "There is no such class or interface or data type or enumeration.", reply.Problem)
 	require.JSONEq(t, "[]", string(reply.Changes))
-	read(`{"kind":"attribute-to-class","subject":"blend-recipe","name":"<b>Recipe","seed":"s"}`)
+	read(`{"kind":"attribute-to-class","subject":"hive-painted","name":"<b>Coat","seed":"s"}`)
 	require.Empty(t, reply.Problem)
 	require.Contains(t, string(reply.Changes), `"type":"place"`, "it is shown where the class is")
 	status, _, _ := c.send("changes", 0, string(reply.Changes))

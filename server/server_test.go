@@ -256,7 +256,7 @@ func TestModelFileGoesOutAndComesIn(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(data, &problem))
 	require.Positive(t, problem.Faults[0].Line)
-	require.Contains(t, problem.Detail, "elements[35].kind")
+	require.Contains(t, problem.Detail, "elements[37].kind")
 	status, _, _ = c.do("GET", "/api/projects/broken", nil)
 	require.Equal(t, 404, status, "nothing is taken on failure")
 }
@@ -318,7 +318,7 @@ func TestViews(t *testing.T) {
 		Faces []struct{ Kind string }
 	}
 	c.get("/api/projects/p/terms", &terms)
-	require.Len(t, terms, 61)
+	require.Len(t, terms, 72)
 	require.Equal(t, "amount", terms[0].Name)
 	var relations []struct{ Statement string }
 	c.get("/api/projects/p/diagrams/lots/sentences", &relations)

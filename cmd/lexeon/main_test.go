@@ -94,7 +94,7 @@ func TestGenerateCommand(t *testing.T) {
 	dir := t.TempDir()
 	code, out, errs := lexeon("generate", "--target", "go", "--out", dir, demo())
 	require.Equal(t, exitOK, code, errs)
-	require.Contains(t, out, "12 files")
+	require.Contains(t, out, "29 files")
 	vet := exec.Command("go", "vet", "./...")
 	vet.Dir = dir
 	vet.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOPROXY=off")
@@ -140,7 +140,7 @@ func TestDocumentCommand(t *testing.T) {
 	dir := t.TempDir()
 	code, out, errs := lexeon("document", "--out", dir, demo())
 	require.Equal(t, exitOK, code, errs)
-	require.Contains(t, out, "10 files")
+	require.Contains(t, out, "13 files")
 	text, err := os.ReadFile(filepath.Join(dir, "classes.md"))
 	require.NoError(t, err)
 	require.Contains(t, string(text), "![class diagram Apiaries and honey lots](diagrams/apiaries-and-honey-lots.svg)")
