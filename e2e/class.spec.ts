@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 
-import { expect, test } from './studio'
+import { boxOf, expect, test } from './studio'
 
 test('reworks are shown before they are done, and undone as one', async ({ studio, page }) => {
   await studio.copyOfDemo()
@@ -31,8 +31,8 @@ test('reworks are shown before they are done, and undone as one', async ({ studi
   await studio.lexicon.getByRole('button', { name: 'Rework …' }).click()
   await dialog.getByRole('radio', { name: 'Take another class into TestResult' }).check()
   await dialog.getByLabel('Which one').selectOption('HoneyLot')
-  await expect(does.getByText('TestResult has moisture too', { exact: false })).toHaveCount(0) // both say the same
-  await expect(does.getByText('class HoneyLot', { exact: false }).first()).toBeVisible()
+  await expect(does.getByText('TestResult has moisture too, and they differ. Rename one of them first.')).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Do it' })).toBeDisabled()
   await dialog.getByRole('radio', { name: 'Split off features' }).check()
   await expect(does.getByText('Choose first.')).toBeVisible()
   await expect(dialog.getByRole('button', { name: 'Do it' })).toBeDisabled()
@@ -59,4 +59,64 @@ test('reworks are shown before they are done, and undone as one', async ({ studi
   await studio.lexicon.getByLabel('Followed to it').selectOption('yes')
   await studio.lexicon.getByRole('checkbox', { name: 'Ordered' }).click()
   await expect(page.getByRole('img', { name: /Apiary \{ordered, navigable\}/ })).toHaveCount(1)
+})
+
+test('names only, in columns by category with a legend, in a minute of typing', async ({ studio, page }) => {
+  await studio.newProject('First pass')
+  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await expect(studio.sheet).toBeVisible()
+  const categories = { resource: ['HoneyLot', 'Blend', 'JarBatch'], event: ['Delivery', 'Grading', 'Dispatch'], agent: ['Beekeeper', 'Retailer'] }
+  const text = Object.entries(categories).flatMap(([category, names]) => names.map((n) => `«${category}»\n${n}\nnumber: Integer`)).join('\n\n')
+  await studio.sheet.focus()
+  await page.evaluate((t) => {
+    const data = new DataTransfer()
+    data.setData('text/plain', t)
+    document.getElementById('drawing')?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+  }, text)
+  await expect(studio.shape('class Retailer')).toBeVisible()
+  await studio.saved()
+  await page.getByRole('button', { name: /^View/ }).click()
+  await page.getByRole('menuitem', { name: 'Colours of stereotypes …' }).click()
+  for (const [category, colour] of [['resource', 'honey'], ['event', 'clay'], ['agent', 'fern']] as const) await page.getByRole('group', { name: `Colour of ${category}` }).getByRole('radio', { name: colour }).check({ force: true })
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /^View/ }).click()
+  await page.getByRole('menuitemcheckbox', { name: 'Names only' }).click()
+  await expect(page.locator('#drawing').getByText('number: Integer')).toHaveCount(0)
+  await page.keyboard.press('Escape')
+  await studio.sheet.press('Escape')
+  await page.getByRole('button', { name: /^Arrange/ }).click()
+  await page.getByRole('menuitem', { name: 'In columns by category' }).click()
+  await studio.saved()
+  await expect(page.getByRole('img', { name: 'Legend of the colours' })).toBeVisible()
+  await expect(async () => {
+    const x = async (name: string) => (await boxOf(studio.shape(`class ${name}`).locator('rect.shape'))).x
+    for (const names of Object.values(categories)) for (const n of names) expect(Math.abs((await x(n)) - (await x(names[0] ?? '')))).toBeLessThan(1)
+    expect(await x('Delivery')).toBeGreaterThan((await x('HoneyLot')) + 90)
+    expect(await x('Beekeeper')).toBeGreaterThan((await x('Delivery')) + 90)
+  }).toPass({ timeout: 15_000 })
+  await page.reload()
+  await expect(studio.shape('class Retailer')).toBeVisible()
+  await expect(page.locator('#drawing').getByText('number: Integer')).toHaveCount(0)
+})
+
+test('interfaces as balls and sockets, and inherited features on request', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Who offers what to whom' }).click()
+  await expect(studio.shape('interface ResultSource')).toBeVisible()
+  await expect(studio.shape('interface ResultSource').locator('path.shape')).toHaveCount(1)
+  await studio.shape('interface ResultSource').click()
+  await page.getByRole('button', { name: /^View/ }).click()
+  await page.getByRole('menuitem', { name: 'As the diagram says' }).click()
+  await expect(studio.shape('interface ResultSource').locator('rect.shape')).toHaveCount(1)
+  await expect(studio.shape('interface ResultSource').getByText('+ latest(lot: HoneyLot): TestResult [0..1]')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(studio.shape('interface ResultSource').locator('path.shape')).toHaveCount(1)
+
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Apiaries and honey lots' }).click()
+  await expect(studio.shape('class JarBatch')).toBeVisible()
+  await expect(studio.shape('class JarBatch').getByText('code: Identifier', { exact: false })).toHaveCount(0)
+  await page.getByRole('button', { name: /^View/ }).click()
+  await page.getByRole('menuitemcheckbox', { name: 'Inherited features too' }).click()
+  // What is private in the general class is not inherited; its operations are there already.
+  await expect(studio.shape('class JarBatch').getByText('^ + trace()', { exact: false })).toBeVisible()
 })

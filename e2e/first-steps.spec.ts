@@ -149,10 +149,10 @@ test('moves, renames, deletes, undoes, redoes, and finds it all again after a re
   await expect(studio.lexicon.getByLabel('Name', { exact: true })).toHaveValue('Mixture')
 
   // Double click edits any text: here the features.
-  await page.locator('#drawing').getByText('+ recipe: String').dblclick()
+  await page.locator('#drawing').getByText('+ mixedOn: Date').dblclick()
   const editor = page.getByRole('textbox', { name: 'Features of Mixture' })
   await expect(editor).toBeFocused()
-  await editor.fill('+ recipe: String\n+ stirred: Duration')
+  await editor.fill('+ mixedOn: Date\n+ stirred: Duration')
   await page.keyboard.press('Control+Enter')
   await expect(page.locator('#drawing').getByText('+ stirred: Duration')).toBeVisible()
 

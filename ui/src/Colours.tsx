@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 
+import { type StereotypeColour } from './api'
 import { Dialog } from './Dialog'
 import { useStudio } from './state'
 
@@ -9,11 +10,15 @@ export function Colours({ onClose }: { onClose: () => void }) {
   const submit = useStudio((s) => s.submit)
   const [more, setMore] = useState('')
   useEffect(() => void useStudio.getState().lookAgain(), [])
-  const colours = overview?.colours ?? []
+  // What was chosen here counts at once: the next choice builds on it, however slow the line.
+  const [chosen, choose] = useState<StereotypeColour[]>()
+  const colours = chosen ?? overview?.colours ?? []
   const names = [...new Set([...(overview?.stereotypes ?? []), ...colours.map((c) => c.stereotype)])].sort()
   const set = (stereotype: string, colour: string) => {
     const rest = colours.filter((c) => c.stereotype !== stereotype)
-    submit([{ type: 'setProject', set: { colours: colour ? [...rest, { stereotype, colour }] : rest } }])
+    const next = colour ? [...rest, { stereotype, colour }] : rest
+    choose(next)
+    submit([{ type: 'setProject', set: { colours: next } }], { failed: () => choose(undefined) })
   }
   return (
     <Dialog title="Colours of stereotypes" onClose={onClose}>
