@@ -7,6 +7,7 @@ import (
 	"lexeon/core/generate"
 	"lexeon/core/model"
 	"lexeon/core/rework"
+	"lexeon/core/starter"
 	"lexeon/store"
 )
 
@@ -41,6 +42,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "GET", path: "/health", name: "health", summary: "Whether server and database answer", answer: healthReply{}, handle: s.health},
 		{method: "GET", path: "/openapi.json", name: "openapi", summary: "This description", answer: map[string]any{}, handle: s.openAPI},
 		{method: "GET", path: "/rules", name: "rules", summary: "The rules by which models are checked", answer: []ruleView{}, handle: s.rules},
+		{method: "GET", path: "/starters", name: "starters", summary: "General class models to begin from", answer: []starter.Starter{}, handle: s.starters},
 		{method: "GET", path: "/events", name: "events", summary: "A stream of events: revisions as they come, and who is there",
 			query: []queryParam{{name: "project", about: "ids of the projects to hear of", required: true, many: true}}, answer: raw{}, answerType: "text/event-stream", handle: s.events},
 		{method: "GET", path: "/projects", name: "listProjects", summary: "All projects, the last changed first", answer: []store.Project{}, handle: s.listProjects},
@@ -71,6 +73,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "POST", path: p + "/read/features", name: "readFeatures", summary: "What a text of features would change; changes nothing", body: featuresRequest{}, answer: featuresReply{}, handle: s.readFeatures},
 		{method: "POST", path: p + "/read/connection", name: "readConnection", summary: "How two elements can be connected; changes nothing", body: connectionRequest{}, answer: []readingView{}, handle: s.readConnection},
 		{method: "POST", path: p + "/read/side", name: "readSide", summary: "How a side of a line is led elsewhere; changes nothing", body: sideRequest{}, answer: sideReply{}, handle: s.readSide},
+		{method: "POST", path: p + "/read/starter", name: "readStarter", summary: "What inserting a general class model would change; changes nothing", body: starterRequest{}, answer: changesReply{}, handle: s.readStarter},
 		{method: "GET", path: p + "/reworks/:row", name: "reworks", summary: "The reworks of a class or a relation, with what has to be chosen", answer: offersReply{}, handle: s.reworks},
 		{method: "POST", path: p + "/read/rework", name: "readRework", summary: "What a rework would take away and add; changes nothing", body: rework.Request{}, answer: reworkReply{}, handle: s.readRework},
 		{method: "POST", path: p + "/read/placement", name: "readPlacement", summary: "How an element is placed; changes nothing", body: placementRequest{}, answer: placementReply{}, handle: s.readPlacement},

@@ -79,6 +79,7 @@ func TestAnswersAreAsDescribed(t *testing.T) {
 		"/projects/p/read/placement":   `{"kind":"class","name":"Frame","diagram":"lots","beside":"hive","seed":"s"}`,
 		"/projects/p/read/arrangement": `{"diagram":"lots","how":"layers"}`,
 		"/projects/p/read/copy":        `{"from":"lots","placements":["at-hive"],"to":"lots","asNew":true,"seed":"s"}`,
+		"/projects/p/read/starter":     `{"starter":"roles-of-a-party","diagram":"lots","seed":"s"}`,
 		"/projects/p/read/rework":      `{"kind":"split","subject":"hive","features":["hive-number"],"name":"Plate","seed":"s"}`,
 		"/projects/p/read/cards":       `{"diagram":"lots","text":"Frame\nwidth: Integer","seed":"s"}`,
 		"/projects/p/changes":          `{"clientId":"x","author":{"id":"ada","name":"Ada"},"base":0,"diagram":"lots","scene":-1,"changes":[{"type":"setName","id":"hive","name":"Bee box"}]}`,

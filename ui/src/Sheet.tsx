@@ -4,6 +4,7 @@ import { flushSync } from 'react-dom'
 import { type Change, type Group, type KindInfo, newId, type Point, post, type Rect, type Slot } from './api'
 import { useClipboard } from './clipboard'
 import { Colours } from './Colours'
+import { Starters } from './Starters'
 import { connect, lead } from './connecting'
 import { Drawing } from './Drawing'
 import { Edge } from './Edge'
@@ -43,7 +44,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const [pinned, setPinned] = useState(false)
   const [making, setMaking] = useState<Making>()
   const [menu, setMenu] = useState<OpenMenu>()
-  const [asking, setAsking] = useState<'colours' | 'shortcuts'>()
+  const [asking, setAsking] = useState<'colours' | 'shortcuts' | 'starters'>()
   const [outlined, setOutlined] = useState(false)
   const [printing, setPrinting] = useState(false)
   const waiting = useRef<string>(undefined) // typed while the next place is looked for
@@ -222,7 +223,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
       <Toolbar
         diagram={diagram} flows={flows} kinds={kinds} armed={armed} pinned={pinned} reading={reading} onRead={onRead} outlined={outlined} onOutline={() => setOutlined(!outlined)}
         onArm={(k) => { arm(armed?.kind === k.kind && pinned ? undefined : k, armed?.kind === k.kind); select(undefined); focus() }}
-        onColours={() => setAsking('colours')} onShortcuts={() => setAsking('shortcuts')}
+        onColours={() => setAsking('colours')} onStarters={() => setAsking('starters')} onShortcuts={() => setAsking('shortcuts')}
       />
       <div>{sheetKind === 'levelDiagram' && diagram && <Edge diagram={diagram} />}</div>
       <div ref={box} className={`relative overflow-hidden bg-desk ${armed ? 'cursor-crosshair' : ''}`}>
@@ -268,6 +269,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         {shown && shapes.length === 0 && !making && !flows && !cases && (
           <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
             Nothing here yet. Press <kbd className="font-mono">c</kbd> and Enter to make the first class,<br />write above: <span className="font-mono">Apiary is made of 1..* Hive</span>, drag a term here, or paste a text.
+            <br /><button className="button pointer-events-auto mt-3" onClick={() => setAsking('starters')}>Begin with a typical model …</button>
           </p>
         )}
         {!diagram && <p className="absolute inset-x-0 top-1/3 text-center text-faint">No diagram yet. Choose “New class diagram” on the left.</p>}
@@ -306,6 +308,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
       </div>
       {outlined && diagram && <Outline diagram={diagram} onClose={() => { setOutlined(false); focus() }} />}
       {asking === 'colours' && <Colours onClose={() => setAsking(undefined)} />}
+      {asking === 'starters' && diagram && <Starters diagram={diagram} onClose={() => setAsking(undefined)} />}
       {asking === 'shortcuts' && <Shortcuts onClose={() => setAsking(undefined)} />}
     </div>
   )

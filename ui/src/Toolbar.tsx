@@ -11,7 +11,7 @@ const details: [detail: string, title: string][] = [['', 'Everything'], ['names'
 // can be done with what is there.
 export function Toolbar(props: {
   diagram?: string; flows: boolean; kinds: KindInfo[]; armed?: KindInfo; pinned: boolean; onArm: (kind: KindInfo) => void
-  reading: boolean; onRead: () => void; outlined: boolean; onOutline: () => void; onColours: () => void; onShortcuts: () => void
+  reading: boolean; onRead: () => void; outlined: boolean; onOutline: () => void; onColours: () => void; onStarters: () => void; onShortcuts: () => void
 }) {
   const { diagram, flows, kinds, armed, pinned } = props
   const selection = useStudio((s) => s.selection)
@@ -39,7 +39,7 @@ export function Toolbar(props: {
       <span className="flex-1" />
       <Menu label="Arrange" disabled={!diagram}>
         <Title>{shapes.length > 1 ? `${shapes.length} shapes` : 'The whole diagram'}</Title>
-        {arrangements.map(([how, title, said, least]) => (
+        {arrangements.filter(([how]) => classes || how !== 'columns').map(([how, title, said, least]) => (
           <Item key={how} disabled={shapes.length < least} onSelect={() => void arrange(how, said, shapes.length < 2 && least === 0 && lines.length === 0)}>{title}</Item>
         ))}
         <Rule />
@@ -81,6 +81,7 @@ export function Toolbar(props: {
           </>
         )}
         <Check on={props.outlined} set={props.onOutline}>Outline as text</Check>
+        {classes && <Item onSelect={props.onStarters}>Begin with a typical model …</Item>}
         <Item onSelect={props.onColours}>Colours of stereotypes …</Item>
         <Item keys="?" onSelect={props.onShortcuts}>Keys …</Item>
       </Menu>

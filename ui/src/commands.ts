@@ -110,12 +110,13 @@ export const pictures: [format: string, title: string][] = [
 
 // commands lists what can be done right now, for the statement line.
 export function commands(): Command[] {
-  const { openDiagram } = useStudio.getState()
+  const { openDiagram, overview } = useStudio.getState()
   if (!openDiagram) return []
+  const classes = overview?.diagrams.find((d) => d.id === openDiagram)?.kind === 'classDiagram'
   const { shapes, lines } = placed()
   const out: Command[] = []
   for (const [how, title, said, least] of arrangements) {
-    if (shapes.length < least) continue
+    if (shapes.length < least || (how === 'columns' && !classes)) continue
     const what = shapes.length > (least ? 0 : 1) ? 'the selection' : 'all'
     out.push({ id: how, group: 'arrange', title: `Arrange ${what}: ${title}`, run: () => void arrange(how, said, shapes.length < 2 && least === 0 && lines.length === 0) })
   }
