@@ -1,7 +1,7 @@
 import { join } from 'node:path'
 
 import { root } from './program'
-import { boxOf, expect, test } from './studio'
+import { expect, test } from './studio'
 
 // Pictures of the main views for the README, made from the demo data by
 // `make screenshots`; not one of the tests.
@@ -15,28 +15,21 @@ test('screenshots', async ({ studio, page }) => {
   await page.getByRole('link', { name: 'Heatherfold Honey Cooperative' }).click()
   await expect(studio.shape('class HoneyLot')).toBeVisible()
   await shot('sheet')
-  // A shape on its way, with the guides that catch it.
-  const blend = await boxOf(studio.shape('class Blend').locator('rect.shape'))
-  await page.mouse.move(blend.x + 20, blend.y + 10)
-  await page.mouse.down()
-  await page.mouse.move(blend.x + 30, blend.y - 30, { steps: 4 })
-  const hive = await boxOf(studio.shape('class Hive').locator('rect.shape'))
-  await page.mouse.move(blend.x + 60, hive.y + 12, { steps: 4 })
-  await shot('guides')
-  await page.mouse.move(blend.x + 20, blend.y + 10, { steps: 2 })
-  await page.mouse.up()
+  for (const [diagram, shape, name] of [['Classes by category', 'class Retailer', 'names'], ['Who offers what to whom', 'interface LotLookup', 'offers']] as const) {
+    await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: diagram }).click()
+    await expect(studio.shape(shape)).toBeVisible()
+    await shot(name)
+  }
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Apiaries and honey lots' }).click()
+  await studio.shape('class TestResult').click()
+  await studio.lexicon.getByRole('button', { name: 'Rework …' }).click()
+  await page.getByRole('radio', { name: /residues/ }).check()
+  await expect(page.getByRole('region', { name: 'What this does' }).getByText('class Residue')).toBeVisible()
+  await shot('rework')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
   await studio.sheet.focus()
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: /^View/ }).click()
-  await page.getByRole('menuitem', { name: /Colours/ }).click()
-  await shot('colours')
-  await page.keyboard.press('Escape')
-  await expect(studio.sheet).toBeFocused()
-  await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
-  await shot('keys')
-  await page.keyboard.press('Escape')
-  await expect(studio.sheet).toBeFocused()
   await page.getByRole('button', { name: /^Arrange/ }).click()
   await page.getByRole('menuitem', { name: 'In layers' }).click()
   await expect(page.getByText('Arranged in layers.')).toBeVisible()
@@ -103,7 +96,7 @@ test('screenshots', async ({ studio, page }) => {
   await expect(page.getByRole('list', { name: 'What renaming would write' })).toBeVisible()
   await shot('lexicon')
   await page.getByRole('button', { name: 'Dark colours' }).click()
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Classes/ }).click()
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Classes/ }).first().click()
   await expect(studio.shape('class HoneyLot')).toBeVisible()
   await shot('dark')
 })

@@ -90,6 +90,8 @@ func summaryOfMany(main Change, n int, first string) string {
 	switch main.(type) {
 	case *Move:
 		return fmt.Sprintf("Move %d shapes", n)
+	case *SetDetail:
+		return fmt.Sprintf("Change how much is shown of %d shapes", n)
 	case *Resize:
 		return fmt.Sprintf("Resize %d shapes", n)
 	case *SetLine:
@@ -168,6 +170,11 @@ func summaryOf(before, after *Model, change Change) string {
 		return "Resize " + describePlaced(after, c.ID)
 	case *MoveLabel:
 		return "Move a label of " + describePlaced(after, c.ID)
+	case *SetDetail:
+		if after.Diagram(c.ID) != nil {
+			return "Change how much " + after.Describe(c.ID) + " shows"
+		}
+		return "Change how much is shown of " + describePlaced(after, c.ID)
 	case *SetPicture:
 		return "Change the picture of " + after.Describe(c.ID)
 	case *SetNote:

@@ -26,7 +26,7 @@ func (d *Drawer) ball(p *model.Placement, e *model.Element) Group {
 	centre := Point{X: p.X + wide/2, Y: p.Y + socketRadius}
 	round := Rect{X: centre.X - ballRadius, Y: centre.Y - ballRadius, W: 2 * ballRadius, H: 2 * ballRadius}
 	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: "interface " + name, Box: &box, Detail: model.DetailBall}
-	g.Shapes = []Primitive{{Role: RoleGround, Rect: &box}, {Role: RoleShape, Path: circle(round)}}
+	g.Shapes = []Primitive{{Role: RoleArea, Rect: &box}, {Role: RoleShape, Path: circle(round)}}
 	for i, l := range lines {
 		g.Shapes = append(g.Shapes, Primitive{Role: RoleText, Text: d.run(p.X+(wide-d.width(typeface.Semibold, textSize, l))/2, p.Y+2*socketRadius+i*lineHeight+ascent, l, typeface.Semibold, textSize)})
 	}

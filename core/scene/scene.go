@@ -29,6 +29,7 @@ const (
 	RoleNote   Role = "note"   // the sheet of a note
 	RoleSwatch Role = "swatch" // a patch of colour in the legend
 	RoleGround Role = "ground" // what a shape without a closed outline stands on
+	RoleArea   Role = "area"   // where a shape is taken hold of; it is not seen
 	// RolePicture is a picture from the model.
 	RolePicture Role = "picture"
 	// RoleBoundary is a subject: what stands in it is seen through it.
@@ -49,23 +50,23 @@ type Scene struct {
 
 // Group is what is drawn for one placement, or for the frame.
 type Group struct {
-	ID      model.ID    `json:"id"`                // of the placement; "frame" for the frame
-	Subject model.ID    `json:"subject,omitempty"` // what is placed
-	Kind    model.Kind  `json:"kind,omitempty"`
-	Title   string      `json:"title"` // its name for screen readers
-	Hash    string      `json:"hash"`  // of everything above and below
-	Box     *Rect       `json:"box,omitempty"`
-	Route   []Point     `json:"route,omitempty"` // of a relationship
-	Free    *Point      `json:"free,omitempty"`  // the end of a flow that crosses the frame
-	Between []model.ID  `json:"between,omitempty"`
-	Line    model.Line  `json:"line,omitempty"`   // its shape
-	Bends   []int       `json:"bends,omitempty"`  // that a person put, as x, y, x, y …
-	Holds   []model.ID  `json:"holds,omitempty"`  // placements that stand in a subject or package
-	Larger  bool        `json:"larger,omitempty"` // a person made the shape larger than its content
+	ID      model.ID   `json:"id"`                // of the placement; "frame" for the frame
+	Subject model.ID   `json:"subject,omitempty"` // what is placed
+	Kind    model.Kind `json:"kind,omitempty"`
+	Title   string     `json:"title"` // its name for screen readers
+	Hash    string     `json:"hash"`  // of everything above and below
+	Box     *Rect      `json:"box,omitempty"`
+	Route   []Point    `json:"route,omitempty"` // of a relationship
+	Free    *Point     `json:"free,omitempty"`  // the end of a flow that crosses the frame
+	Between []model.ID `json:"between,omitempty"`
+	Line    model.Line `json:"line,omitempty"`   // its shape
+	Bends   []int      `json:"bends,omitempty"`  // that a person put, as x, y, x, y …
+	Holds   []model.ID `json:"holds,omitempty"`  // placements that stand in a subject or package
+	Larger  bool       `json:"larger,omitempty"` // a person made the shape larger than its content
 	// Detail is how much is shown of it, where that is not as the diagram says.
 	Detail model.Detail `json:"detail,omitempty"`
-	Shapes  []Primitive `json:"shapes"`
-	Slots   []Slot      `json:"slots,omitempty"`
+	Shapes []Primitive  `json:"shapes"`
+	Slots  []Slot       `json:"slots,omitempty"`
 }
 
 // Primitive is a rectangle, a line, a run of text or a picture: exactly one is
