@@ -60,6 +60,9 @@ func packageUses(m *model.Model) map[model.ID][]model.ID {
 		for _, e := range m.PackagePath(id) {
 			out = append(out, e.ID)
 		}
+		if e := m.Element(id); e != nil && e.Kind == model.PackageKind {
+			out = append(out, id)
+		}
 		return out
 	}
 	add := func(from, to model.ID) {

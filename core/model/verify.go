@@ -226,7 +226,9 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 			field string
 			id    ID
 		}{{"source", r.Source}, {"target", r.Target}} {
-			if e := d.Element(side.id); e == nil || !e.Kind.IsClassifier() {
+			e := d.Element(side.id)
+			depends := r.Kind == Dependency || r.Kind == Usage // packages do too: UML 2.5.1, 7.7
+			if e == nil || !e.Kind.IsClassifier() && (!depends || e.Kind != PackageKind) {
 				return Faultf(CodeRefused, "a %s needs a classifier as its %s", r.Kind.Title(), side.field).At(r.ID, side.field)
 			}
 		}

@@ -81,6 +81,8 @@ func (s *Source) classChange(m *model.Model, a, b *model.Element) []model.Change
 		switch {
 		case len(packages) < 2:
 			return []model.Change{&model.AddElement{ID: s.id("k"), Kind: model.PackageKind, Name: pick(s, nouns)}}
+		case yes(3):
+			return []model.Change{&model.Connect{ID: line, Kind: pick(s, []model.Kind{model.Usage, model.Dependency}), Source: packages[0].ID, Target: pick(s, []model.ID{packages[1].ID, a.ID})}}
 		case yes(2): // one that is in a circle with another
 			return []model.Change{&model.MoveInto{ID: a.ID, Package: packages[0].ID}, &model.MoveInto{ID: b.ID, Package: packages[1].ID},
 				&model.Connect{ID: line, Kind: model.Usage, Source: a.ID, Target: b.ID}, &model.Connect{ID: s.id("r"), Kind: model.Dependency, Source: b.ID, Target: a.ID}}

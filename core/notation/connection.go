@@ -44,14 +44,17 @@ func Connections(m *model.Model, from, to Ref) []Connection {
 	bare := ends
 	structural := func(k model.Kind) bool { return k == model.Class || k == model.DataType || k == model.Interface }
 	var out []Connection
+	packages := from.Kind == model.PackageKind || to.Kind == model.PackageKind
 	add := func(title string, s Statement) { out = append(out, Connection{title, s}) }
-	add(a+" … "+b+" (association, to be named)", Statement{Form: FormAssociation, Ends: ends})
+	if !packages {
+		add(a+" … "+b+" (association, to be named)", Statement{Form: FormAssociation, Ends: ends})
+	}
 	if structural(from.Kind) && from.Kind != model.Interface && structural(to.Kind) {
 		whole := ends
 		add(a+" is made of "+plural+" (a part goes with its whole)", Statement{Form: FormWhole, Ends: whole})
 		add(a+" brings "+plural+" together (they can be without it)", Statement{Form: FormWhole, Shared: true, Ends: ends})
 	}
-	if from.Kind == to.Kind && from.ID != to.ID {
+	if from.Kind == to.Kind && from.ID != to.ID && !packages {
 		add("Each "+a+" is a kind of "+b, Statement{Form: FormGeneralization, Ends: bare})
 	}
 	if to.Kind == model.Interface && (from.Kind == model.Class || from.Kind == model.DataType || from.Kind == model.Enumeration) {

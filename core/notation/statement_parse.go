@@ -189,7 +189,8 @@ var verbPhrases = []verbPhrase{
 func (p *parser) statements() []Reading {
 	var out []Reading
 	keep := func(s Statement, end, cost int) {
-		if end == len(p.toks) {
+		packages := s.Ends[0].Ref.Kind == model.PackageKind || s.Ends[1].Ref.Kind == model.PackageKind || s.Through.Kind == model.PackageKind
+		if end == len(p.toks) && (!packages || s.Form == FormDependency) { // packages only depend on each other
 			out = append(out, p.reading(s, cost))
 		}
 	}

@@ -113,7 +113,7 @@ func printVerb(verb string, r model.Reading) string {
 
 func printRef(m *model.Model, r Ref) string {
 	out := printName(r.Name)
-	if r.ID != "" && len(m.ClassifiersNamed(r.Name)) > 1 {
+	if r.ID != "" && len(m.ClassifiersNamed(r.Name))+len(m.Named(r.Name, model.PackageKind)) > 1 {
 		out += "@" + string(r.Kind)
 	}
 	return out

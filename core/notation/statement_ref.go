@@ -39,7 +39,7 @@ func (p *parser) refAt(i int, implied model.Kind) []parsed[Ref] {
 			}
 			end += 2
 		}
-		found := p.m.ClassifiersNamed(name)
+		found := append(p.m.ClassifiersNamed(name), p.m.Named(name, model.PackageKind)...)
 		if len(found) == 0 && p.forgiving {
 			found = p.m.ClassifiersByTerm(name)
 		}
@@ -115,7 +115,7 @@ func (p *parser) refNames(i int) []parsed[string] {
 		if n < len(out) && out[n].value == name {
 			continue
 		}
-		if len(p.m.ClassifiersNamed(name)) > 0 || len(p.m.ClassifiersByTerm(name)) > 0 {
+		if len(p.m.ClassifiersNamed(name)) > 0 || len(p.m.ClassifiersByTerm(name)) > 0 || len(p.m.Named(name, model.PackageKind)) > 0 {
 			out = append(out, parsed[string]{name, i + n + 1, n})
 		}
 	}

@@ -151,22 +151,14 @@ func (w *work) extractInterface() {
 	if c == nil {
 		return
 	}
-	name := w.req.Name
-	if name == "" {
-		w.refuse("The interface needs a name.")
-		return
-	}
-	if len(w.m.ClassifiersNamed(name)) > 0 {
-		w.refuse("%s is there already.", name)
+	id := w.newClassifier(model.Interface, c)
+	if w.err != nil {
 		return
 	}
 	features := w.features(c.ID)
 	if w.err != nil {
 		return
 	}
-	id := w.id("interface")
-	w.do(&model.AddElement{ID: id, Kind: model.Interface, Name: name}, &model.MoveInto{ID: id, Package: packageOf(w.m, c)})
-	w.show(id, c.ID)
 	for _, f := range features {
 		switch d := f.Operation(); {
 		case f.Kind != model.Operation || d.Static || d.Constructor:

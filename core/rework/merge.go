@@ -139,29 +139,21 @@ func (w *work) split() {
 	if c == nil {
 		return
 	}
-	name := strings.TrimSpace(w.req.Name)
-	if name == "" {
-		w.refuse("The new class needs a name.")
-		return
-	}
-	if len(w.m.ClassifiersNamed(name)) > 0 {
-		w.refuse("%s is there already.", name)
+	class := w.newClassifier(c.Kind, c)
+	if w.err != nil {
 		return
 	}
 	features := w.features(c.ID)
 	if w.err != nil {
 		return
 	}
-	class := w.id("class")
-	w.do(&model.AddElement{ID: class, Kind: c.Kind, Name: name}, &model.MoveInto{ID: class, Package: packageOf(w.m, c)})
-	w.show(class, c.ID)
 	for _, f := range features {
 		w.do(&model.MovePart{ID: f.ID, Owner: class})
 	}
 	line := w.id("association")
 	w.do(&model.Connect{ID: line, Kind: model.Association, Aggregation: model.Composite, Ends: []model.NewEnd{
 		{ID: w.id("end"), Type: c.ID, Set: model.P("multiplicity", "1")},
-		{ID: w.id("end"), Type: class, Role: decapital(name), Set: model.P("multiplicity", "1")},
+		{ID: w.id("end"), Type: class, Role: decapital(w.m.Element(class).Name), Set: model.P("multiplicity", "1")},
 	}})
 	w.showLine(line)
 }

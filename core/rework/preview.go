@@ -36,7 +36,7 @@ func Preview(before, after *model.Model, delta model.Delta) []Line {
 					}
 				}
 			case *model.Relationship:
-				relations[r.ID] = r.Kind != model.Trace
+				relations[r.ID] = r.Kind == model.Association || relationVerbs[r.Kind] != ""
 			}
 		}
 	}
@@ -108,6 +108,10 @@ func nameOf(m *model.Model, id model.ID) string {
 	return "(unnamed)"
 }
 
+// relationVerbs are the relations that are told, beside associations; notes and
+// traces follow silently.
+var relationVerbs = map[model.Kind]string{model.Generalization: "is a kind of", model.Realization: "realizes", model.Usage: "uses", model.Dependency: "depends on"}
+
 // relationLines tell a relationship in one line, with what each end says.
 func relationLines(m *model.Model, id model.ID) []Line {
 	r := m.Relationship(id)
@@ -115,11 +119,7 @@ func relationLines(m *model.Model, id model.ID) []Line {
 		return nil
 	}
 	if r.Kind != model.Association {
-		verb, ok := map[model.Kind]string{model.Generalization: "is a kind of", model.Realization: "realizes", model.Usage: "uses", model.Dependency: "depends on"}[r.Kind]
-		if !ok {
-			return []Line{{Text: r.Kind.Title() + ": " + nameOf(m, r.Source) + " – " + nameOf(m, r.Target)}}
-		}
-		text := nameOf(m, r.Source) + " " + verb + " " + nameOf(m, r.Target)
+		text := nameOf(m, r.Source) + " " + relationVerbs[r.Kind] + " " + nameOf(m, r.Target)
 		if r.Name != "" {
 			text += " as " + r.Name
 		}

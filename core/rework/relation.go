@@ -107,7 +107,7 @@ func (w *work) changeKind() {
 func legal(m *model.Model, kind model.Kind, from, to model.ID) bool {
 	a, b := m.Element(from), m.Element(to)
 	if !a.Kind.IsClassifier() || !b.Kind.IsClassifier() {
-		return false
+		return a.ID != b.ID && (kind == model.Usage || kind == model.Dependency) // of packages
 	}
 	switch kind {
 	case model.Generalization:
@@ -183,17 +183,12 @@ func (w *work) manyToMany() {
 	}
 	class := r.Class
 	if class == "" {
-		name := strings.TrimSpace(w.req.Name)
-		if name == "" {
-			name = w.m.Element(a.Type).Name + w.m.Element(b.Type).Name
+		if strings.TrimSpace(w.req.Name) == "" {
+			w.req.Name = w.m.Element(a.Type).Name + w.m.Element(b.Type).Name
 		}
-		if len(w.m.ClassifiersNamed(name)) > 0 {
-			w.refuse("%s is there already. Choose another name.", name)
+		if class = w.newClassifier(model.Class, w.m.Element(a.Type)); w.err != nil {
 			return
 		}
-		class = w.id("class")
-		w.do(&model.AddElement{ID: class, Kind: model.Class, Name: name}, &model.MoveInto{ID: class, Package: packageOf(w.m, w.m.Element(a.Type))})
-		w.show(class, a.Type)
 	}
 	set := model.P("aggregation", "", "whole", "")
 	if r.Class != "" {

@@ -135,6 +135,24 @@ func (w *work) showLine(id model.ID) {
 	}
 }
 
+// newClassifier makes a classifier of the asked name, in the package of another one
+// and shown beside it. The name must be given, and nobody may bear it.
+func (w *work) newClassifier(kind model.Kind, near *model.Element) model.ID {
+	name := strings.TrimSpace(w.req.Name)
+	if name == "" {
+		w.refuse("The new %s needs a name.", kind.Title())
+		return ""
+	}
+	if len(w.m.ClassifiersNamed(name)) > 0 {
+		w.refuse("%s is there already. Choose another name.", name)
+		return ""
+	}
+	id := w.id(string(kind))
+	w.do(&model.AddElement{ID: id, Kind: kind, Name: name}, &model.MoveInto{ID: id, Package: packageOf(w.m, near)})
+	w.show(id, near.ID)
+	return id
+}
+
 // element finds the subject, which has to be of one of the kinds.
 func (w *work) element(id model.ID, kinds ...model.Kind) *model.Element {
 	e := w.m.Element(id)

@@ -180,6 +180,19 @@ func TestLinesEndOnTheEdgeOfABoundary(t *testing.T) {
 	require.True(t, onEdge(note, *group(t, s, "package Blending").Box), "%v", note)
 }
 
+// A dependency between packages leads from edge to edge.
+func TestDependenciesOfPackagesEndOnTheirEdges(t *testing.T) {
+	m := packaged(t)
+	intake, blending := m.Named("Intake", model.PackageKind)[0].ID, m.Named("Blending", model.PackageKind)[0].ID
+	m = edited(t, m, &model.Connect{ID: "dep", Kind: model.Dependency, Source: intake, Target: blending}, &model.Place{ID: "pdep", Diagram: "d", Subject: "dep"})
+	s := drawer.Of(m, "d")
+	line := group(t, s, "dependency: Intake depends on Blending")
+	for end, title := range map[scene.Point]string{line.Route[0]: "package Intake", line.Route[len(line.Route)-1]: "package Blending"} {
+		box := *group(t, s, title).Box
+		require.True(t, box.Inflate(2).Contains(end) && !box.Inflate(-2).Contains(end), "%v %s", end, title)
+	}
+}
+
 // A point lies in the innermost folder around it.
 func TestHolder(t *testing.T) {
 	m := packaged(t)

@@ -308,7 +308,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
       </div>
       {outlined && diagram && <Outline diagram={diagram} onClose={() => { setOutlined(false); focus() }} />}
       {asking === 'colours' && <Colours onClose={() => setAsking(undefined)} />}
-      {asking === 'starters' && diagram && <Starters diagram={diagram} onClose={() => setAsking(undefined)} />}
+      {asking === 'starters' && diagram && <Starters diagram={diagram} onInsert={view.fitNext} onClose={() => setAsking(undefined)} />}
       {asking === 'shortcuts' && <Shortcuts onClose={() => setAsking(undefined)} />}
     </div>
   )

@@ -6,7 +6,7 @@ import { useFetched } from './useFetched'
 type Starter = { key: string; title: string; about: string; text: string }
 
 // General class models to begin from. What is inserted is adapted afterwards.
-export function Starters({ diagram, onClose }: { diagram: string; onClose: () => void }) {
+export function Starters({ diagram, onInsert, onClose }: { diagram: string; onInsert: () => void; onClose: () => void }) {
   const { value, error } = useFetched<Starter[]>('/api/starters', 0)
   return (
     <Dialog title="Begin with a typical model" onClose={onClose}>
@@ -21,7 +21,7 @@ export function Starters({ diagram, onClose }: { diagram: string; onClose: () =>
               <summary className="cursor-pointer text-verdigris">As text</summary>
               <pre className="max-h-52 overflow-y-auto bg-paper p-2 font-mono leading-5">{s.text}</pre>
             </details>
-            <button className="button" aria-label={`Insert ${s.title}`} onClick={() => { onClose(); void ask('read/starter', { starter: s.key, diagram, seed: newId() }, { said: `Inserted: ${s.title}.` }) }}>Insert</button>
+            <button className="button" aria-label={`Insert ${s.title}`} onClick={() => { onInsert(); onClose(); void ask('read/starter', { starter: s.key, diagram, seed: newId() }, { said: `Inserted: ${s.title}.` }) }}>Insert</button>
           </li>
         ))}
       </ul>

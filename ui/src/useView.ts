@@ -33,6 +33,9 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
     fit(1)
   }, [bounds, diagram, fit])
 
+  // What the next drawing shows is shown whole too.
+  const fitNext = useCallback(() => { fitted.current = undefined }, [])
+
   const zoomAt = useCallback((at: Point, factor: number) => {
     setView((v) => {
       const k = Math.min(maxZoom, Math.max(minZoom, v.k * factor))
@@ -95,5 +98,5 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
     return { k, x: at.x - ((at.x - v.x) * k) / v.k, y: at.y - ((at.y - v.y) * k) / v.k }
   }), [box])
   const pan = useCallback((dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })), [])
-  return { view, fit, zoom, zoomAt, zoomTo, pan, look, reveal }
+  return { view, fit, fitNext, zoom, zoomAt, zoomTo, pan, look, reveal }
 }
