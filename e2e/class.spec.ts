@@ -16,7 +16,6 @@ test('reworks are shown before they are done, and undone as one', async ({ studi
   await expect(does.getByText('? TestResult – 0..* Residue as residues')).toBeVisible()
   const { violations } = await new AxeBuilder({ page }).include('[role="dialog"]').analyze()
   expect(violations).toEqual([])
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/rework.png' })
   await dialog.getByRole('button', { name: 'Do it' }).click()
   await expect(dialog).toHaveCount(0)
   await expect(studio.shape('class Residue')).toBeVisible()
@@ -133,7 +132,6 @@ test('a general model is inserted and adapted', async ({ studio, page }) => {
   await expect(page.getByRole('img', { name: /Person is a kind of Party in nature \{disjoint, complete\}/ })).toHaveCount(1)
   await expect(page.locator('#drawing').getByText('nature {disjoint, complete}')).toHaveCount(1)
   await studio.saved()
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/starter.png' })
   // Adapted like anything else; inserted again nothing is there twice.
   await studio.shape('class Supplier').click()
   await page.keyboard.type('Beekeeper')
