@@ -172,9 +172,10 @@ var classSelfMandatory = &Analyzer{
 }
 
 // vagueNames say that two classes have to do with each other.
-var vagueNames = words2("has", "have", "relates to", "is related to", "related to", "is associated with", "associated with", "is linked to", "links to", "is connected to", "concerns", "involves", "deals with", "has a", "has an", "relation", "association")
+var vagueNames = phrases("has", "have", "relates to", "is related to", "related to", "is associated with", "associated with", "is linked to", "links to", "is connected to", "concerns", "involves", "deals with", "has a", "has an", "relation", "association")
 
-func words2(list ...string) map[string]bool {
+// phrases is a set of texts of several words.
+func phrases(list ...string) map[string]bool {
 	out := map[string]bool{}
 	for _, w := range list {
 		out[w] = true

@@ -46,7 +46,8 @@ func (w *work) pullUp() {
 		}
 		for _, s := range classifier.Specifics(w.m, general) {
 			for _, o := range w.m.Children(s, f.Kind) {
-				if signature(w.m, o) == key && sameApartFromVisibility(w.m, o, up) {
+				said := o.Definition == "" || o.Definition == up.Definition // else it would be lost
+				if said && signature(w.m, o) == key && sameApartFromVisibility(w.m, o, up) {
 					w.repoint(o.ID, up.ID, nil)
 					w.do(&model.Delete{ID: o.ID})
 				}
@@ -147,15 +148,7 @@ func (w *work) copyPart(part *model.Element, owner model.ID) model.ID {
 
 // extractInterface makes an interface of operations, which the class realizes.
 func (w *work) extractInterface() {
-	c := w.element(w.req.Subject, model.Class, model.DataType)
-	if c == nil {
-		return
-	}
-	id := w.newClassifier(model.Interface, c)
-	if w.err != nil {
-		return
-	}
-	features := w.features(c.ID)
+	c, id, features := w.outOf(model.Interface)
 	if w.err != nil {
 		return
 	}

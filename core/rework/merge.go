@@ -40,6 +40,10 @@ func (w *work) receive(part *model.Element, into model.ID) {
 			w.refuse("%s has %s too, and they differ. Rename one of them first.", w.m.Element(into).Name, part.Name)
 			return
 		}
+		if o.Definition != "" && part.Definition != "" && o.Definition != part.Definition {
+			w.refuse("%s has %s too, and it is defined differently. Settle the definition first.", w.m.Element(into).Name, part.Name)
+			return
+		}
 		if o.Definition == "" && part.Definition != "" {
 			w.do(&model.SetPart{ID: o.ID, Set: model.P("definition", part.Definition)})
 		}
@@ -62,7 +66,7 @@ func (w *work) merge() {
 		w.refuse("%s cannot be merged with itself.", a.Name)
 		return
 	case a.Kind != b.Kind:
-		w.refuse("%s is a %s and %s a %s: only two of a kind can be merged.", a.Name, a.Kind.Title(), b.Name, b.Kind.Title())
+		w.refuse("Only two of a kind can be merged: %s and %s are not.", w.m.Describe(a.ID), w.m.Describe(b.ID))
 		return
 	}
 	for _, p := range w.m.Children(b.ID) {
@@ -113,6 +117,9 @@ func (w *work) merge() {
 	}
 	w.do(&model.SetClassifier{ID: a.ID, Set: set})
 	from, into := b.Term, a.Term
+	if ours, theirs := w.m.Definition(a), w.m.Definition(b); from != into && ours != "" && theirs != "" && ours != theirs && len(w.m.Faces(from)) == 1 {
+		w.do(&model.SetDefinition{ID: a.ID, Text: ours + "\n" + theirs}) // their term goes, its definition stays
+	}
 	w.do(&model.Delete{ID: b.ID})
 	if from != into && w.m.Term(from) != nil && len(w.m.Faces(from)) == 0 {
 		w.do(&model.MergeTerms{From: from, Into: into})
@@ -135,15 +142,7 @@ func union(a, b []string) []string {
 
 // split moves features into a new class that the old one is made of.
 func (w *work) split() {
-	c := w.element(w.req.Subject, model.Class, model.DataType)
-	if c == nil {
-		return
-	}
-	class := w.newClassifier(c.Kind, c)
-	if w.err != nil {
-		return
-	}
-	features := w.features(c.ID)
+	c, class, features := w.outOf("")
 	if w.err != nil {
 		return
 	}
@@ -156,6 +155,21 @@ func (w *work) split() {
 		{ID: w.id("end"), Type: class, Role: decapital(w.m.Element(class).Name), Set: model.P("multiplicity", "1")},
 	}})
 	w.showLine(line)
+}
+
+// outOf makes a classifier out of chosen features of a class: of a kind, or of that
+// of the class where it is empty.
+func (w *work) outOf(kind model.Kind) (c *model.Element, made model.ID, features []*model.Element) {
+	if c = w.element(w.req.Subject, model.Class, model.DataType); c == nil {
+		return nil, "", nil
+	}
+	if kind == "" {
+		kind = c.Kind
+	}
+	if made = w.newClassifier(kind, c); w.err != nil {
+		return nil, "", nil
+	}
+	return c, made, w.features(c.ID)
 }
 
 // features are the chosen ones, which have to belong to a class.

@@ -285,6 +285,18 @@ func TestMergeTakesEverythingAlong(t *testing.T) {
 	differ := modeltest.Build(t, "class A", "  - mass: Decimal", "class B", "  - mass: Integer")
 	_, err = rework.Changes(differ, rework.Request{Kind: rework.Merge, Subject: only(t, differ, "A").ID, With: only(t, differ, "B").ID})
 	require.ErrorContains(t, err, "A has mass too, and they differ. Rename one of them first.")
+
+	both := modeltest.Build(t, "class A", "class B", "define A: What comes in.", "define B: What goes out.")
+	both = reworked(t, both, rework.Request{Kind: rework.Merge, Subject: only(t, both, "A").ID, With: only(t, both, "B").ID, Seed: "x"})
+	require.Equal(t, "What comes in.\nWhat goes out.", both.Definition(only(t, both, "A")), "neither definition is lost")
+
+	defined := modeltest.Build(t, "class A", "  - mass: Decimal", "class B", "  - mass: Decimal", "enumeration C")
+	defined, _, _, err = model.Edit(defined, []model.Change{&model.SetPart{ID: part(t, defined, "A", "mass").ID, Set: model.P("definition", "With the jar.")}, &model.SetPart{ID: part(t, defined, "B", "mass").ID, Set: model.P("definition", "Without it.")}})
+	require.NoError(t, err)
+	_, err = rework.Changes(defined, rework.Request{Kind: rework.Merge, Subject: only(t, defined, "A").ID, With: only(t, defined, "B").ID})
+	require.ErrorContains(t, err, "A has mass too, and it is defined differently", "no definition is lost")
+	_, err = rework.Changes(defined, rework.Request{Kind: rework.Merge, Subject: only(t, defined, "A").ID, With: only(t, defined, "C").ID})
+	require.ErrorContains(t, err, "Only two of a kind can be merged: class A and enumeration C are not.")
 }
 
 func TestSplitPullPushExtract(t *testing.T) {
@@ -300,6 +312,11 @@ func TestSplitPullPushExtract(t *testing.T) {
 	require.Equal(t, []string{"- mass2: Decimal"}, features(up, only(t, up, "Batch")), "who says the same inherits it")
 	require.Equal(t, part(t, m, "Lot", "mass").ID, part(t, up, "Item", "mass").ID)
 
+	told, _, _, err := model.Edit(m, []model.Change{&model.SetPart{ID: part(t, m, "Batch", "mass").ID, Set: model.P("definition", "With the jars.")}})
+	require.NoError(t, err)
+	told = reworked(t, told, rework.Request{Kind: rework.PullUp, Subject: lot.ID, Features: []model.ID{part(t, told, "Lot", "mass").ID}, Seed: "x"})
+	require.Contains(t, features(told, only(t, told, "Batch")), "# mass: Decimal", "what is defined otherwise there stays there")
+
 	down := reworked(t, up, rework.Request{Kind: rework.PushDown, Subject: item.ID, Features: []model.ID{part(t, up, "Item", "mass").ID}, Seed: "x"})
 	for _, name := range []string{"Lot", "Batch", "Tin"} {
 		require.Contains(t, features(down, only(t, down, name)), "# mass: Decimal")
@@ -310,7 +327,7 @@ func TestSplitPullPushExtract(t *testing.T) {
 	require.Equal(t, []string{"+ weigh(unit: String): Decimal"}, features(iface, only(t, iface, "Weighed")))
 	require.Contains(t, statements(iface), "Lot realizes Weighed")
 	require.Contains(t, features(iface, only(t, iface, "Lot")), "+ weigh(unit: String): Decimal", "the class keeps it")
-	_, err := rework.Changes(m, rework.Request{Kind: rework.ExtractInterface, Subject: lot.ID, Features: []model.ID{part(t, m, "Lot", "mass").ID}, Name: "Weighed"})
+	_, err = rework.Changes(m, rework.Request{Kind: rework.ExtractInterface, Subject: lot.ID, Features: []model.ID{part(t, m, "Lot", "mass").ID}, Name: "Weighed"})
 	require.ErrorContains(t, err, "mass cannot be asked of an object by an interface")
 }
 
