@@ -72,6 +72,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "POST", path: p + "/read/statement", name: "readStatement", summary: "How a text can be understood; changes nothing", body: statementRequest{}, answer: statementReply{}, handle: s.readStatement},
 		{method: "POST", path: p + "/read/features", name: "readFeatures", summary: "What a text of features would change; changes nothing", body: featuresRequest{}, answer: featuresReply{}, handle: s.readFeatures},
 		{method: "POST", path: p + "/read/connection", name: "readConnection", summary: "How two elements can be connected; changes nothing", body: connectionRequest{}, answer: []readingView{}, handle: s.readConnection},
+		{method: "POST", path: p + "/read/constraint", name: "readConstraint", summary: "How a constraint holds for lines of a diagram; changes nothing", body: constraintRequest{}, answer: constraintReply{}, handle: s.readConstraint},
 		{method: "POST", path: p + "/read/side", name: "readSide", summary: "How a side of a line is led elsewhere; changes nothing", body: sideRequest{}, answer: sideReply{}, handle: s.readSide},
 		{method: "POST", path: p + "/read/starter", name: "readStarter", summary: "What inserting a general class model would change; changes nothing", body: starterRequest{}, answer: changesReply{}, handle: s.readStarter},
 		{method: "GET", path: p + "/reworks/:row", name: "reworks", summary: "The reworks of a class or a relation, with what has to be chosen", answer: offersReply{}, handle: s.reworks},

@@ -207,7 +207,7 @@ func (s *Server) overviewOf(c *echo.Context, id string, v *store.Version, author
 		for _, k := range model.KindsOn(d.Kind) {
 			if !seen[k.Kind] {
 				seen[k.Kind] = true
-				out.Kinds = append(out.Kinds, kindView{k.Kind, k.Title, k.Letter, k.Kind == model.Note, k.On})
+				out.Kinds = append(out.Kinds, kindView{k.Kind, k.Title, k.Letter, k.Kind.IsText(), k.On})
 			}
 		}
 	}
@@ -367,6 +367,7 @@ type entryView struct {
 	Classifier  bool           `json:"classifier"`
 	Features    string         `json:"features"`
 	Note        string         `json:"note"`
+	Object      string         `json:"object,omitempty"` // as text
 	Picture     model.ID       `json:"picture"`
 	Term        *termView      `json:"term,omitempty"`
 	Process     *processView   `json:"process,omitempty"`
@@ -410,6 +411,8 @@ func (s *Server) entry(c *echo.Context) error {
 			item := viewItem(m, dictionary.Of(m), r, r.Store().Contents, nil)
 			item.Archive, item.Outside = r.Store().Archive, r.Store().Outside
 			out.Contents = &item
+		case model.Object:
+			out.Object = notation.ObjectText(m, r)
 		case model.Actor:
 			out.Abstract = r.Actor().Abstract
 		case model.UseCase:
@@ -434,6 +437,9 @@ func (s *Server) entry(c *echo.Context) error {
 		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, r.Definition
 		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
 		out.Relations = append(out.Relations, viewRelation(m, r))
+		for _, a := range m.Anchors(r.ID) {
+			out.Relations = append(out.Relations, viewRelation(m, a))
+		}
 		switch r.Kind {
 		case model.Participation:
 			part := r.Participation().Part

@@ -201,10 +201,17 @@ func (s *Server) readFeatures(c *echo.Context) error {
 		return err
 	}
 	e := v.Model.Element(req.Element)
-	if e == nil || !e.Kind.IsClassifier() {
+	if e == nil || !e.Kind.IsClassifier() && e.Kind != model.Object {
 		return problem(http.StatusNotFound, "missing", "It does not exist any more.")
 	}
-	changes := notation.EditFeatures(v.Model, e, req.Text, req.Seed)
+	var changes []model.Change
+	if e.Kind == model.Object {
+		if changes, err = notation.EditObject(v.Model, e, req.Text); err != nil {
+			return err
+		}
+		return c.JSON(http.StatusOK, featuresReply{model.EncodeChanges(changes), []lineProblem{}, v.Revision})
+	}
+	changes = notation.EditFeatures(v.Model, e, req.Text, req.Seed)
 	if _, _, _, err := model.Edit(v.Model, changes); err != nil {
 		return err
 	}
@@ -244,8 +251,15 @@ func (s *Server) readConnection(c *echo.Context) error {
 		return problem(http.StatusNotFound, "missing", "It does not exist any more.")
 	}
 	to := v.Model.Element(req.To)
-	if from.Kind == model.Note || to != nil && to.Kind == model.Note {
+	if from.Kind.IsText() || to != nil && to.Kind.IsText() {
 		out, err := s.anchors(v.Model, from, to, req)
+		if err != nil {
+			return err
+		}
+		return c.JSON(http.StatusOK, out)
+	}
+	if from.Kind == model.Object || to != nil && to.Kind == model.Object {
+		out, err := s.examples(v.Model, from, to, req)
 		if err != nil {
 			return err
 		}
@@ -291,23 +305,34 @@ func (s *Server) readConnection(c *echo.Context) error {
 // anchors offers to anchor a note: to an element, whichever of the two was
 // pulled, or nothing on empty paper.
 func (s *Server) anchors(m *model.Model, from, to *model.Element, req connectionRequest) ([]readingView, error) {
-	if to == nil || from.ID == to.ID {
+	line := m.Relationship(req.To)
+	if to == nil && line == nil || from.ID == req.To {
 		return []readingView{}, nil
 	}
 	note, about := from, to
-	if note.Kind != model.Note {
+	if !note.Kind.IsText() {
 		note, about = to, from
 	}
+	c := &model.Connect{Kind: model.Anchor, Source: note.ID, Refers: req.To}
+	subject := req.To
+	if line == nil {
+		c.Target, c.Refers, subject = about.ID, "", about.ID
+	}
+	verb := "is about "
+	if note.Kind == model.Constraint {
+		verb = "holds for "
+	}
 	id := model.DeriveID("anchor", req.Seed)
+	c.ID = id
 	changes := []model.Change{
-		&model.Connect{ID: id, Kind: model.Anchor, Source: note.ID, Target: about.ID},
+		c,
 		&model.Place{ID: model.DeriveID("place", req.Seed), Diagram: req.Diagram, Subject: id},
 	}
 	next, _, _, err := model.Edit(m, changes)
 	if err != nil {
 		return nil, err
 	}
-	return []readingView{{Title: "This note is about " + m.Describe(about.ID), Form: string(model.Anchor), Sentences: notation.ReadBack(next, next.Relationship(id)),
+	return []readingView{{Title: "This " + note.Kind.Title() + " " + verb + m.Describe(subject), Form: string(model.Anchor), Sentences: notation.ReadBack(next, next.Relationship(id)),
 		New: []newElement{}, Changes: model.EncodeChanges(changes), Row: id}}, nil
 }
 
@@ -374,8 +399,15 @@ func (s *Server) readPlacement(c *echo.Context) error {
 	} else {
 		subject = model.DeriveID("new", req.Seed)
 		add := newElementFor(kind, subject, name, notation.ScopeOf(v.Model, req.Diagram))
-		if kind == model.Note { // what is typed is its text
+		switch {
+		case kind.IsText(): // what is typed is its text
 			add.Name, add.Set = "", model.P("body", name)
+		case kind == model.Object: // and here its classifier too
+			o, err := notation.ReadObject(name)
+			if err != nil {
+				return err
+			}
+			add.Name, add.Set = o.Name, model.P("typeName", o.Type, "slots", o.Slots)
 		}
 		changes = append(changes, add)
 	}

@@ -123,11 +123,45 @@ func classifier(b *strings.Builder, m *model.Model, e *model.Element) {
 			for _, s := range notation.ReadBack(m, r) {
 				fmt.Fprintf(b, "- %s\n", text(s.String()))
 			}
+			for _, a := range m.Anchors(r.ID) {
+				if c := m.Element(a.Source); !model.IsXor(c) { // that is among the sentences
+					fmt.Fprintf(b, "- %s\n", inline(textOf(c)))
+				}
+			}
 		}
 	}
 	for _, r := range m.RelationshipsOf(e.ID) {
 		if note := m.Element(r.Source); r.Kind == model.Anchor && note != nil {
-			fmt.Fprintf(b, "\n> %s\n", strings.ReplaceAll(paragraphs(note.Note().Body), "\n", "\n> "))
+			fmt.Fprintf(b, "\n> %s\n", strings.ReplaceAll(paragraphs(textOf(note)), "\n", "\n> "))
+		}
+	}
+	examples(b, m, e)
+}
+
+// textOf is the text of a note, or a constraint in its braces.
+func textOf(e *model.Element) string {
+	if e.Kind == model.Constraint {
+		return "{" + strings.Trim(strings.TrimSpace(e.Note().Body), "{}") + "}"
+	}
+	return e.Note().Body
+}
+
+// examples lists the objects of a classifier, with their values and links.
+func examples(b *strings.Builder, m *model.Model, e *model.Element) {
+	objects := m.ObjectsOf(e.ID)
+	if len(objects) > 0 {
+		b.WriteString("\nExamples:\n\n")
+	}
+	for _, o := range objects {
+		fmt.Fprintf(b, "- %s", inline(m.ObjectTitle(o)))
+		if values := notation.ValueLines(o); len(values) > 0 {
+			fmt.Fprintf(b, ": %s", inline(strings.Join(values, ", ")))
+		}
+		b.WriteString("\n")
+		for _, l := range m.Links(o.ID) {
+			for _, s := range notation.ReadBack(m, l) {
+				fmt.Fprintf(b, "  - %s\n", text(s.String()))
+			}
 		}
 	}
 }

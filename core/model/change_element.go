@@ -36,6 +36,9 @@ func (c *AddElement) apply(d *draft) error {
 		e.Term = d.termFor(e)
 	}
 	d.numberProcess(e)
+	if e.Kind == Object {
+		e = d.bindType(e)
+	}
 	d.put(e)
 	d.bindTypes(e)
 	return nil
@@ -265,6 +268,18 @@ func (d *draft) deleteRelationship(r *Relationship) {
 	}
 	for _, t := range d.TracesOf(r.ID) {
 		d.drop(t.ID)
+	}
+	for _, u := range d.Uses(r.ID) {
+		switch u := u.(type) {
+		case *Relationship:
+			if u.Kind == Anchor {
+				d.deleteRelationship(u)
+			} else if u.Refers == r.ID { // a link can be without it
+				n := *u
+				n.Refers = ""
+				d.put(&n)
+			}
+		}
 	}
 	d.drop(r.ID)
 }

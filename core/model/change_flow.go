@@ -125,9 +125,9 @@ func (c *SetDerived) apply(d *draft) error {
 // unless its element is shown there once more: then they go to that.
 func (d *draft) unplace(p *Placement) {
 	if len(d.PlacementsAt(p.Diagram, p.Subject)) < 2 {
-		for _, r := range d.RelationshipsOf(p.Subject) {
+		for _, r := range append(d.RelationshipsOf(p.Subject), d.Anchors(p.Subject)...) {
 			if rp := d.PlacementOn(p.Diagram, r.ID); rp != nil {
-				d.drop(rp.ID)
+				d.unplace(rp)
 			}
 		}
 	}

@@ -25,6 +25,7 @@ type Connect struct {
 	Class       ID          `json:"class,omitempty"`
 	Set         ID          `json:"set,omitempty"`    // generalization set
 	Traced      ID          `json:"traced,omitempty"` // where a trace starts at a relationship
+	Refers      ID          `json:"refers,omitempty"` // where an anchor leads to one, or what a link is an example of
 }
 
 func (c *Connect) apply(d *draft) error {
@@ -35,7 +36,7 @@ func (c *Connect) apply(d *draft) error {
 		return Faultf(CodeInvalid, "%q is not a kind of relationship", string(c.Kind)).At(c.ID, "kind")
 	}
 	r := &Relationship{ID: c.ID, Kind: c.Kind, Name: c.Name, Source: c.Source, Target: c.Target,
-		Class: c.Class, Set: c.Set, Traced: c.Traced, Data: newData(c.Kind)}
+		Class: c.Class, Set: c.Set, Traced: c.Traced, Refers: c.Refers, Data: newData(c.Kind)}
 	if c.Kind == Association {
 		data := &AssociationData{Aggregation: c.Aggregation, Reading: c.Reading}
 		if c.Aggregation != NoAggregation {
@@ -101,8 +102,10 @@ func (c *SetRelationship) apply(d *draft) error {
 	}
 	allowed := append(dataFields(rel.Kind), "name", "class", "set", "stereotypes", "definition")
 	switch rel.Kind {
-	case DataFlow, Anchor:
+	case DataFlow:
 		allowed = append(allowed, "source", "target")
+	case Anchor, Link:
+		allowed = append(allowed, "source", "target", "refers")
 	case Association, Trace:
 	default:
 		allowed = append(allowed, "kind", "source", "target")

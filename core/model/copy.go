@@ -42,7 +42,10 @@ func CopyChanges(m *Model, req CopyRequest) []Change {
 			set := dataPatch(e)
 			delete(set, "ordinal") // a copied process gets the next number
 			out = append(out, &AddElement{ID: subject, Kind: e.Kind, Name: copyName(m, e), Owner: e.Owner, Set: set})
-			if len(e.Stereotypes) > 0 {
+			if e.Kind == Object {
+				out = append(out, &SetObject{ID: subject, Name: e.Name, Type: e.Type, TypeName: e.TypeName(), Slots: e.Object().Slots})
+			}
+			if len(e.Stereotypes) > 0 && e.Kind.IsClassifier() {
 				out = append(out, &SetClassifier{ID: subject, Set: P("stereotypes", e.Stereotypes)})
 			}
 			out = append(out, copyParts(m, e.ID, subject, id)...)
@@ -53,9 +56,11 @@ func CopyChanges(m *Model, req CopyRequest) []Change {
 		copied[e.ID] = subject
 		out = append(out, &Place{ID: id(p.ID), Diagram: req.To, Subject: subject, X: p.X + req.DX, Y: p.Y + req.DY, W: p.W, H: p.H})
 	}
-	for _, p := range shown {
-		if r := m.Relationship(p.Subject); r != nil {
-			out = append(out, copyRelationship(m, r, p, copied, req, id)...)
+	for _, toLines := range []bool{false, true} { // what leads to a line comes after the lines
+		for _, p := range shown {
+			if r := m.Relationship(p.Subject); r != nil && (r.Kind == Anchor && r.Refers != "") == toLines {
+				out = append(out, copyRelationship(m, r, p, copied, req, id)...)
+			}
 		}
 	}
 	return out
@@ -67,11 +72,17 @@ func copyRelationship(m *Model, r *Relationship, p *Placement, copied map[ID]ID,
 			return nil // an end stays behind
 		}
 	}
+	refers := r.Refers
+	if r.Kind == Anchor && refers != "" {
+		if refers = copied[refers]; refers == "" {
+			return nil
+		}
+	}
 	var out []Change
 	subject := r.ID
 	if req.AsNew {
 		subject = id(r.ID)
-		c := &Connect{ID: subject, Kind: r.Kind, Name: r.Name, Source: copied[r.Source], Target: copied[r.Target]}
+		c := &Connect{ID: subject, Kind: r.Kind, Name: r.Name, Source: copied[r.Source], Target: copied[r.Target], Refers: refers}
 		data := r.Association()
 		for i, e := range m.Ends(r.ID) {
 			c.Ends = append(c.Ends, NewEnd{ID: id(e.ID), Type: copied[e.Type], Role: e.Name, Set: dataPatch(e)})
@@ -83,8 +94,10 @@ func copyRelationship(m *Model, r *Relationship, p *Placement, copied map[ID]ID,
 		out = append(out, c)
 		out = append(out, copyCaseData(m, r, subject, copied, id)...)
 	} else if m.PlacementOn(req.To, r.ID) != nil {
+		copied[r.ID] = r.ID
 		return nil
 	}
+	copied[r.ID] = subject
 	out = append(out, &Place{ID: id(p.ID), Diagram: req.To, Subject: subject})
 	if p.Line != LineRightAngled {
 		out = append(out, &SetLine{ID: id(p.ID), Line: p.Line})
@@ -165,7 +178,7 @@ func ShowRelations(m *Model, diagram, element ID, seed string) []Change {
 		if m.PlacementOn(diagram, r.ID) != nil {
 			continue
 		}
-		all := true
+		all := r.Kind != Anchor || r.Refers == "" || m.PlacementOn(diagram, r.Refers) != nil
 		for _, id := range m.Connected(r) {
 			all = all && (id == element || m.PlacementOn(diagram, id) != nil)
 		}

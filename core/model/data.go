@@ -21,7 +21,8 @@ type ClassifierData struct {
 	Stored    bool `json:"stored,omitempty"`    // its instances are kept: it goes into tables
 }
 
-// NoteData: UML 2.5.1, 7.2, Comment.
+// NoteData belongs to notes and constraints: UML 2.5.1, 7.2, Comment, and 7.6,
+// Constraint, whose specification is the body, without the braces.
 type NoteData struct {
 	Body string `json:"body,omitempty"`
 }
@@ -158,8 +159,10 @@ func newData(k Kind) Data {
 	switch k {
 	case Class, Interface, Enumeration, DataType:
 		return &ClassifierData{}
-	case Note:
+	case Note, Constraint:
 		return &NoteData{}
+	case Object:
+		return &ObjectData{}
 	case GeneralizationSet:
 		return &GeneralizationSetData{}
 	case Attribute:
@@ -215,6 +218,8 @@ func (e *Element) TypeName() string {
 		return d.TypeName
 	case *ParameterData:
 		return d.TypeName
+	case *ObjectData:
+		return d.TypeName
 	}
 	return ""
 }
@@ -233,6 +238,10 @@ func (e *Element) withType(to ID, name string) *Element {
 		d2.TypeName = name
 		c.Data = &d2
 	case *ParameterData:
+		d2 := *d
+		d2.TypeName = name
+		c.Data = &d2
+	case *ObjectData:
 		d2 := *d
 		d2.TypeName = name
 		c.Data = &d2

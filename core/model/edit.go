@@ -48,6 +48,7 @@ var changeTypes = map[string]func() Change{
 	"setDetail":       func() Change { return &SetDetail{} },
 	"moveLabel":       func() Change { return &MoveLabel{} },
 	"setPicture":      func() Change { return &SetPicture{} },
+	"setObject":       func() Change { return &SetObject{} },
 	"setNote":         func() Change { return &SetNote{} },
 	"setElement":      func() Change { return &SetElement{} },
 	"moveProcess":     func() Change { return &MoveProcess{} },

@@ -13,6 +13,8 @@ const (
 	DataType          Kind = "dataType"
 	GeneralizationSet Kind = "generalizationSet"
 	Note              Kind = "note" // UML: Comment
+	Constraint        Kind = "constraint"
+	Object            Kind = "object" // UML: InstanceSpecification; an example
 	PackageKind       Kind = "package"
 )
 
@@ -66,7 +68,8 @@ const (
 	Realization    Kind = "realization"
 	Dependency     Kind = "dependency"
 	Usage          Kind = "usage"
-	Anchor         Kind = "anchor" // from a note to what it is about
+	Anchor         Kind = "anchor" // from a note or constraint to what it is about
+	Link           Kind = "link"   // between objects: an example of an association
 	// DataFlow leads from a source to a target; one of the two may be missing: then
 	// it crosses the frame of its level.
 	DataFlow Kind = "dataFlow"
@@ -126,6 +129,8 @@ var elementKinds = []KindInfo{
 	{Kind: UseCase, Title: "use case", Plural: "use cases", Owners: inPackages, Rootless: true, Letter: "u", On: caseDiagrams, listed: true},
 	{Kind: Subject, Title: "subject", Plural: "subjects", Letter: "b", On: caseDiagrams, listed: true},
 	{Kind: PackageKind, Title: "package", Plural: "packages", Owners: inPackages, Rootless: true, Letter: "k", On: []Kind{ClassDiagram, UseCaseDiagram}, listed: true},
+	{Kind: Object, Title: "object", Plural: "objects", Owners: inPackages, Rootless: true, Letter: "o", On: classDiagrams, listed: true},
+	{Kind: Constraint, Title: "constraint", Plural: "constraints", Letter: "t", On: allDiagrams, listed: true},
 	{Kind: Note, Title: "note", Plural: "notes", Letter: "n", On: allDiagrams},
 	{Kind: DataItem, Title: "data item", Plural: "data items", Term: true, listed: true},
 	{Kind: Event, Title: "event", Plural: "events", Ordered: true, listed: true},
@@ -152,6 +157,7 @@ var relationshipKinds = []KindInfo{
 	{Kind: Dependency, Title: "dependency", Plural: "dependencies", On: classDiagrams},
 	{Kind: Usage, Title: "usage", Plural: "usages", On: classDiagrams},
 	{Kind: Anchor, Title: "anchor", Plural: "anchors", On: allDiagrams},
+	{Kind: Link, Title: "link", Plural: "links", On: classDiagrams},
 	{Kind: DataFlow, Title: "data flow", Plural: "data flows", On: flowDiagrams},
 	{Kind: Participation, Title: "participation", Plural: "participations", On: caseDiagrams},
 	{Kind: Include, Title: "include", Plural: "includes", On: caseDiagrams},
@@ -198,6 +204,9 @@ func (k Kind) Title() string {
 	}
 	return string(k)
 }
+
+// IsText reports whether elements of the kind are a text on the sheet.
+func (k Kind) IsText() bool { return k == Note || k == Constraint }
 
 // IsClassifier reports whether elements of the kind are classifiers.
 func (k Kind) IsClassifier() bool { return elementInfo[k].Classifier }

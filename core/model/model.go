@@ -153,6 +153,11 @@ func (m *Model) Connected(r *Relationship) []ID {
 		fallthrough
 	default:
 		return []ID{r.Source, r.Target}
+	case Anchor:
+		if r.Refers != "" {
+			return []ID{r.Source}
+		}
+		return []ID{r.Source, r.Target}
 	case Association:
 	}
 	var out []ID
@@ -510,8 +515,10 @@ func (m *Model) Describe(id ID) string {
 			}
 		}
 		switch r.Kind {
-		case Note:
-			return "note " + quoteName(firstWords(r.Note().Body))
+		case Note, Constraint:
+			return r.Kind.Title() + " " + quoteName(firstWords(r.Note().Body))
+		case Object:
+			return "object " + m.ObjectTitle(r)
 		case Sentence:
 			return "sentence " + quoteName(firstWords(r.Sentence().Text))
 		case Step:
@@ -526,11 +533,14 @@ func (m *Model) Describe(id ID) string {
 		for _, c := range m.Connected(r) {
 			if e := m.Element(c); e != nil {
 				name := quoteName(e.Name)
-				if e.Kind == Note {
+				if e.Kind.IsText() || e.Kind == Object {
 					name = m.Describe(e.ID)
 				}
 				names = append(names, name)
 			}
+		}
+		if r.Kind == Anchor && r.Refers != "" {
+			names = append(names, m.Describe(r.Refers))
 		}
 		if len(names) == 1 {
 			return r.Kind.Title() + " at " + names[0]

@@ -81,6 +81,9 @@ func (m *Model) sideOf(r *Relationship, side Side) (ID, func(ID) Change, error) 
 		}
 		return end.Type, func(to ID) Change { return &SetEnd{ID: end.ID, Set: P("type", to)} }, nil
 	}
+	if r.Kind == Anchor && r.Refers != "" && side == ToSide {
+		return r.Refers, func(to ID) Change { return &SetRelationship{ID: r.ID, Set: P("target", to, "refers", ID(""))} }, nil
+	}
 	if side == FromSide {
 		return r.Source, func(to ID) Change { return &SetRelationship{ID: r.ID, Set: P("source", to)} }, nil
 	}

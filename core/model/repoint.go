@@ -33,7 +33,7 @@ func Repoint(m *Model, from, to ID, skip func(Row) bool) []Change {
 // isPlainRef: a field that holds one id; lists of ids are no references of classes.
 func isPlainRef(field string) bool {
 	switch field {
-	case "term", "type", "source", "target", "class", "set", "traced", "subject", "picture", "process", "about", "from", "to":
+	case "term", "type", "source", "target", "class", "set", "traced", "refers", "subject", "picture", "process", "about", "from", "to":
 		return true
 	}
 	return false

@@ -119,7 +119,10 @@ type Relationship struct {
 	Class  ID     `json:"class,omitempty"`  // the association class
 	Set    ID     `json:"set,omitempty"`    // the generalization set
 	// Traced is the relationship that a trace starts at, where it is no element.
-	Traced      ID       `json:"traced,omitempty"`
+	Traced ID `json:"traced,omitempty"`
+	// Refers is the relationship that an anchor leads to, where that is no element,
+	// or the association that a link is an example of.
+	Refers      ID       `json:"refers,omitempty"`
 	Stereotypes []string `json:"stereotypes,omitempty"`
 	Definition  string   `json:"definition,omitempty"`
 	Data        Data     `json:"-"`
@@ -223,6 +226,7 @@ func (r *Relationship) refs(f func(string, ID)) {
 	ref(f, "class", r.Class)
 	ref(f, "set", r.Set)
 	ref(f, "traced", r.Traced)
+	ref(f, "refers", r.Refers)
 	useCaseRefs(r.Data, f)
 }
 

@@ -116,7 +116,7 @@ func weight(c Change) int {
 		return 4
 	case *AddElement, *AddDiagram, *AddTerm:
 		return 3
-	case *SetName, *SetDefinition, *SetEnd, *SetRelationship, *SetClassifier, *SetProject, *SetTerm, *Unplace, *SetPicture, *SetNote, *SetElement, *SetFace:
+	case *SetName, *SetDefinition, *SetEnd, *SetRelationship, *SetClassifier, *SetProject, *SetTerm, *Unplace, *SetPicture, *SetNote, *SetObject, *SetElement, *SetFace:
 		return 2
 	case *AddPart, *SetPart, *MovePart:
 		return 1
@@ -177,6 +177,8 @@ func summaryOf(before, after *Model, change Change) string {
 		return "Change how much is shown of " + describePlaced(after, c.ID)
 	case *SetPicture:
 		return "Change the picture of " + after.Describe(c.ID)
+	case *SetObject:
+		return "Write " + after.Describe(c.ID)
 	case *SetNote:
 		return "Write " + after.Describe(c.ID)
 	case *SetLine:

@@ -79,7 +79,7 @@ func (d *draft) verifyAround(r Row, check func(Row)) {
 			check(d.Row(r.Owner))
 		}
 	case *Placement:
-		for _, rel := range d.RelationshipsOf(r.Subject) {
+		for _, rel := range append(d.RelationshipsOf(r.Subject), d.Anchors(r.Subject)...) {
 			if p := d.PlacementOn(r.Diagram, rel.ID); p != nil {
 				check(p)
 			}
@@ -213,6 +213,8 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 	switch r.Kind {
 	case Anchor:
 		return d.verifyAnchor(r, ends)
+	case Link:
+		return d.verifyLink(r, ends)
 	case DataFlow:
 		return d.verifyDataFlow(r, ends)
 	case Trace:
@@ -302,7 +304,7 @@ func (d *draft) verifyPlacement(p *Placement) error {
 		if !s.Kind.IsDrawnOn(d.Diagram(p.Diagram).Kind) {
 			return Faultf(CodeRefused, "%s cannot be drawn on a %s", d.Describe(s.ID), d.Diagram(p.Diagram).Kind.Title()).At(p.ID, "subject")
 		}
-		for _, id := range d.Connected(s) {
+		for _, id := range d.drawnTo(s) {
 			if d.PlacementOn(p.Diagram, id) == nil {
 				return Faultf(CodeRefused, "%s can be drawn only where %s is", d.Describe(s.ID), d.Describe(id)).At(p.ID, "subject")
 			}
@@ -311,6 +313,15 @@ func (d *draft) verifyPlacement(p *Placement) error {
 		return Faultf(CodeRefused, "only elements and relationships are placed on diagrams").At(p.ID, "subject")
 	}
 	return nil
+}
+
+// drawnTo lists what has to be on a diagram before a relationship can be drawn.
+func (d *draft) drawnTo(r *Relationship) []ID {
+	out := d.Connected(r)
+	if r.Kind == Anchor && r.Refers != "" {
+		out = append(out, r.Refers)
+	}
+	return out
 }
 
 var (

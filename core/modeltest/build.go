@@ -55,6 +55,10 @@ func Build(t testing.TB, lines ...string) *model.Model {
 			edit(c...)
 			continue
 		}
+		if c := exampleLine(m, line, model.DeriveID("build", fmt.Sprint(i), line)); c != nil {
+			edit(c...)
+			continue
+		}
 		if names, ok := strings.CutPrefix(line, "rename "); ok {
 			from, to, _ := strings.Cut(names, " to ")
 			edit(&model.SetName{ID: m.ClassifiersNamed(from)[0].ID, Name: to})

@@ -18,7 +18,9 @@ var (
 func (s *Source) classChange(m *model.Model, a, b *model.Element) []model.Change {
 	yes := func(oneIn int) bool { return s.rnd.IntN(oneIn) == 0 }
 	line := s.id("r")
-	switch s.rnd.IntN(15) {
+	switch s.rnd.IntN(18) {
+	case 15, 16, 17:
+		return s.exampleChange(m, a)
 	case 13: // how much is shown
 		if d := pick(s, m.Diagrams()); d != nil && yes(2) {
 			return []model.Change{&model.SetDetail{ID: d.ID, Set: model.P("detail", pick(s, []model.Detail{"", model.DetailNames, model.DetailAttributes, model.DetailOperations}), "inherited", yes(3))}}
@@ -56,6 +58,10 @@ func (s *Source) classChange(m *model.Model, a, b *model.Element) []model.Change
 		}
 		return []model.Change{c}
 	case 8:
+		if yes(4) { // a kind that adds nothing
+			bare := s.id("c")
+			return []model.Change{&model.AddElement{ID: bare, Kind: a.Kind, Name: pick(s, nouns)}, &model.Connect{ID: line, Kind: model.Generalization, Source: bare, Target: a.ID}}
+		}
 		return []model.Change{&model.Connect{ID: line, Kind: pick(s, []model.Kind{model.Generalization, model.Generalization, model.Realization}), Source: a.ID, Target: b.ID}}
 	case 9:
 		for _, e := range m.Classifiers() {
@@ -69,6 +75,14 @@ func (s *Source) classChange(m *model.Model, a, b *model.Element) []model.Change
 			if e.Kind == model.Enumeration && yes(2) {
 				return []model.Change{&model.AddPart{ID: s.id("l"), Owner: e.ID, Kind: model.Literal, Name: pick(s, featureNames), Set: model.P("value", pick(s, []string{"", "1", "1", "2"}))}}
 			}
+		}
+		if yes(4) {
+			id := s.id("c")
+			out := []model.Change{&model.AddElement{ID: id, Kind: model.Enumeration, Name: pick(s, nouns)}}
+			for _, name := range []string{"raw", pick(s, []string{"raw", "table"}), "bakery"} {
+				out = append(out, &model.AddPart{ID: s.id("l"), Owner: id, Kind: model.Literal, Name: name})
+			}
+			return out
 		}
 		return []model.Change{
 			&model.AddPart{ID: s.id("p"), Owner: a.ID, Kind: model.Attribute, Name: "phone1", Set: model.P("typeName", "String")},

@@ -50,7 +50,17 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 	case model.Participation, model.Include, model.Extend, model.Within:
 		return readCase(m, r, name)
 	case model.Anchor:
-		return []Sentence{plain("The " + m.Describe(r.Source) + " is about " + m.Describe(r.Target) + ".")}
+		about := " is about "
+		if m.Element(r.Source).Kind == model.Constraint {
+			about = " holds for "
+		}
+		to := r.Target
+		if to == "" {
+			to = r.Refers
+		}
+		return []Sentence{plain("The " + m.Describe(r.Source) + about + m.Describe(to) + ".")}
+	case model.Link:
+		return readLink(m, r)
 	case model.Realization:
 		return []Sentence{
 			plain(name(r.Source) + " realizes " + name(r.Target) + ": it offers all of its operations."),
@@ -70,7 +80,7 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 			plain("When " + name(r.Target) + " changes, " + name(r.Source) + " may have to change."),
 		}
 	}
-	return readAssociation(m, r, name)
+	return append(readAssociation(m, r, name), readXor(m, r)...)
 }
 
 func plain(text string) Sentence { return Sentence{{Text: text}} }

@@ -32,6 +32,7 @@ var looks = map[scene.Role]look{
 	scene.RoleShape:    {fill: paper, stroke: ink, width: line},
 	scene.RoleNote:     {fill: paper, stroke: ink, width: line},
 	scene.RoleGround:   {fill: paper},
+	scene.RoleBraces:   {fill: paper},
 	scene.RoleArea:     {},
 	scene.RoleBoundary: {stroke: ink, width: line},
 	scene.RoleSwatch:   {fill: paper, stroke: ink, width: 1},

@@ -106,6 +106,23 @@ func TestGoldenPictures(t *testing.T) {
 		"stereotyped-dependency": {lines: append(two, "Whole depends on Other"), changes: func(m *model.Model) []model.Change {
 			return []model.Change{&model.SetRelationship{ID: m.Relationships()[0].ID, Set: model.P("stereotypes", []string{"create"})}}
 		}},
+		"xor": {lines: []string{"class Hive", "class Gap", "class Apiary", "class Vehicle", "0..1 Apiary keeps 0..* Hive", "0..1 Vehicle carries 0..* Hive"}, changes: func(m *model.Model) []model.Change {
+			out := []model.Change{&model.AddElement{ID: "x", Kind: model.Constraint, Set: model.P("body", "xor")}, &model.Place{ID: "px", Diagram: "d", Subject: "x", X: 190, Y: 90}}
+			for _, r := range m.Relationships(model.Association) {
+				out = append(out, &model.Connect{ID: "a" + r.ID, Kind: model.Anchor, Source: "x", Refers: r.ID}, &model.Place{ID: "pa" + r.ID, Diagram: "d", Subject: "a" + r.ID})
+			}
+			return out
+		}},
+		"constraint": {lines: []string{"class Hive"}, changes: func(m *model.Model) []model.Change {
+			return []model.Change{&model.AddElement{ID: "x", Kind: model.Constraint, Set: model.P("body", "a hive without a colony is not for sale, and stands in the shed at the back until it has one")}, &model.Place{ID: "px", Diagram: "d", Subject: "x", X: 260, Y: 60},
+				&model.Connect{ID: "a", Kind: model.Anchor, Source: "x", Target: named(m, "Hive")}, &model.Place{ID: "pa", Diagram: "d", Subject: "a"}}
+		}},
+		"objects": {lines: []string{"class HoneyLot", "  mass: Decimal", "class Beekeeper", "1 Beekeeper delivers 0..* HoneyLot"}, changes: func(m *model.Model) []model.Change {
+			return []model.Change{
+				&model.AddElement{ID: "o1", Kind: model.Object, Name: "lot17", Set: model.P("typeName", "HoneyLot", "slots", []model.SlotValue{{Name: "mass", Value: "212.5"}})}, &model.Place{ID: "po1", Diagram: "d", Subject: "o1", X: 0, Y: 160},
+				&model.AddElement{ID: "o2", Kind: model.Object, Set: model.P("typeName", "Beekeeper")}, &model.Place{ID: "po2", Diagram: "d", Subject: "o2", X: 320, Y: 160},
+				&model.Connect{ID: "l", Kind: model.Link, Source: "o2", Target: "o1", Refers: m.Relationships(model.Association)[0].ID}, &model.Place{ID: "pl", Diagram: "d", Subject: "l"}}
+		}},
 		"hostile": {lines: []string{`class </text><script>alert("1")</script>&`}},
 	}
 	drawer := scene.NewDrawer(typeface.MustNew())

@@ -99,6 +99,8 @@ func moveTo(g *Group, x, y int) []model.Change {
 func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Change {
 	around := slices.Clone(shapes)
 	shapes = slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return isBoundary(g.Kind) && len(g.Holds) > 0 }) // they follow what they hold
+	between := slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return !holdsBetweenLines(m, s.Diagram, g) })
+	shapes = slices.DeleteFunc(shapes, func(g *Group) bool { return slices.Contains(between, g) })
 	if len(shapes) == 0 {
 		return nil
 	}
@@ -145,10 +147,13 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 	result := inPackages(nodes, edges, packagesOf(m, s, shapes), func(id model.ID) int { return d.folderWidth(m.Element(id)) })
 	at := Point{X: old.X, Y: old.Y}
 	at = besideOthers(s, shapes, Rect{X: at.X, Y: at.Y, W: result.Size.W, H: result.Size.H})
+	boxes := map[model.ID]Rect{}
 	for i, g := range shapes {
-		changes = append(changes, moveTo(g, at.X+result.At[i].X, at.Y+result.At[i].Y)...)
+		x, y := at.X+result.At[i].X, at.Y+result.At[i].Y
+		boxes[g.Subject] = Rect{X: x, Y: y, W: g.Box.W, H: g.Box.H}
+		changes = append(changes, moveTo(g, x, y)...)
 	}
-	return changes
+	return append(changes, besideTheirLines(m, between, boxes)...)
 }
 
 // besideOthers moves a rectangle down until it lies on no shape but the given.

@@ -18,7 +18,7 @@ func (d *Drawer) Join(m *model.Model, element, near model.ID, seed string) []mod
 		at := d.FreePlace(m, p.Diagram, near, w, h)
 		changes := []model.Change{&model.Place{ID: model.DeriveID("join", seed, string(element), string(p.Diagram)), Diagram: p.Diagram, Subject: element, X: at.X, Y: at.Y}}
 		for _, r := range m.RelationshipsOf(element) {
-			shown := r.Kind.IsDrawnOn(model.ClassDiagram) && m.PlacementOn(p.Diagram, r.ID) == nil
+			shown := r.Kind.IsDrawnOn(model.ClassDiagram) && r.Refers == "" && m.PlacementOn(p.Diagram, r.ID) == nil
 			for _, id := range m.Connected(r) {
 				shown = shown && (id == element || m.PlacementOn(p.Diagram, id) != nil)
 			}

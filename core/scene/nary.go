@@ -19,26 +19,7 @@ func naryBox(ends []Rect, boxes []Rect) Rect {
 		x, y = x+c.X, y+c.Y
 	}
 	centre := Point{X: x / len(ends), Y: y / len(ends)}
-	at := func(p Point) Rect {
-		return Rect{X: p.X - naryWide/2, Y: p.Y - naryTall/2, W: naryWide, H: naryTall}
-	}
-	free := func(r Rect) bool {
-		for _, b := range boxes {
-			if b.Inflate(16).Overlaps(r) {
-				return false
-			}
-		}
-		return true
-	}
-	const step, rings = 12, 60
-	for ring := range rings {
-		for _, way := range [][2]int{{0, 1}, {0, -1}, {1, 0}, {-1, 0}, {1, 1}, {-1, 1}, {1, -1}, {-1, -1}} {
-			if r := at(Point{X: centre.X + way[0]*ring*step, Y: centre.Y + way[1]*ring*step}); free(r) {
-				return r
-			}
-		}
-	}
-	return at(centre)
+	return freeAround(centre, naryWide, naryTall, 16, boxes)
 }
 
 // naryDiamond is the diamond itself.

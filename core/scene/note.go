@@ -17,6 +17,10 @@ func (d *Drawer) shape(m *model.Model, p *model.Placement, e *model.Element) Gro
 	switch e.Kind {
 	case model.Note:
 		return d.note(m, p, e)
+	case model.Constraint:
+		return d.constraint(m, p, e)
+	case model.Object:
+		return d.object(m, p, e)
 	case model.Process, model.Entity, model.Store:
 		return d.flowShape(m, p, e)
 	case model.Actor, model.UseCase:

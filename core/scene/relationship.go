@@ -21,6 +21,7 @@ type connection struct {
 	labels    []*label
 	ball      bool   // it leads to an interface that is drawn as a ball
 	socket    *Path  // around the ball, of what uses it
+	link      string // what stands at a link
 	set       string // the generalization set, at one of its lines
 }
 
@@ -54,6 +55,9 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		r := m.Relationship(p.Subject)
 		c := &connection{placement: p, rel: r, from: r.Source, to: r.Target, ends: m.Ends(r.ID)}
 		onEdge := map[model.ID]int{} // where it meets a boundary: a point in the list of boxes
+		if leadsToLine(r) {
+			continue // once the lines are there
+		}
 		if at, ok := free[p.ID]; ok {
 			c.free = &at
 			boxes = append(boxes, Rect{X: at.X, Y: at.Y, W: 1, H: 1})
@@ -97,6 +101,9 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 					boxes = append(boxes, pointOnEdge(edge, side.other))
 				}
 			}
+		}
+		if r.Kind == model.Link {
+			c.link = linkText(m, r)
 		}
 		if set := m.Element(r.Set); set != nil && !setsTold[r.Set] {
 			setsTold[r.Set] = true
@@ -170,13 +177,20 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 			out[i].Shapes = append(out[i].Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: way}})
 		}
 	}
+	anchors, ways := d.anchorsToLines(m, placed, list, func(id model.ID) *Rect {
+		if i, ok := index[id]; ok {
+			return shapes[i].Box
+		}
+		return nil
+	})
+	routes = append(routes, ways...)
 	placeLabels(labels, boxes, marks(out), routes)
 	for i, c := range list {
 		for _, l := range c.labels {
 			l.draw(d, &out[i])
 		}
 	}
-	return slices.DeleteFunc(out, func(g Group) bool { return g.ID == "" })
+	return append(slices.DeleteFunc(out, func(g Group) bool { return g.ID == "" }), anchors...)
 }
 
 // naryLegs are the lines of an association with more than two ends, from its
@@ -457,7 +471,10 @@ func (d *Drawer) nameLabel(c *connection) *label {
 	if c.set != "" {
 		text = c.set
 	}
-	if text == "" && c.rel.Kind != model.Association {
+	if c.rel.Kind == model.Link {
+		text = c.link
+	}
+	if text == "" && c.rel.Kind != model.Association && c.rel.Kind != model.Link {
 		return nil
 	}
 	mid, along := middle(c.points)

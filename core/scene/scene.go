@@ -27,6 +27,7 @@ const (
 	RoleMuted  Role = "muted"  // stereotypes, the heading's kind, empty places
 	RoleUnread Role = "unread" // a line that could not be read
 	RoleNote   Role = "note"   // the sheet of a note
+	RoleBraces Role = "braces" // where the text of a constraint stands
 	RoleSwatch Role = "swatch" // a patch of colour in the legend
 	RoleGround Role = "ground" // what a shape without a closed outline stands on
 	RoleArea   Role = "area"   // where a shape is taken hold of; it is not seen

@@ -23,18 +23,19 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
   const { value: entry, error } = useFetched<Entry>(projectPath(`entries/${id}`), tick)
   if (error) return <p className="p-4 text-faint">{error}</p>
   if (!entry) return <p className="p-4 text-faint">Looking it up …</p>
-  const relationship = !entry.classifier && !['note', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence', 'actor', 'useCase', 'subject', 'package'].includes(entry.kind)
+  const relationship = !entry.classifier && !['note', 'constraint', 'object', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence', 'actor', 'useCase', 'subject', 'package'].includes(entry.kind)
   return (
     <div className="flex flex-col gap-4 p-4">
       <div className="flex items-baseline justify-between">
         <h2 className="text-sm text-faint">{entry.kindTitle}</h2>
         <button className="text-sm text-verdigris underline" onClick={() => select(undefined)}>All terms</button>
       </div>
-      {entry.kind === 'note' ? (
-        <Kept label="Text" value={entry.note} rows={4} change={(text) => ({ type: 'setNote', id, text })} />
+      {entry.kind === 'note' || entry.kind === 'constraint' ? (
+        <Kept label={entry.kind === 'note' ? 'Text' : 'Condition'} value={entry.note} rows={4} change={(text) => ({ type: 'setNote', id, text })} />
       ) : (
         <>
-          {!['participation', 'include', 'extend'].includes(entry.kind) && <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />}
+          {entry.object !== undefined && <Features entry={entry} />}
+          {!['object', 'participation', 'include', 'extend'].includes(entry.kind) && <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />}
           <Kept label="Definition" value={entry.definition} rows={2} change={(text) => ({ type: 'setDefinition', id, text })} />
         </>
       )}
@@ -128,18 +129,19 @@ function Features({ entry }: { entry: Entry }) {
   const [problems, setProblems] = useState<FeaturesReply['problems']>([])
   const seed = useRef(newId())
   const id = useId()
-  const text = typed ?? entry.features
+  const was = entry.object ?? entry.features
+  const text = typed ?? was
   const read = (value: string) => post<FeaturesReply>(projectPath('read/features'), { element: entry.id, text: value, seed: seed.current })
 
   useEffect(() => {
     const timer = setTimeout(() => {
-      post<FeaturesReply>(projectPath('read/features'), { element: entry.id, text, seed: seed.current }).then((r) => setProblems(r.problems), () => undefined)
+      post<FeaturesReply>(projectPath('read/features'), { element: entry.id, text, seed: seed.current }).then((r) => setProblems(r.problems), (error: unknown) => setProblems(error instanceof Problem ? [{ line: '', problem: error.message }] : []))
     }, 250)
     return () => clearTimeout(timer)
   }, [text, entry.id])
 
   async function save() {
-    if (typed === undefined || typed === entry.features) return setTyped(undefined)
+    if (typed === undefined || typed === was) return setTyped(undefined)
     try {
       const reply = await read(typed)
       seed.current = newId()
@@ -152,10 +154,10 @@ function Features({ entry }: { entry: Entry }) {
 
   return (
     <div>
-      <label htmlFor={id} className="heading">Features</label>
+      <label htmlFor={id} className="heading">{entry.object === undefined ? 'Features' : 'Example'}</label>
       <textarea
         id={id} className="field font-mono text-sm leading-6" spellCheck={false} value={text} rows={Math.max(4, text.split('\n').length)} maxLength={20000} wrap="off"
-        placeholder={entry.kind === 'enumeration' ? 'table = 1\nbakery = 2' : '- mass: Decimal\n+ weigh(on: Date): Decimal'}
+        placeholder={entry.object !== undefined ? 'lot17 : HoneyLot\nmass = 212.5' : entry.kind === 'enumeration' ? 'table = 1\nbakery = 2' : '- mass: Decimal\n+ weigh(on: Date): Decimal'}
         onChange={(e) => setTyped(e.target.value)} onBlur={() => void save()}
         onKeyDown={(e) => {
           if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) void save()
@@ -163,7 +165,7 @@ function Features({ entry }: { entry: Entry }) {
         }}
       />
       {problems.length > 0 && (
-        <ul className="text-sm text-ochre">{problems.map((p, i) => <li key={i}><code className="font-mono">{p.line}</code>: {p.problem}</li>)}</ul>
+        <ul className="text-sm text-ochre">{problems.map((p, i) => <li key={i}>{p.line && <><code className="font-mono">{p.line}</code>: </>}{p.problem}</li>)}</ul>
       )}
     </div>
   )

@@ -180,10 +180,10 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   }
 
   function startEditing(group: Group | undefined, typed?: string) {
-    const slot = group?.slots?.find((s) => s.field === 'name' || s.field === 'note')
+    const slot = group?.slots?.find((s) => ['name', 'note', 'object'].includes(s.field))
     if (!slot) return
     const before = textOf(slot)
-    edit({ slot: slotKey(slot), before, value: typed === undefined ? before : slot.field === 'note' ? before + typed : typed })
+    edit({ slot: slotKey(slot), before, value: typed === undefined ? before : slot.field !== 'name' ? before + typed : typed })
   }
 
   function doubleClick(e: { clientX: number; clientY: number; target: EventTarget }) {
@@ -216,7 +216,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const bounds = shown?.bounds
   const room = { w: box.current?.clientWidth ?? 0, h: box.current?.clientHeight ?? 0 }
   const large = bounds && room.h > 320 && (bounds.w * v.k > room.w * 1.4 || bounds.h * v.k > room.h * 1.4)
-  const many = (slot?.field === 'features' || slot?.field === 'note')
+  const many = (slot && ['features', 'note', 'object'].includes(slot.field))
 
   return (
     <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto]">
@@ -276,7 +276,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         {slot && editing && (
           <SlotEditor
             key={editing.slot + (editing.error ?? '')} place={placeOf(slot.rect, slot.size, v)} title={slot.title} value={editing.value} error={editing.error}
-            many={many} mono={slot.field === 'features'} centred={slot.field === 'name' && slot.face.startsWith('semibold')} bold={slot.face.startsWith('semibold')}
+            many={Boolean(many)} mono={slot.field === 'features'} centred={slot.field === 'name' && slot.face.startsWith('semibold')} bold={slot.face.startsWith('semibold')}
             onType={(value) => diagram && keepDraft(diagram, { slot: editing.slot, value })}
             onShift={slot.label && slotGroup ? (dx, dy) => submit([{ type: 'moveLabel', id: slotGroup.id, label: slot.label, dx: slot.rect.x + 3 + dx - (slot.anchor?.x ?? 0), dy: slot.rect.y + 1 + dy - (slot.anchor?.y ?? 0) }]) : undefined}
             onSave={(value, how) => saved(slot, slotGroup, value, how)}
@@ -285,7 +285,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         )}
         {making && (
           <SlotEditor
-            key={`${making.x} ${making.y}`} place={placeOf({ x: making.x - 70, y: making.y - 16, w: 140, h: 32 }, 14, v)} title={making.kind.note ? 'Text of the new note' : `Name of the new ${making.kind.title}`}
+            key={`${making.x} ${making.y}`} place={placeOf({ x: making.x - 70, y: making.y - 16, w: 140, h: 32 }, 14, v)} title={making.kind.note ? `Text of the new ${making.kind.title}` : `Name of the new ${making.kind.title}`}
             value={making.typed} centred={!making.kind.note} bold={!making.kind.note} many={making.kind.note}
             onSave={(name, how) => void made(making, name, how)} onCancel={() => { setMaking(undefined); focus() }}
           />

@@ -2,7 +2,7 @@ import { Dialog } from './Dialog'
 
 const keys: [string, [string, string][]][] = [
   ['Making', [
-    ['c i e d n', 'class, interface, enumeration, data type, note: then click, or Enter for a free place'],
+    ['c i e d o t n', 'class, interface, enumeration, data type, object, constraint, note: then click, or Enter for a free place'],
     ['the letter twice', 'keep the kind: every click makes one, until Escape'],
     ['Enter after the name', 'make the next one of the same kind beside it'],
     ['Tab after the name', 'go on to the features'],

@@ -48,7 +48,7 @@ export type Face = { id: Id; kind: string; name: string; diagrams: Id[] }
 export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[]; sources: number }
 export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
-  accessors: boolean; final: boolean; stored: boolean; classifier: boolean; features: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
+  accessors: boolean; final: boolean; stored: boolean; classifier: boolean; features: string; object?: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
   extend?: { condition: string; points: { id: Id; name: string; step: Id }[]; at: Id[] }; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
   findings: Finding[]; revision: number
 }

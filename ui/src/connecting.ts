@@ -1,4 +1,4 @@
-import { type Group, newId, type Point, post, type Reading } from './api'
+import { type Change, type Group, newId, type Point, post, type Reading } from './api'
 import { ask } from './asking'
 import { type OpenMenu } from './Sheet'
 import { findSlot, slotKey } from './slots'
@@ -8,7 +8,7 @@ import { projectPath, useStudio } from './state'
 // class where the line was dropped.
 export async function connect(from: Group, to: Group | undefined, at: Point, screen: Point, open: (menu: OpenMenu) => void) {
   const { openDiagram, submit, select, edit, say } = useStudio.getState()
-  if (to && !to.box) to = undefined
+  if (to && !to.box && !(to.route && isText(from))) to = undefined
   try {
     const options = await post<(Reading & { form: string })[]>(projectPath('read/connection'), {
       from: from.subject, to: to?.subject ?? '', name: '', x: at.x, y: at.y, diagram: openDiagram, seed: newId(),
@@ -40,6 +40,26 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
     })
   } catch (error) {
     say(error instanceof Error ? error.message : 'Nothing can be looked up just now: the server does not answer.', 'error')
+  }
+}
+
+// isText: notes and constraints can hold for a line too.
+export const isText = (g: Group) => g.kind === 'note' || g.kind === 'constraint'
+
+// constrain makes a constraint that holds for lines; one without a text is to be
+// written right away.
+export async function constrain(lines: Group[], text: string) {
+  const { openDiagram, submit, select, edit, say } = useStudio.getState()
+  try {
+    const reply = await post<{ changes: Change[]; constraint: string }>(projectPath('read/constraint'), { diagram: openDiagram, lines: lines.map((g) => g.subject), text, seed: newId() })
+    submit(reply.changes, {
+      done: () => {
+        select(reply.constraint)
+        if (!text) edit({ slot: `${reply.constraint}|note`, value: '' })
+      },
+    })
+  } catch (error) {
+    say(error instanceof Error ? error.message : 'Nothing is made yet: the server does not answer.', 'error')
   }
 }
 

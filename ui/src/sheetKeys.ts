@@ -4,7 +4,7 @@ import { type Change, type Group, type KindInfo, type Point } from './api'
 import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
 import { moves } from './dragging'
-import { connect, lead } from './connecting'
+import { connect, constrain, isText, lead } from './connecting'
 import { center } from './geometry'
 import { type MenuItem } from './SheetMenu'
 import { type OpenMenu } from './Sheet'
@@ -104,7 +104,7 @@ export function useSheetKeys(props: {
     const far = (g: Group) => Math.hypot(center(g).x - c.x, center(g).y - c.y)
     props.onMenu({
       ...at, label: 'Connect with what?',
-      items: [...shapes].sort((a, b) => far(a) - far(b)).slice(0, 60).map((g) => ({
+      items: (isText(from) ? placed.filter((g) => g.box || g.kind !== 'anchor') : [...shapes]).sort((a, b) => far(a) - far(b)).slice(0, 60).map((g) => ({
         key: g.id, title: g === from ? `${g.title} itself` : g.title, run: () => setTimeout(() => void connect(from, g, center(g), at, props.onMenu)),
       })),
     })
@@ -122,10 +122,10 @@ export function useSheetKeys(props: {
   function openMenu(at: Point) {
     const items: MenuItem[] = []
     const add = (key: string, title: string, run: () => void, hint?: string) => items.push({ key, title, hint, run })
-    if (current?.slots?.some((s) => s.field === 'name' || s.field === 'note')) add('edit', current.kind === 'note' ? 'Write' : 'Rename', () => setTimeout(() => props.startEditing(current)))
+    if (current?.slots?.some((s) => ['name', 'note', 'object'].includes(s.field))) add('edit', current.slots.some((s) => s.field === 'name') ? 'Rename' : 'Write', () => setTimeout(() => props.startEditing(current)))
     const features = current?.slots?.find((s) => s.field === 'features')
     if (features) add('features', 'Edit the features', () => setTimeout(() => useStudio.getState().edit({ slot: `${features.row}|features`, value: features.value })))
-    if (current?.box && shapes.length > 1) add('connect', 'Connect with …', () => setTimeout(() => chooseOther(current, at)))
+    if (current?.box && (shapes.length > 1 || isText(current))) add('connect', 'Connect with …', () => setTimeout(() => chooseOther(current, at)))
     if (current?.route) {
       for (const [line, title] of [['', 'Right-angled'], ['straight', 'Straight'], ['curved', 'Curved']] as const) if ((current.line ?? '') !== line) add(`line-${line}`, title, () => setLine(line))
       add('tidy', 'Tidy this line', () => void arrange('tidy', 'The line finds its own way again.'))
@@ -133,6 +133,9 @@ export function useSheetKeys(props: {
       add('to', 'Lead elsewhere …', () => setTimeout(() => chooseSide(current, 'to', at)))
       if (current.between?.length === 2) add('reverse', 'Reverse', () => submit([{ type: 'reverse', id: current.subject }]))
     }
+    const lines = chosen.filter((g) => g.route && g.kind !== 'anchor')
+    if (lines.length > 1 && lines.length === chosen.length && lines.every((g) => g.kind === 'association')) add('xor', 'Either one or the other {xor}', () => void constrain(lines, 'xor'), 'No object has links of both.')
+    if (lines.length && lines.length === chosen.length) add('constraint', 'Constraint …', () => setTimeout(() => void constrain(lines, '')), 'A condition in braces.')
     if (chosen.some((g) => g.larger)) add('fit', 'As large as the content', () => void arrange('fit', 'It fits its content again.'))
     if (chosen.some((g) => g.box)) add('duplicate', 'Duplicate', () => void duplicate())
     if (chosen.filter((g) => g.box).length > 1) {
