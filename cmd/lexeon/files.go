@@ -70,6 +70,7 @@ type findingOut struct {
 func checkFile(args []string, out, errs io.Writer) int {
 	set := flag.NewFlagSet("check", flag.ContinueOnError)
 	format := set.String("format", "text", "text or json")
+	deep := set.Bool("thorough", false, "take as long as it needs to judge whether every class can have instances")
 	failOn := set.String("fail-on", string(check.Warning), "exit with 1 if there are findings of this severity or graver: error, warning, advice, question, or never")
 	m, code := parse(set, args, errs)
 	if m == nil {
@@ -82,7 +83,11 @@ func checkFile(args []string, out, errs io.Writer) int {
 	if *failOn == "never" {
 		limit = -1
 	}
-	findings := check.Run(m, check.All).Findings()
+	rules := check.All
+	if *deep {
+		rules = check.Thorough
+	}
+	findings := check.Run(m, rules).Findings()
 	worst := exitOK
 	list := []findingOut{}
 	for _, f := range findings {

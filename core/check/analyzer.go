@@ -109,7 +109,11 @@ type Group struct {
 // was written.
 type Whole struct {
 	Touched func(model.Row) bool
-	Run     func(p *Pass)
+	// Silent, where it is there, accepts rows that were written in such a way that
+	// they cannot give rise to a finding where there was none; old is nil for new
+	// rows, next for deleted ones. Then the rule does not run again.
+	Silent func(old, next model.Row) bool
+	Run    func(p *Pass)
 }
 
 // classifiers are the kinds of classifiers.

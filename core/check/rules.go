@@ -15,7 +15,7 @@ var All = []*Analyzer{
 	inheritanceCycle,
 	classGeneralKind, classFinalSpecialized, classRedundantGeneral, classLabelOnGeneralization, classBareSpecific, classAbstractChildless, classTypeCode,
 	classWholeMultiplicity, classTwoWholes, classSelfMandatory, associationVagueName, classReadingDirection, classSelfRoles, classMerge, classDuplicateAssociation,
-	classAggregationHeavy, enumerationAssociation, classRoleClash,
+	classAggregationHeavy, enumerationAssociation, classRoleClash, classUnsatisfiable,
 	classShadowing, classTypeMissing, classAttributeIsClass, classTextForClass, classForeignKeyAttribute, classRepeatedAttribute, classAccessorListed,
 	classPublicAttribute, classDerivedRule, classTooLarge, classIdentifierMissing,
 	interfaceAttributes, interfaceVisibility, interfaceUnrealized, interfaceIncomplete, interfaceSignature, realizationKind,

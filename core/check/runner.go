@@ -94,7 +94,7 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 				}
 			}
 		}
-		if len(units) == 0 {
+		if len(units) == 0 || s.staysSilent(i, a, delta) {
 			continue
 		}
 		n.found[i] = make(map[string][]Finding, len(s.found[i]))
@@ -116,6 +116,15 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 		}
 	}
 	return n
+}
+
+// staysSilent: a rule that found nothing finds nothing after these changes either.
+func (s *State) staysSilent(rule int, a *Analyzer, delta model.Delta) bool {
+	scope, ok := a.Scope.(Whole)
+	return ok && scope.Silent != nil && len(s.found[rule]) == 0 && !slices.ContainsFunc(delta, func(c model.RowChange) bool {
+		touched := c.Old != nil && scope.Touched(c.Old) || c.New != nil && scope.Touched(c.New)
+		return touched && !scope.Silent(c.Old, c.New)
+	})
 }
 
 // kindIn is the kind of a row before or after a change.

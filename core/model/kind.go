@@ -138,7 +138,7 @@ var elementKinds = []KindInfo{
 	{Kind: Sentence, Title: "sentence", Plural: "sentences", Owners: []Kind{Section}},
 	{Kind: Activity, Title: "activity", Plural: "activities", Ordered: true, listed: true},
 	{Kind: SetAside, Title: "rejected candidate", Plural: "rejected candidates", listed: true},
-	{Kind: GeneralizationSet, Title: "generalization set", Plural: "generalization sets", Owners: []Kind{Class, Interface, DataType, Enumeration}},
+	{Kind: GeneralizationSet, listed: true, Title: "generalization set", Plural: "generalization sets", Owners: []Kind{Class, Interface, DataType, Enumeration}},
 	{Kind: Attribute, Title: "attribute", Plural: "attributes", Owners: []Kind{Class, Interface, DataType, Enumeration}},
 	{Kind: Operation, Title: "operation", Plural: "operations", Owners: []Kind{Class, Interface, DataType, Enumeration}},
 	{Kind: Parameter, Title: "parameter", Plural: "parameters", Owners: []Kind{Operation}},

@@ -42,7 +42,7 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 			plain("One kind of " + name(r.Target) + " is " + name(r.Source) + "."),
 		}
 		if set := m.Element(r.Set); set != nil {
-			out = append(out, setSentences(set, name(r.Target))...)
+			out = append(out, SetSentences(set, name(r.Target))...)
 		}
 		return out
 	case model.DataFlow:
@@ -85,7 +85,9 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 
 func plain(text string) Sentence { return Sentence{{Text: text}} }
 
-func setSentences(set *model.Element, general string) []Sentence {
+// SetSentences tells of a generalization set what it says of the kinds of a general one:
+// whether they are disjoint first, then whether they are complete.
+func SetSentences(set *model.Element, general string) []Sentence {
 	d := set.GeneralizationSet()
 	var out []Sentence
 	switch d.Disjoint {

@@ -1,0 +1,195 @@
+package instances
+
+import (
+	"slices"
+
+	"lexeon/core/classifier"
+	"lexeon/core/model"
+)
+
+// hierarchy knows of which classes the objects of a class can be most
+// specifically, and what forbids that they are of the class itself.
+//
+// An object is most specifically of one class, unless the model says otherwise:
+// where the kinds of a class are told by several generalization sets, or by one
+// that overlaps, an object can be of several of them. Such a class is counted as
+// one, apart from its kinds.
+type hierarchy struct {
+	m     *model.Model
+	class map[model.ID]bool
+	read  []binary                // the associations that say something
+	mixed map[model.ID]bool       // the objects of the class may be of several kinds at once
+	below map[model.ID][]model.ID // of a class with kinds that is not mixed: itself and its kinds down to mixed ones, sorted
+	// none holds, of a class without objects of its own, the facts that say so: each
+	// of them does.
+	none map[model.ID][]Fact
+	gone map[model.ID]bool // found to have no objects of its own by other reasons
+	// torn lists the classes that are of two kinds of a disjoint set.
+	torn []Contradiction
+}
+
+func newHierarchy(m *model.Model) *hierarchy {
+	h := &hierarchy{m: m, class: map[model.ID]bool{}, mixed: map[model.ID]bool{}, below: map[model.ID][]model.ID{}, none: map[model.ID][]Fact{}, gone: map[model.ID]bool{}}
+	h.read = readAll(m, h.isClass)
+	generals := map[model.ID]bool{}
+	for _, r := range m.Relationships(model.Generalization) {
+		if g := r.Target; !generals[g] && h.isClass(g) {
+			generals[g] = true
+			h.mixed[g] = h.isMixed(g)
+		}
+	}
+	for g := range generals {
+		if h.mixed[g] {
+			continue
+		}
+		seen := map[model.ID]bool{}
+		h.atoms(g, seen)
+		for id := range seen {
+			h.below[g] = append(h.below[g], id)
+		}
+		slices.Sort(h.below[g])
+		if m.Element(g).Classifier().Abstract && !h.inCircle(g) {
+			h.none[g] = append(h.none[g], Fact{IsOneOf, g})
+		}
+		if set := m.Element(m.Specifics(g)[0].Set); set != nil && set.GeneralizationSet().Complete == model.Yes {
+			h.none[g] = append(h.none[g], Fact{Complete, set.ID})
+		}
+	}
+	for _, set := range m.OfKind(model.GeneralizationSet) {
+		if set.GeneralizationSet().Disjoint == model.Yes {
+			h.tear(set)
+		}
+	}
+	return h
+}
+
+func (h *hierarchy) inCircle(g model.ID) bool {
+	specifics := classifier.Specifics(h.m, g)
+	return slices.ContainsFunc(h.m.Generals(g), func(up *model.Relationship) bool { return slices.Contains(specifics, up.Target) })
+}
+
+// isMixed: not all of its kinds are in the same set, or that one overlaps.
+func (h *hierarchy) isMixed(g model.ID) bool {
+	list := h.m.Specifics(g)
+	for _, r := range list {
+		if r.Set != list[0].Set {
+			return true
+		}
+	}
+	set := h.m.Element(list[0].Set)
+	return set != nil && set.GeneralizationSet().Disjoint == model.No
+}
+
+func (h *hierarchy) atoms(id model.ID, seen map[model.ID]bool) {
+	if seen[id] {
+		return
+	}
+	seen[id] = true
+	if !h.mixed[id] {
+		for _, g := range h.m.Specifics(id) {
+			h.atoms(g.Source, seen)
+		}
+	}
+}
+
+// sets lists the generalizations to a class by the set they are in, "" for none.
+func (h *hierarchy) sets(g model.ID) map[model.ID][]*model.Relationship {
+	out := map[model.ID][]*model.Relationship{}
+	for _, r := range h.m.Specifics(g) {
+		out[r.Set] = append(out[r.Set], r)
+	}
+	return out
+}
+
+// tear finds the classes that are of two kinds of a set which is disjoint.
+func (h *hierarchy) tear(set *model.Element) {
+	kinds := map[model.ID][]*model.Relationship{} // of each class, the members that it is of
+	for _, u := range h.m.Uses(set.ID) {
+		if r, ok := u.(*model.Relationship); ok && r.Kind == model.Generalization && r.Set == set.ID && h.isClass(r.Target) {
+			for _, id := range append([]model.ID{r.Source}, classifier.Specifics(h.m, r.Source)...) {
+				kinds[id] = append(kinds[id], r)
+			}
+		}
+	}
+	for id, of := range kinds {
+		if len(of) < 2 || of[0].Source == of[1].Source {
+			continue
+		}
+		h.none[id] = append(h.none[id], Fact{Disjoint, set.ID})
+		c := Contradiction{Class: id, Facts: []Fact{{Disjoint, set.ID}}}
+		for _, r := range of[:2] {
+			for _, f := range append(kindsBetween(h.m, id, r.Source), Fact{IsKind, r.ID}) {
+				if !slices.Contains(c.Facts, f) {
+					c.Facts = append(c.Facts, f)
+				}
+			}
+		}
+		sortFacts(c.Facts)
+		h.torn = append(h.torn, c)
+	}
+	slices.SortFunc(h.torn, func(a, b Contradiction) int { return compare(a.Class, b.Class) })
+}
+
+// concrete lists what the objects of a class can be most specifically, sorted.
+func (h *hierarchy) concrete(id model.ID) []model.ID {
+	if b := h.below[id]; b != nil {
+		return b
+	}
+	return []model.ID{id}
+}
+
+// own lists those of them that may have objects of their own.
+func (h *hierarchy) own(id model.ID) []model.ID {
+	var out []model.ID
+	for _, c := range h.concrete(id) {
+		if len(h.none[c]) == 0 && !h.gone[c] {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// facts are those that the number of objects of a class rests on.
+func (h *hierarchy) facts(id model.ID) []Fact {
+	var out []Fact
+	for _, c := range h.concrete(id) {
+		out = append(out, h.none[c]...)
+		if c != id {
+			for _, g := range h.m.Generals(c) {
+				if slices.Contains(h.below[id], g.Target) {
+					out = append(out, Fact{IsKind, g.ID})
+				}
+			}
+		}
+	}
+	return out
+}
+
+// wholly lists the classes of which no object can be, where there can be no object
+// that is most specifically of the given ones; without those that are torn.
+func (h *hierarchy) wholly(empty []model.ID) []model.ID {
+	isEmpty := map[model.ID]bool{}
+	for _, id := range empty {
+		isEmpty[id] = true
+	}
+	candidates := slices.Clone(empty)
+	for _, id := range empty {
+		candidates = append(candidates, classifier.Generals(h.m, id)...)
+	}
+	slices.Sort(candidates)
+	return slices.DeleteFunc(slices.Compact(candidates), func(id model.ID) bool {
+		own := h.own(id)
+		return len(own) == 0 || slices.ContainsFunc(own, func(c model.ID) bool { return !isEmpty[c] })
+	})
+}
+
+// isClass: only objects are counted; values of data types are there without end.
+func (h *hierarchy) isClass(id model.ID) bool {
+	is, known := h.class[id]
+	if !known {
+		e := h.m.Element(id)
+		is = e != nil && e.Kind == model.Class
+		h.class[id] = is
+	}
+	return is
+}
