@@ -14,7 +14,7 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
   // Two classes with the keyboard alone.
   await studio.sheet.focus()
   await page.keyboard.press('c')
-  await expect(page.getByRole('button', { name: 'class c' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'class', exact: true })).toHaveAttribute('aria-pressed', 'true')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('textbox', { name: 'Name of the new class' })).toBeFocused()
   await page.keyboard.type('Station')
@@ -196,7 +196,7 @@ test('double click on paper makes an element; pulling to paper makes a related o
   await page.keyboard.type('Beacon')
   await page.keyboard.press('Enter')
   await expect(studio.shape('interface Beacon')).toBeVisible()
-  await page.getByRole('button', { name: 'class c' }).click()
+  await page.getByRole('button', { name: 'class', exact: true }).click()
   await page.mouse.click(sheet.x + 450, sheet.y + 150)
   await page.keyboard.type('Buoy')
   await page.keyboard.press('Tab') // on to its features

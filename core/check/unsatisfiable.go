@@ -77,7 +77,7 @@ func boundsNoMore(old, next model.Row) bool {
 
 func runUnsatisfiable(p *Pass, limit instances.Limit) {
 	m := p.Model
-	v := instances.Judge(m, limit)
+	v := instances.JudgeFrom(m, p.ends, limit)
 	for _, c := range v.Contradictions {
 		told := contradictionSentences(m, c)
 		message := fmt.Sprintf("There can be no %s. %s", nameOf(m, c.Class), strings.Join(told, " "))

@@ -34,12 +34,12 @@ func (b binary) wholeAndPart() (whole, part bound) {
 
 // readAll reads the associations between two classes, sorted by id. Those that say
 // nothing, and cannot in any system, are left out.
-func readAll(m *model.Model, isClass func(model.ID) bool) []binary {
+func readAll(m *model.Model, endsOf func(model.ID) []*model.Element, isClass func(model.ID) bool) []binary {
 	associations := m.Relationships(model.Association)
 	all := make([]binary, 0, len(associations))
 	redefined := map[string]bool{} // names of ends that others redefine
 	for _, a := range associations {
-		ends := m.Ends(a.ID)
+		ends := endsOf(a.ID)
 		for _, e := range ends {
 			for _, name := range e.End().Redefines {
 				redefined[name] = true

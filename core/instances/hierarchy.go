@@ -28,9 +28,9 @@ type hierarchy struct {
 	torn []Contradiction
 }
 
-func newHierarchy(m *model.Model) *hierarchy {
+func newHierarchy(m *model.Model, ends func(model.ID) []*model.Element) *hierarchy {
 	h := &hierarchy{m: m, class: map[model.ID]bool{}, mixed: map[model.ID]bool{}, below: map[model.ID][]model.ID{}, none: map[model.ID][]Fact{}, gone: map[model.ID]bool{}}
-	h.read = readAll(m, h.isClass)
+	h.read = readAll(m, ends, h.isClass)
 	generals := map[model.ID]bool{}
 	for _, r := range m.Relationships(model.Generalization) {
 		if g := r.Target; !generals[g] && h.isClass(g) {

@@ -72,8 +72,11 @@ type Limit int
 const Live Limit = 150
 
 // Judge tells which classes can have no instances.
-func Judge(m *model.Model, limit Limit) Verdict {
-	h := newHierarchy(m)
+func Judge(m *model.Model, limit Limit) Verdict { return JudgeFrom(m, m.Ends, limit) }
+
+// JudgeFrom is Judge for somebody who knows the ends of all associations already.
+func JudgeFrom(m *model.Model, ends func(model.ID) []*model.Element, limit Limit) Verdict {
+	h := newHierarchy(m, ends)
 	var out Verdict
 	found := append(h.torn, endless(h)...)
 	cause := map[model.ID]int{} // of the classes that have none

@@ -51,8 +51,8 @@ func Connections(m *model.Model, from, to Ref) []Connection {
 	}
 	if structural(from.Kind) && from.Kind != model.Interface && structural(to.Kind) {
 		whole := ends
-		add(a+" is made of "+plural+" (a part goes with its whole)", Statement{Form: FormWhole, Ends: whole})
-		add(a+" brings "+plural+" together (they can be without it)", Statement{Form: FormWhole, Shared: true, Ends: ends})
+		add(a+" is made of "+plural+": "+WhenGone(a, plural, true), Statement{Form: FormWhole, Ends: whole})
+		add(a+" brings "+plural+" together: "+WhenGone(a, plural, false), Statement{Form: FormWhole, Shared: true, Ends: ends})
 	}
 	if from.Kind == to.Kind && from.ID != to.ID && !packages {
 		add("Each "+a+" is a kind of "+b, Statement{Form: FormGeneralization, Ends: bare})
@@ -65,6 +65,16 @@ func Connections(m *model.Model, from, to Ref) []Connection {
 		add(a+" depends on "+b, Statement{Form: FormDependency, Kind: model.Dependency, Ends: bare})
 	}
 	return out
+}
+
+// WhenGone asks, of a whole and its parts, the question that tells composition and
+// shared aggregation apart, and answers it: UML 2.5.1, 11.5.3.2.
+func WhenGone(whole, parts string, too bool) string {
+	what := "stay"
+	if too {
+		what = "go too"
+	}
+	return "when the " + whole + " goes, its " + parts + " " + what
 }
 
 // NewReading makes a reading of a statement: what it names and is not there is

@@ -21,14 +21,14 @@ func TestConnections(t *testing.T) {
 		want     []string
 	}{
 		{ref("ap"), ref("hv"), []string{
-			"Apiary … Hive (association, to be named)", "Apiary is made of Hives (a part goes with its whole)",
-			"Apiary brings Hives together (they can be without it)", "Each Apiary is a kind of Hive", "Apiary uses Hive", "Apiary depends on Hive"}},
+			"Apiary … Hive (association, to be named)", "Apiary is made of Hives: when the Apiary goes, its Hives go too",
+			"Apiary brings Hives together: when the Apiary goes, its Hives stay", "Each Apiary is a kind of Hive", "Apiary uses Hive", "Apiary depends on Hive"}},
 		{ref("ap"), ref("ap"), []string{
-			"Apiary … Apiary (association, to be named)", "Apiary is made of Apiaries (a part goes with its whole)",
-			"Apiary brings Apiaries together (they can be without it)"}},
+			"Apiary … Apiary (association, to be named)", "Apiary is made of Apiaries: when the Apiary goes, its Apiaries go too",
+			"Apiary brings Apiaries together: when the Apiary goes, its Apiaries stay"}},
 		{ref("ap"), ref("rs"), []string{
-			"Apiary … ResultSource (association, to be named)", "Apiary is made of ResultSources (a part goes with its whole)",
-			"Apiary brings ResultSources together (they can be without it)", "Apiary realizes ResultSource (offers its operations)",
+			"Apiary … ResultSource (association, to be named)", "Apiary is made of ResultSources: when the Apiary goes, its ResultSources go too",
+			"Apiary brings ResultSources together: when the Apiary goes, its ResultSources stay", "Apiary realizes ResultSource (offers its operations)",
 			"Apiary uses ResultSource", "Apiary depends on ResultSource"}},
 		{ref("rs"), ref("ap"), []string{"ResultSource … Apiary (association, to be named)", "ResultSource uses Apiary", "ResultSource depends on Apiary"}},
 		{ref("st2"), ref("st1"), []string{"Status … Status (association, to be named)", "Status uses Status", "Status depends on Status"}},

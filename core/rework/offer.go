@@ -126,7 +126,7 @@ func relationOffers(m *model.Model, r *model.Relationship) []Offer {
 		form  Form
 		title string
 	}{
-		{ToAssociation, a + " … " + b + " (association)"}, {ToComposite, a + " is made of " + model.Plural(b) + " (a part goes with its whole)"}, {ToShared, a + " brings " + model.Plural(b) + " together"},
+		{ToAssociation, a + " … " + b + " (association)"}, {ToComposite, a + " is made of " + model.Plural(b) + ": " + notation.WhenGone(a, model.Plural(b), true)}, {ToShared, a + " brings " + model.Plural(b) + " together: " + notation.WhenGone(a, model.Plural(b), false)},
 		{ToGeneralization, a + " is a kind of " + b}, {ToRealization, a + " realizes " + b}, {ToUsage, a + " uses " + b}, {ToDependency, a + " depends on " + b},
 	}
 	change := Offer{Kind: ChangeKind, Title: "Say something else between " + a + " and " + b}

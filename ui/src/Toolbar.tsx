@@ -7,6 +7,13 @@ import { useStudio } from './state'
 
 const details: [detail: string, title: string][] = [['', 'Everything'], ['names', 'Names only'], ['attributes', 'Names and attributes'], ['operations', 'Names and operations']]
 
+// Lettered writes a title with its letter underlined.
+function Lettered({ title, letter }: { title: string; letter: string }) {
+  const at = title.indexOf(letter)
+  if (at < 0) return <>{title} <kbd className="font-mono">{letter}</kbd></>
+  return <>{title.slice(0, at)}<kbd className="font-sans underline decoration-2 underline-offset-3">{letter}</kbd>{title.slice(at + 1)}</>
+}
+
 // The row above the sheet: the kinds of this diagram with their letters, and what
 // can be done with what is there.
 export function Toolbar(props: {
@@ -27,13 +34,13 @@ export function Toolbar(props: {
   const classes = useStudio((s) => s.overview?.diagrams.find((d) => d.id === diagram)?.kind === 'classDiagram')
   const chosen = (scene?.groups ?? []).filter((g) => shapes.includes(g.id) && ['class', 'interface', 'enumeration', 'dataType'].includes(g.kind ?? ''))
   return (
-    <div className="flex flex-wrap items-center gap-1 border-b border-rule bg-paper px-2 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
+    <div className="flex flex-wrap items-center gap-0.5 border-b border-rule bg-paper px-1.5 py-1 text-sm whitespace-nowrap" role="toolbar" aria-label="Elements of this diagram">
       {diagram && kinds.map((k) => (
         <button
-          key={k.kind} className="button px-1!" aria-pressed={armed?.kind === k.kind} title={`${k.letter}, then a click or Enter. ${k.letter} twice keeps it for many.`}
+          key={k.kind} className="button px-0.75!" aria-pressed={armed?.kind === k.kind} title={`${k.letter}, then a click or Enter. ${k.letter} twice keeps it for many.`}
           onClick={() => props.onArm(k)}
         >
-          {k.title} <kbd className="font-mono">{armed?.kind === k.kind && pinned ? '∞' : k.letter}</kbd>
+          <Lettered title={k.title} letter={k.letter} />{armed?.kind === k.kind && pinned && ' ∞'}
         </button>
       ))}
       <span className="flex-1" />

@@ -11,7 +11,7 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
   if (to && !to.box && !(to.route && isText(from))) to = undefined
   try {
     const options = await post<(Reading & { form: string })[]>(projectPath('read/connection'), {
-      from: from.subject, to: to?.subject ?? '', name: '', x: at.x, y: at.y, diagram: openDiagram, seed: newId(),
+      from: from.subject, to: to?.subject ?? '', name: '', x: Math.round(at.x), y: Math.round(at.y), diagram: openDiagram, seed: newId(),
     })
     const last = localStorage.getItem('lexeon.connection')
     options.sort((a, b) => Number(b.form === last) - Number(a.form === last))
@@ -68,7 +68,7 @@ export async function constrain(lines: Group[], text: string) {
 export function lead(line: Group, side: 'from' | 'to', to: Group | undefined, at?: Point) {
   const { say } = useStudio.getState()
   if (to && !to.box) return say('A line can only lead to a shape.')
-  void ask('read/side', { line: line.id, side, to: to?.id ?? '', x: at?.x ?? 0, y: at?.y ?? 0 }, {
+  void ask('read/side', { line: line.id, side, to: to?.id ?? '', x: Math.round(at?.x ?? 0), y: Math.round(at?.y ?? 0) }, {
     none: 'It leads there already.',
     said: ({ off }) => (off ? `It is taken off ${Number(off)} other ${off === 1 ? 'diagram, which does' : 'diagrams, which do'} not show its new end.` : undefined),
   })
