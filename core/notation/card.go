@@ -198,11 +198,13 @@ func CardChanges(m *model.Model, cards []Card, seed string) (changes []model.Cha
 	return changes, elements, relationships, nil
 }
 
-// withNewLines adds the lines that a text does not hold yet.
+// withNewLines adds the lines that a text does not hold yet; what stands twice among
+// them is meant twice, or a rule tells it.
 func withNewLines(text, more string) string {
-	lines := strings.Split(text, "\n")
+	had := strings.Split(text, "\n")
+	lines := slices.Clone(had)
 	for line := range strings.SplitSeq(more, "\n") {
-		if !slices.ContainsFunc(lines, func(l string) bool { return strings.TrimSpace(l) == strings.TrimSpace(line) }) {
+		if !slices.ContainsFunc(had, func(l string) bool { return strings.TrimSpace(l) == strings.TrimSpace(line) }) {
 			lines = append(lines, line)
 		}
 	}

@@ -19,7 +19,7 @@ type Reading struct {
 //
 //	statement = assoc | whole | gen | real | dep | flow | write | read | part | incl | ext .
 //	assoc  = end verb end [ "through" ref ] .
-//	whole  = end ( "is made of" | "brings together" ) end [ "named" verb ] .
+//	whole  = end ( "is made of" | "brings together" ) end [ "named" verb ] [ "through" ref ] .
 //	gen    = ref "is a kind of" ref [ "in" name [ set ] ] .
 //	real   = ref "realizes" ref .
 //	dep    = ref ( "uses" | "depends on" ) ref [ "as" name ] .
@@ -207,13 +207,7 @@ func (p *parser) statements() []Reading {
 			for _, b := range p.ends(v.end) {
 				s := Statement{Form: FormAssociation, Ends: [2]StatementEnd{a.value, b.value}, Verb: v.value.name, Reading: v.value.reading}
 				cost := a.cost + v.cost + b.cost
-				keep(s, b.end, cost)
-				if after, ok := p.phrase(b.end, "through"); ok {
-					for _, c := range p.ref(after, model.Class) {
-						s.Through = c.value
-						keep(s, c.end, cost+c.cost)
-					}
-				}
+				p.keepThrough(s, b.end, cost, keep)
 			}
 		}
 	}
@@ -238,6 +232,18 @@ func (p *parser) statements() []Reading {
 	return out
 }
 
+// keepThrough keeps an association as it is, and with the association class that
+// may follow.
+func (p *parser) keepThrough(s Statement, end, cost int, keep func(Statement, int, int)) {
+	keep(s, end, cost)
+	if after, ok := p.phrase(end, "through"); ok {
+		for _, c := range p.ref(after, model.Class) {
+			s.Through = c.value
+			keep(s, c.end, cost+c.cost)
+		}
+	}
+}
+
 func (p *parser) afterPhrase(a parsed[StatementEnd], v verbPhrase, at int, keep func(Statement, int, int)) {
 	if v.form == FormWhole {
 		for _, b := range p.ends(at) {
@@ -246,7 +252,7 @@ func (p *parser) afterPhrase(a parsed[StatementEnd], v verbPhrase, at int, keep 
 				s.Ends[0], s.Ends[1] = s.Ends[1], s.Ends[0]
 			}
 			cost := a.cost + b.cost + v.cost
-			keep(s, b.end, cost)
+			p.keepThrough(s, b.end, cost, keep)
 			if after, ok := p.phrase(b.end, "named"); ok {
 				for _, n := range p.verbs(after) {
 					if n.value.name == "" {
@@ -254,7 +260,7 @@ func (p *parser) afterPhrase(a parsed[StatementEnd], v verbPhrase, at int, keep 
 					}
 					named := s
 					named.Verb, named.Reading = n.value.name, n.value.reading
-					keep(named, n.end, cost+n.cost)
+					p.keepThrough(named, n.end, cost+n.cost, keep)
 				}
 			}
 		}

@@ -36,6 +36,13 @@ func StatementText(m *model.Model, r *model.Relationship) (text string, ok bool)
 	return printStatement(m, s), true
 }
 
+func printThrough(m *model.Model, s Statement) string {
+	if s.Through.Name == "" && s.Through.ID == "" {
+		return ""
+	}
+	return " through " + printRef(m, s.Through)
+}
+
 func printStatement(m *model.Model, s Statement) string {
 	a, b := printEnd(m, s.Ends[0]), printEnd(m, s.Ends[1])
 	switch s.Form {
@@ -44,11 +51,7 @@ func printStatement(m *model.Model, s Statement) string {
 	case FormPart, FormInclude, FormExtend:
 		return printCase(m, s)
 	case FormAssociation:
-		out := a + " " + printVerb(s.Verb, s.Reading) + " " + b
-		if s.Through.Name != "" || s.Through.ID != "" {
-			out += " through " + printRef(m, s.Through)
-		}
-		return out
+		return a + " " + printVerb(s.Verb, s.Reading) + " " + b + printThrough(m, s)
 	case FormWhole:
 		verb := " is made of "
 		if s.Shared {
@@ -58,7 +61,7 @@ func printStatement(m *model.Model, s Statement) string {
 		if s.Verb != "" {
 			out += " named " + printVerb(s.Verb, s.Reading)
 		}
-		return out
+		return out + printThrough(m, s)
 	case FormGeneralization:
 		out := printKind(m, s.Ends[0].Ref) + " is a kind of " + printKind(m, s.Ends[1].Ref)
 		if s.Set.Name != "" {

@@ -57,6 +57,8 @@ func TestStatements(t *testing.T) {
 		{`Status@class notes Status@enumeration`, ``},
 		{`Beekeeper joins 1..* Apiary through Membership`, ``},
 		{`Apiary is made of 1..* Hive named <stands`, ``},
+		{`? Blend brings together 2..* HoneyLot through BlendShare`, ``},
+		{`Blend brings together 2..* HoneyLot named mixes through BlendShare`, ``},
 		// forgiving
 		{`an apiary consists of hives`, `Apiary is made of Hive`},
 		{`An apiary consists of one or more hives.`, `Apiary is made of 1..* Hive`},
