@@ -109,6 +109,6 @@ test('the class diagram of the demo from nothing, by pasting text', async ({ stu
   const made = await drawn(studio, projectOf(studio))
   expect(made.relations).toEqual(wanted.relations)
   expect(made.shapes.filter((s) => s.name !== 'BlendShare')).toEqual(wanted.shapes)
-  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
   await expect(studio.shape('class JarBatch')).toHaveCount(0)
 })

@@ -95,6 +95,9 @@ func TestGoldenPictures(t *testing.T) {
 			return append(asBall(m), &model.Move{ID: "p" + named(m, "Grading"), X: 560, Y: 0}, &model.Move{ID: "p" + named(m, "Gap"), X: 0, Y: 200})
 		}},
 		"qualified": {lines: append(two, "1 Whole [lotNumber: Integer] keeps 0..1 Other"), changes: nil},
+		"modified-ends": {lines: append(two, "1 Whole keeps 0..* Other as piece {ordered, readOnly, nonunique, subsets stock}"), changes: func(m *model.Model) []model.Change {
+			return []model.Change{&model.SetEnd{ID: m.Ends(m.Relationships()[0].ID)[1].ID, Set: model.P("visibility", model.Private)}}
+		}},
 		"nary": {lines: three, changes: func(m *model.Model) []model.Change {
 			var ends []model.NewEnd
 			for i, name := range []string{"Whole", "Other", "Between"} {

@@ -285,10 +285,10 @@ export function DragMarks({ drag, shapes, lines, zoom }: { drag: Drag | undefine
       return <rect className="rubber" x={r.x} y={r.y} width={r.w} height={r.h} vectorEffect="non-scaling-stroke" />
     }
     case 'connect':
-      return <path className="dashed" d={`M${center(drag.group).x} ${center(drag.group).y}L${drag.to.x} ${drag.to.y}`} />
+      return <path className="dashed pointer-events-none" d={`M${center(drag.group).x} ${center(drag.group).y}L${drag.to.x} ${drag.to.y}`} />
     case 'side': {
       const stays = drag.group.route?.at(drag.side === 'from' ? -1 : 0)
-      return stays ? <path className="dashed" d={`M${stays.x} ${stays.y}L${drag.to.x} ${drag.to.y}`} /> : null
+      return stays ? <path className="dashed pointer-events-none" d={`M${stays.x} ${stays.y}L${drag.to.x} ${drag.to.y}`} /> : null
     }
     case 'resize':
       return drag.group.box ? <rect className="rubber" x={drag.group.box.x} y={drag.group.box.y} width={drag.w} height={drag.h} vectorEffect="non-scaling-stroke" /> : null
