@@ -56,7 +56,8 @@ func (s *surroundings) row(r model.Row) {
 		}
 	case *model.Relationship:
 		switch r.Kind {
-		case model.Association, model.Generalization, model.Realization, model.Dependency, model.Usage:
+		case model.Association, model.Generalization, model.Realization, model.Dependency, model.Usage,
+			model.Holds, model.Provides, model.Requires, model.Delegation:
 			s.ends(r.ID)
 			for _, id := range []model.ID{r.Source, r.Target, r.Class} {
 				s.family(id)

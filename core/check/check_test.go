@@ -18,7 +18,7 @@ import (
 // same findings as checking everything.
 func TestIncrementalFindingsAreFullFindings(t *testing.T) {
 	seenRules := map[string]bool{}
-	for seed := range uint64(48) {
+	for seed := range uint64(60) {
 		src := modeltest.NewSource(seed)
 		m := model.Empty("Random")
 		state := check.Run(m, check.All)

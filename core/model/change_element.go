@@ -18,7 +18,7 @@ func (c *AddElement) apply(d *draft) error {
 		return err
 	}
 	info, ok := elementInfo[c.Kind]
-	if !ok || info.Kind.IsPart() && c.Kind != GeneralizationSet && c.Kind != Sentence {
+	if !ok || info.Kind.IsPart() && c.Kind != GeneralizationSet && c.Kind != Sentence && c.Kind != ComponentPart {
 		return Faultf(CodeInvalid, "%q is not a kind of element that can be added", string(c.Kind)).At(c.ID, "kind")
 	}
 	e := &Element{ID: c.ID, Kind: c.Kind, Name: c.Name, Owner: c.Owner, Data: newData(c.Kind)}
@@ -185,7 +185,7 @@ func (d *draft) dropPlacement(p *Placement) {
 
 func (d *draft) deleteElement(e *Element) {
 	for _, child := range d.Children(e.ID) {
-		if e.Kind == PackageKind { // what was in it can be without it
+		if e.Kind == PackageKind || child.Kind == Component { // what was in it can be without it
 			d.moveInto(child, e.Owner)
 			continue
 		}
@@ -208,6 +208,12 @@ func (d *draft) deleteElement(e *Element) {
 				d.put(&n)
 				continue
 			}
+			if u.Kind == ComponentPart { // a part of nothing in particular
+				n := *u
+				n.Data = &ComponentPartData{}
+				d.put(&n)
+				continue
+			}
 			if data, ok := withoutUseCaseRef(u.Data, e.ID, d.stepBeside(e)); ok {
 				n := *u
 				n.Data = data
@@ -218,6 +224,13 @@ func (d *draft) deleteElement(e *Element) {
 		case *Relationship:
 			n := *u
 			if data, ok := withoutUseCaseRef(u.Data, e.ID, ""); ok {
+				n.Data = data
+			}
+			if d.needs(u, e) || d.saysTwice(u, e) {
+				d.deleteRelationship(u)
+				continue
+			}
+			if data, ok := withoutPort(u.Data, e.ID); ok {
 				n.Data = data
 			}
 			if n.Class == e.ID {

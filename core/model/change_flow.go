@@ -14,7 +14,7 @@ type SetElement struct {
 
 func (c *SetElement) apply(d *draft) error {
 	e := d.Element(c.ID)
-	if e == nil || e.Kind.IsPart() && e.Kind != Sentence || newFlowData(e.Kind) == nil && newUseCaseData(e.Kind) == nil {
+	if e == nil || e.Kind.IsPart() && e.Kind != Sentence && e.Kind != ComponentPart || newFlowData(e.Kind) == nil && newUseCaseData(e.Kind) == nil && newComponentData(e.Kind) == nil {
 		return missing("element", c.ID)
 	}
 	// A process changes its level only by MoveProcess, which sees to the rest.

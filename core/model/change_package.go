@@ -1,7 +1,9 @@
 package model
 
-// MoveInto puts an element into a package, or out of all of them where Package is
-// empty.
+import "slices"
+
+// MoveInto puts an element into a package, or a component into another one; out of
+// all of them where Package is empty.
 type MoveInto struct {
 	readsNothing
 	ID      ID `json:"id"`
@@ -13,7 +15,7 @@ func (c *MoveInto) apply(d *draft) error {
 	if e == nil || !e.Kind.IsPackaged() {
 		return missing("element", c.ID)
 	}
-	if p := d.Element(c.Package); c.Package != "" && (p == nil || p.Kind != PackageKind) {
+	if p := d.Element(c.Package); c.Package != "" && (p == nil || !slices.Contains(elementInfo[e.Kind].Owners, p.Kind)) {
 		return missing("package", c.Package)
 	}
 	for p := d.Element(c.Package); p != nil; p = d.Element(p.Owner) {
@@ -36,11 +38,11 @@ func (d *draft) moveInto(e *Element, owner ID) {
 
 // IsPackaged reports whether elements of the kind may be in packages.
 func (k Kind) IsPackaged() bool {
-	owners := elementInfo[k].Owners
-	return len(owners) == 1 && owners[0] == PackageKind
+	return slices.Contains(elementInfo[k].Owners, PackageKind)
 }
 
-// PackagePath lists the packages that an element is in, the outermost first.
+// PackagePath lists the packages that an element is in, the outermost first, by way
+// of components too.
 func (m *Model) PackagePath(id ID) []*Element {
 	var out []*Element
 	for e := m.Element(id); e != nil; {

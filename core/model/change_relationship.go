@@ -137,6 +137,11 @@ func (c *Reverse) apply(d *draft) error {
 	if r.Kind != Association {
 		n := *r
 		n.Source, n.Target = r.Target, r.Source
+		if r.Kind == Assembly {
+			data := r.Connector()
+			data.FromPort, data.ToPort = data.ToPort, data.FromPort
+			n.Data = &data
+		}
 		d.put(&n)
 		return nil
 	}

@@ -109,7 +109,7 @@ func copyRelationship(m *Model, r *Relationship, p *Placement, copied map[ID]ID,
 func copyParts(m *Model, owner, to ID, id func(ID) ID) []Change {
 	var out []Change
 	for _, part := range m.Children(owner) {
-		if part.Kind == GeneralizationSet || !part.Kind.IsPart() { // a copied process is not opened, a copied package empty
+		if part.Kind == GeneralizationSet || part.Kind == ComponentPart || !part.Kind.IsPart() { // a copied process is not opened, a copied package empty
 			continue
 		}
 		set := dataPatch(part)
@@ -139,11 +139,35 @@ func dataPatch(e *Element) Patch {
 	return p
 }
 
-// copyCaseData copies what only lines of use case diagrams have.
+// relationshipPatch is the data of a relationship as a patch.
+func relationshipPatch(r *Relationship) Patch {
+	p := Patch{}
+	known := dataFields(r.Kind)
+	for _, f := range Fields(r) {
+		if slices.Contains(known, f.Name) {
+			p[f.Name] = f.Value
+		}
+	}
+	return p
+}
+
+// copyCaseData copies what only lines of use case and component diagrams have.
 func copyCaseData(m *Model, r *Relationship, to ID, copied map[ID]ID, id func(ID) ID) []Change {
 	switch r.Kind {
 	case Participation:
 		return []Change{&SetRelationship{ID: to, Set: P("part", r.Participation().Part)}}
+	case Provides, Requires, Assembly, Delegation:
+		set := relationshipPatch(r)
+		componentRefs(r.Data, func(field string, ref ID) {
+			if p := m.Element(ref); p.Kind == Port && copied[p.Owner] != "" && copied[p.Owner] != p.Owner {
+				set[field] = encodeValue(id(ref))
+			} else if to := copied[ref]; to != "" {
+				set[field] = encodeValue(to)
+			}
+		})
+		if len(set) > 0 {
+			return []Change{&SetRelationship{ID: to, Set: set}}
+		}
 	case Extend:
 		points := []ID{}
 		for _, p := range r.Extend().Points {
@@ -159,12 +183,12 @@ func copyCaseData(m *Model, r *Relationship, to ID, copied map[ID]ID, id func(ID
 
 // copyName is a name for a copy that nothing of the kind bears yet.
 func copyName(m *Model, e *Element) string {
-	if !e.Kind.IsClassifier() && e.Kind != Actor && e.Kind != UseCase || strings.TrimSpace(e.Name) == "" {
+	if !e.Kind.IsClassifier() && e.Kind != Actor && e.Kind != UseCase && e.Kind != Component || strings.TrimSpace(e.Name) == "" {
 		return e.Name
 	}
 	base := truncate(e.Name, MaxNameLength-12) + " copy"
 	name := base
-	for i := 2; len(m.Named(name, append(ClassifierKinds(), Actor, UseCase)...)) > 0; i++ {
+	for i := 2; len(m.Named(name, append(ClassifierKinds(), Actor, UseCase, Component)...)) > 0; i++ {
 		name = base + " " + strconv.Itoa(i)
 	}
 	return name

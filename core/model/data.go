@@ -183,6 +183,9 @@ func newData(k Kind) Data {
 	if d := newFlowData(k); d != nil {
 		return d
 	}
+	if data := newComponentData(k); data != nil {
+		return data
+	}
 	return newUseCaseData(k)
 }
 

@@ -47,6 +47,9 @@ func (m *Model) DetailOf(p *Placement) (detail Detail, inherited bool) {
 		return DetailAll, false
 	}
 	detail, inherited = row.Detail, row.Inherited || p.Inherited
+	if e := m.Element(p.Subject); row.Kind == ComponentDiagram && e != nil && e.Kind == Interface && detail == DetailDefault {
+		detail = DetailBall
+	}
 	if p.Detail != DetailDefault {
 		detail = p.Detail
 	}

@@ -38,6 +38,16 @@ const (
 	Subject Kind = "subject"
 )
 
+// Kinds of elements of component diagrams. Terms of UML 2.5.1, clause 11.6.
+const (
+	// Component owns the components that it consists of; what it holds of classes is
+	// told by Holds. A subsystem is a component with that stereotype.
+	Component Kind = "component"
+	// ComponentPart is a role in the inside of a component, typed by a component.
+	ComponentPart Kind = "componentPart"
+	Port          Kind = "port" // of a component: where it is spoken to
+)
+
 // Kinds of what comes before the model: the brief and the activity table.
 const (
 	Section  Kind = "section"  // of the brief
@@ -78,6 +88,15 @@ const (
 	Include       Kind = "include" // from the including use case
 	Extend        Kind = "extend"  // from the extending use case
 	Within        Kind = "within"  // a use case is in a subject
+	// Provides and Requires lead from a component to an interface.
+	Provides Kind = "provides"
+	Requires Kind = "requires"
+	// Assembly leads from who gets an interface to who provides it.
+	Assembly Kind = "assembly"
+	// Delegation leads from a port of a component to what in it answers, or asks.
+	Delegation Kind = "delegation"
+	// Holds: a classifier is in a component.
+	Holds Kind = "holds"
 	// Trace leads from an element or a relationship to the sentence or activity it
 	// stems from.
 	Trace Kind = "trace"
@@ -91,6 +110,8 @@ const (
 	// LevelDiagram shows what a process consists of. It is about that process.
 	LevelDiagram   Kind = "levelDiagram"
 	UseCaseDiagram Kind = "useCaseDiagram"
+	// ComponentDiagram may be about a component: then it shows its inside.
+	ComponentDiagram Kind = "componentDiagram"
 )
 
 // KindInfo says what a kind is and what may own it. The table below is where a
@@ -114,12 +135,14 @@ var (
 	classDiagrams = []Kind{ClassDiagram}
 	flowDiagrams  = []Kind{ContextDiagram, LevelDiagram}
 	caseDiagrams  = []Kind{UseCaseDiagram}
-	allDiagrams   = []Kind{ClassDiagram, ContextDiagram, LevelDiagram, UseCaseDiagram}
+	partDiagrams  = []Kind{ComponentDiagram}
+	builtDiagrams = []Kind{ClassDiagram, ComponentDiagram}
+	allDiagrams   = []Kind{ClassDiagram, ContextDiagram, LevelDiagram, UseCaseDiagram, ComponentDiagram}
 )
 
 var elementKinds = []KindInfo{
-	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "c", On: classDiagrams},
-	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "i", On: classDiagrams},
+	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "c", On: builtDiagrams},
+	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "i", On: builtDiagrams},
 	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "e", On: classDiagrams},
 	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "d", On: classDiagrams},
 	{Kind: Process, Title: "process", Plural: "processes", Owners: []Kind{Process}, Rootless: true, Letter: "p", On: flowDiagrams, listed: true},
@@ -128,7 +151,9 @@ var elementKinds = []KindInfo{
 	{Kind: Actor, Title: "actor", Plural: "actors", Term: true, Owners: inPackages, Rootless: true, Letter: "a", On: caseDiagrams, listed: true},
 	{Kind: UseCase, Title: "use case", Plural: "use cases", Owners: inPackages, Rootless: true, Letter: "u", On: caseDiagrams, listed: true},
 	{Kind: Subject, Title: "subject", Plural: "subjects", Letter: "b", On: caseDiagrams, listed: true},
-	{Kind: PackageKind, Title: "package", Plural: "packages", Owners: inPackages, Rootless: true, Letter: "k", On: []Kind{ClassDiagram, UseCaseDiagram}, listed: true},
+	{Kind: Component, Title: "component", Plural: "components", Owners: []Kind{PackageKind, Component}, Rootless: true, Letter: "m", On: partDiagrams, listed: true},
+	{Kind: ComponentPart, Title: "part", Plural: "parts", Owners: []Kind{Component}, Letter: "r", On: partDiagrams, listed: true},
+	{Kind: PackageKind, Title: "package", Plural: "packages", Owners: inPackages, Rootless: true, Letter: "k", On: []Kind{ClassDiagram, UseCaseDiagram, ComponentDiagram}, listed: true},
 	{Kind: Object, Title: "object", Plural: "objects", Owners: inPackages, Rootless: true, Letter: "o", On: classDiagrams, listed: true},
 	{Kind: Constraint, Title: "constraint", Plural: "constraints", Letter: "t", On: allDiagrams, listed: true},
 	{Kind: Note, Title: "note", Plural: "notes", Letter: "n", On: allDiagrams},
@@ -144,6 +169,7 @@ var elementKinds = []KindInfo{
 	{Kind: Parameter, Title: "parameter", Plural: "parameters", Owners: []Kind{Operation}},
 	{Kind: Literal, Title: "literal", Plural: "literals", Owners: []Kind{Enumeration}},
 	{Kind: UnreadLine, Title: "unread line", Plural: "unread lines", Owners: []Kind{Class, Interface, DataType, Enumeration}},
+	{Kind: Port, Title: "port", Plural: "ports", Owners: []Kind{Component}},
 	{Kind: ExtensionPoint, Title: "extension point", Plural: "extension points", Owners: []Kind{UseCase}},
 	{Kind: Step, Title: "step", Plural: "steps", Owners: []Kind{UseCase, Alternative}},
 	{Kind: Alternative, Title: "alternative", Plural: "alternatives", Owners: []Kind{UseCase}},
@@ -153,9 +179,14 @@ var elementKinds = []KindInfo{
 var relationshipKinds = []KindInfo{
 	{Kind: Association, Title: "association", Plural: "associations", On: classDiagrams},
 	{Kind: Generalization, Title: "generalization", Plural: "generalizations", On: []Kind{ClassDiagram, UseCaseDiagram}},
-	{Kind: Realization, Title: "realization", Plural: "realizations", On: classDiagrams},
-	{Kind: Dependency, Title: "dependency", Plural: "dependencies", On: classDiagrams},
-	{Kind: Usage, Title: "usage", Plural: "usages", On: classDiagrams},
+	{Kind: Realization, Title: "realization", Plural: "realizations", On: builtDiagrams},
+	{Kind: Dependency, Title: "dependency", Plural: "dependencies", On: builtDiagrams},
+	{Kind: Usage, Title: "usage", Plural: "usages", On: builtDiagrams},
+	{Kind: Provides, Title: "provided interface", Plural: "provided interfaces", On: partDiagrams},
+	{Kind: Requires, Title: "required interface", Plural: "required interfaces", On: partDiagrams},
+	{Kind: Assembly, Title: "assembly", Plural: "assemblies", On: partDiagrams},
+	{Kind: Delegation, Title: "delegation", Plural: "delegations", On: partDiagrams},
+	{Kind: Holds, Title: "class held by a component", Plural: "classes held by components"},
 	{Kind: Anchor, Title: "anchor", Plural: "anchors", On: allDiagrams},
 	{Kind: Link, Title: "link", Plural: "links", On: classDiagrams},
 	{Kind: DataFlow, Title: "data flow", Plural: "data flows", On: flowDiagrams},
@@ -171,6 +202,7 @@ var diagramKinds = []KindInfo{
 	{Kind: ContextDiagram, Title: "context diagram", Plural: "context diagrams"},
 	{Kind: LevelDiagram, Title: "data flow diagram", Plural: "data flow diagrams"},
 	{Kind: UseCaseDiagram, Title: "use case diagram", Plural: "use case diagrams"},
+	{Kind: ComponentDiagram, Title: "component diagram", Plural: "component diagrams"},
 }
 
 var (
@@ -218,7 +250,7 @@ func (k Kind) HasTerm() bool { return elementInfo[k].Term }
 // classifiers, and what stands on data flow and use case diagrams or in the
 // dictionary.
 func (k Kind) IsNamed() bool {
-	return elementInfo[k].Term || k == Process || k == UseCase || k == Subject || k == PackageKind
+	return elementInfo[k].Term || k == Process || k == UseCase || k == Subject || k == PackageKind || k == Component || k == ComponentPart
 }
 
 // IsPlaced reports whether elements of the kind stand on diagrams.

@@ -216,6 +216,7 @@ func (r *Element) refs(f func(string, ID)) {
 		ref(f, "process", r.Event().Process)
 	}
 	useCaseRefs(r.Data, f)
+	componentRefs(r.Data, f)
 }
 
 func (r *Diagram) refs(f func(string, ID)) { ref(f, "about", r.About) }
@@ -228,6 +229,7 @@ func (r *Relationship) refs(f func(string, ID)) {
 	ref(f, "traced", r.Traced)
 	ref(f, "refers", r.Refers)
 	useCaseRefs(r.Data, f)
+	componentRefs(r.Data, f)
 }
 
 func (r *Placement) refs(f func(string, ID)) {

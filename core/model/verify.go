@@ -189,6 +189,9 @@ func (d *draft) verifyElement(e *Element) error {
 	if err := d.verifyFlowElement(e); err != nil {
 		return err
 	}
+	if err := d.verifyComponentElement(e); err != nil {
+		return err
+	}
 	return d.verifyUseCaseElement(e)
 }
 
@@ -207,6 +210,9 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 		}
 	}
 	ends := d.Children(r.ID)
+	if done, err := d.verifyComponentRelationship(r, ends); done {
+		return err
+	}
 	if done, err := d.verifyUseCaseRelationship(r, ends); done {
 		return err
 	}
@@ -230,7 +236,8 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 		}{{"source", r.Source}, {"target", r.Target}} {
 			e := d.Element(side.id)
 			depends := r.Kind == Dependency || r.Kind == Usage // packages do too: UML 2.5.1, 7.7
-			if e == nil || !e.Kind.IsClassifier() && (!depends || e.Kind != PackageKind) {
+			realizes := r.Kind == Realization && side.field == "target" // a class realizes a component: UML 2.5.1, 11.6.3.1
+			if e == nil || !e.Kind.IsClassifier() && (!depends || e.Kind != PackageKind && e.Kind != Component) && (!realizes || e.Kind != Component) {
 				return Faultf(CodeRefused, "a %s needs a classifier as its %s", r.Kind.Title(), side.field).At(r.ID, side.field)
 			}
 		}

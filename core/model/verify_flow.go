@@ -147,6 +147,12 @@ func (d *draft) verifyDiagram(r *Diagram) error {
 	if err := verifyDetail(r.ID, r.Detail, diagramDetails); err != nil {
 		return err
 	}
+	if r.Kind == ComponentDiagram && r.View == Logical {
+		if c := d.Element(r.About); r.About != "" && (c == nil || c.Kind != Component) {
+			return Faultf(CodeRefused, "a component diagram shows the inside of a component, or of none").At(r.ID, "about")
+		}
+		return nil
+	}
 	if r.Kind != LevelDiagram {
 		if r.About != "" || r.View != Logical {
 			return Faultf(CodeRefused, "only the diagram of a level is about a process").At(r.ID, "about")

@@ -50,7 +50,9 @@ func (s *Source) Change(m *model.Model) []model.Change {
 	if len(classifiers) < 2 {
 		return s.addClassifier(diagrams)
 	}
-	switch s.rnd.IntN(13) {
+	switch s.rnd.IntN(14) {
+	case 13:
+		return s.componentChange(m)
 	case 0, 1, 2, 3, 4, 12:
 		return s.flowChange(m)
 	case 5, 6:

@@ -131,7 +131,7 @@ func told(m *model.Model) map[string]int {
 // what the preview says is what happens.
 func TestReworks(t *testing.T) {
 	done := map[rework.Kind]int{}
-	for seed := range uint64(64) {
+	for seed := range uint64(110) {
 		m := modeltest.Model(seed, 200)
 		for i, req := range requests(m) {
 			rare := req.Kind == rework.ClassToAttribute || req.Kind == rework.AttributeToAssociation || req.Kind == rework.PullUp
