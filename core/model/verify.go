@@ -235,7 +235,7 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 			id    ID
 		}{{"source", r.Source}, {"target", r.Target}} {
 			e := d.Element(side.id)
-			depends := r.Kind == Dependency || r.Kind == Usage // packages do too: UML 2.5.1, 7.7
+			depends := r.Kind == Dependency || r.Kind == Usage          // packages do too: UML 2.5.1, 7.7
 			realizes := r.Kind == Realization && side.field == "target" // a class realizes a component: UML 2.5.1, 11.6.3.1
 			if e == nil || !e.Kind.IsClassifier() && (!depends || e.Kind != PackageKind && e.Kind != Component) && (!realizes || e.Kind != Component) {
 				return Faultf(CodeRefused, "a %s needs a classifier as its %s", r.Kind.Title(), side.field).At(r.ID, side.field)

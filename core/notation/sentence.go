@@ -49,6 +49,8 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 		return readFlow(m, r, name)
 	case model.Participation, model.Include, model.Extend, model.Within:
 		return readCase(m, r, name)
+	case model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds:
+		return readComponent(m, r, name)
 	case model.Anchor:
 		about := " is about "
 		if m.Element(r.Source).Kind == model.Constraint {

@@ -34,6 +34,9 @@ type Statement struct {
 	Part      model.Part // of a participation
 	Points    []string   // of an extend
 	Condition string
+
+	Ports     [2]string // of components at the ends
+	Interface Ref       // that an assembly or a delegation passes
 }
 
 // StatementEnd is one end of a statement.
@@ -127,6 +130,8 @@ func StatementOf(m *model.Model, r *model.Relationship) (s Statement, ok bool) {
 		return flowStatement(m, r, ref), true
 	case model.Participation, model.Include, model.Extend:
 		return caseStatement(r, m, ref), true
+	case model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds:
+		return componentStatement(m, r, ref)
 	default:
 		return s, false
 	}

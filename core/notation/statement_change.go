@@ -69,6 +69,11 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 		if s.Part != model.Unspecified {
 			return append(changes, c, &model.SetRelationship{ID: c.ID, Set: model.P("part", s.Part)}), elements, relationship
 		}
+	case FormInterface, FormAssembly, FormDelegation, FormHolds:
+		c.Kind, c.Source, c.Target = s.Kind, a, b
+		iface := find(s.Interface)
+		made, set := componentChanges(m, s, c, iface, id)
+		return append(append(changes, made...), append([]model.Change{c}, set...)...), elements, relationship
 	case FormInclude:
 		c.Kind, c.Source, c.Target = model.Include, a, b
 	case FormExtend:
@@ -81,8 +86,8 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 
 // refKey tells new elements apart: an actor and a use case may bear one name.
 func refKey(r Ref) string {
-	if isCase(r.Kind) {
-		return string(r.Kind) + " " + r.Name
+	if g := group(r.Kind); g != "" {
+		return string(g) + " " + r.Name
 	}
 	return r.Name
 }

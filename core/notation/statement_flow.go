@@ -27,6 +27,8 @@ type Scope struct {
 	Parent model.ID
 	View   model.View
 	Cases  bool // a use case diagram is open
+	// Components: a component diagram is open.
+	Components bool
 }
 
 // ScopeOf is the scope of what is said while a diagram is open.
@@ -35,6 +37,8 @@ func ScopeOf(m *model.Model, diagram model.ID) Scope {
 		return Scope{Parent: d.About, View: d.View}
 	} else if d != nil && d.Kind == model.UseCaseDiagram {
 		return Scope{Cases: true}
+	} else if d != nil && d.Kind == model.ComponentDiagram {
+		return Scope{Components: true}
 	}
 	return Scope{}
 }

@@ -17,7 +17,8 @@ type Reading struct {
 
 // ParseStatement reads the strict grammar:
 //
-//	statement = assoc | whole | gen | real | dep | flow | write | read | part | incl | ext .
+//	statement = assoc | whole | gen | real | dep | flow | write | read | part | incl | ext
+//	       | iface | asm | deleg | holds .
 //	assoc  = end verb end [ "through" ref ] .
 //	whole  = end ( "is made of" | "brings together" ) end [ "named" verb ] [ "through" ref ] .
 //	gen    = ref "is a kind of" ref [ "in" name [ set ] ] .
@@ -27,6 +28,10 @@ type Reading struct {
 //	write  = ref "writes" [ name ] "to" ref .     read = ref "reads" [ name ] "from" ref .
 //	part   = ref ( "starts" | "supports" | "takes part in" ) ref .
 //	incl   = ref "includes" ref .
+//	iface  = place [ "at" name ] ( "provides" | "requires" ) ref .
+//	asm    = place [ "at" name ] "gets" ref "from" place [ "at" name ] .
+//	deleg  = place "at" name "passes" ref "to" place [ "at" name ] .
+//	holds  = ref "holds" ref .
 //	ext    = ref "extends" ref [ "at" name { "," name } ] [ "when" quoted ] .
 //	end    = [ mult ] ref [ "[" name { "," name } "]" ] [ "as" name ] [ "{" prop { "," prop } "}" ] .
 //	prop   = "ordered" | "nonunique" | "readOnly" | "derived" | "navigable" | "nonnavigable" | "inClass"
@@ -190,7 +195,7 @@ func (p *parser) statements() []Reading {
 	var out []Reading
 	keep := func(s Statement, end, cost int) {
 		packages := s.Ends[0].Ref.Kind == model.PackageKind || s.Ends[1].Ref.Kind == model.PackageKind || s.Through.Kind == model.PackageKind
-		if end == len(p.toks) && (!packages || s.Form == FormDependency) { // packages only depend on each other
+		if end == len(p.toks) && (!packages || s.Form == FormDependency) && fitsComponents(s) { // packages only depend on each other
 			out = append(out, p.reading(s, cost))
 		}
 	}
@@ -211,6 +216,14 @@ func (p *parser) statements() []Reading {
 			}
 		}
 	}
+	if p.scope.Components { // there is no place for lines between classes here
+		for i := range out {
+			if len(out[i].New) > 0 {
+				out[i].cost += elsewhereCost
+			}
+		}
+	}
+	p.componentStatements(keep)
 	plain := len(out)
 	p.flowStatements(keep)
 	if p.scope.Cases { // there is no place for classes and flows here
@@ -230,6 +243,19 @@ func (p *parser) statements() []Reading {
 		}
 	}
 	return out
+}
+
+// fitsComponents: of what is said of classes, components only depend on each other,
+// and are realized by classes.
+func fitsComponents(s Statement) bool {
+	a, b := s.Ends[0].Ref.Kind, s.Ends[1].Ref.Kind
+	switch s.Form {
+	case FormInterface, FormAssembly, FormDelegation, FormHolds, FormDependency:
+		return s.Through.Kind != model.Component
+	case FormRealization:
+		return a != model.Component
+	}
+	return a != model.Component && b != model.Component && s.Through.Kind != model.Component
 }
 
 // keepThrough keeps an association as it is, and with the association class that
@@ -307,13 +333,13 @@ func (e StatementEnd) onlyRef() bool {
 
 func (p *parser) reading(s Statement, cost int) Reading {
 	r := Reading{Statement: s, Scope: p.scope, cost: cost}
-	for _, ref := range []Ref{s.Ends[0].Ref, s.Ends[1].Ref, s.Through} {
+	for _, ref := range []Ref{s.Ends[0].Ref, s.Ends[1].Ref, s.Through, s.Interface} {
 		if ref.Name == "" || ref.ID != "" {
 			continue
 		}
 		known := false
 		for _, n := range r.New {
-			known = known || n.Name == ref.Name && isCase(n.Kind) == isCase(ref.Kind) && (n.Kind == ref.Kind || !isCase(n.Kind))
+			known = known || n.Name == ref.Name && group(n.Kind) == group(ref.Kind)
 		}
 		if !known {
 			r.New = append(r.New, ref)
@@ -556,11 +582,18 @@ func (p *parser) explain() error {
 			understood = a.value.Ref.Name
 		}
 	}
+	if understood != "" && p.scope.Components {
+		return syntaxf("understood %s, but not what it is to something else; for example: %s requires LotLookup, %s provides TraceQuery, %s gets LotLookup from Traceability",
+			quote(understood), printName(understood), printName(understood), printName(understood))
+	}
 	if understood != "" {
 		return syntaxf("understood %s, but not what it is to something else; for example: %s is made of 1..* Hive, %s delivers 0..* HoneyLot, %s is a kind of TraceableItem",
 			quote(understood), printName(understood), printName(understood), printName(understood))
 	}
 	example := "1 Beekeeper delivers 0..* HoneyLot"
+	if p.scope.Components {
+		example = "Label printer requires LotLookup"
+	}
 	if p.scope.Cases {
 		example = "Beekeeper starts Register delivery"
 	}

@@ -50,6 +50,8 @@ func printStatement(m *model.Model, s Statement) string {
 		return printFlow(m, s)
 	case FormPart, FormInclude, FormExtend:
 		return printCase(m, s)
+	case FormInterface, FormAssembly, FormDelegation, FormHolds:
+		return printComponent(m, s)
 	case FormAssociation:
 		return a + " " + printVerb(s.Verb, s.Reading) + " " + b + printThrough(m, s)
 	case FormWhole:
@@ -116,7 +118,7 @@ func printVerb(verb string, r model.Reading) string {
 
 func printRef(m *model.Model, r Ref) string {
 	out := printName(r.Name)
-	if r.ID != "" && len(m.ClassifiersNamed(r.Name))+len(m.Named(r.Name, model.PackageKind)) > 1 {
+	if r.ID != "" && len(m.ClassifiersNamed(r.Name))+len(m.Named(r.Name, model.PackageKind, model.Component)) > 1 {
 		out += "@" + string(r.Kind)
 	}
 	return out

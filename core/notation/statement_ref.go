@@ -39,14 +39,18 @@ func (p *parser) refAt(i int, implied model.Kind) []parsed[Ref] {
 			}
 			end += 2
 		}
-		found := append(p.m.ClassifiersNamed(name), p.m.Named(name, model.PackageKind)...)
+		found := append(p.m.ClassifiersNamed(name), p.m.Named(name, model.PackageKind, model.Component)...)
 		if len(found) == 0 && p.forgiving {
 			found = p.m.ClassifiersByTerm(name)
 		}
 		hit := false
 		for _, e := range found {
 			if kind == "" || e.Kind == kind {
-				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, end, 0})
+				cost := 0
+				if kind == "" {
+					cost = p.elsewhere(e)
+				}
+				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, end, cost})
 				hit = true
 			}
 		}
@@ -115,7 +119,7 @@ func (p *parser) refNames(i int) []parsed[string] {
 		if n < len(out) && out[n].value == name {
 			continue
 		}
-		if len(p.m.ClassifiersNamed(name)) > 0 || len(p.m.ClassifiersByTerm(name)) > 0 || len(p.m.Named(name, model.PackageKind)) > 0 {
+		if len(p.m.ClassifiersNamed(name)) > 0 || len(p.m.ClassifiersByTerm(name)) > 0 || len(p.m.Named(name, model.PackageKind, model.Component)) > 0 {
 			out = append(out, parsed[string]{name, i + n + 1, n})
 		}
 	}
@@ -123,7 +127,7 @@ func (p *parser) refNames(i int) []parsed[string] {
 }
 
 func kindNamed(word string) model.Kind {
-	for _, k := range model.KindsOn(model.ClassDiagram) {
+	for _, k := range append(model.KindsOn(model.ClassDiagram), model.KindsOn(model.ComponentDiagram)...) {
 		if strings.ToLower(string(k.Kind)) == word {
 			return k.Kind
 		}

@@ -1,0 +1,347 @@
+package notation
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// Forms of component diagrams:
+//
+//	iface = place [ "at" name ] ( "provides" | "requires" ) ref .
+//	asm   = place [ "at" name ] "gets" ref "from" place [ "at" name ] .
+//	deleg = place "at" name "passes" ref "to" place [ "at" name ] .
+//	holds = place "holds" ref .
+//	place = ref | ref "::" name .        a component, or a part of one
+const (
+	FormInterface  Form = "iface"
+	FormAssembly   Form = "asm"
+	FormDelegation Form = "deleg"
+	FormHolds      Form = "holds"
+)
+
+func isComponent(k model.Kind) bool { return k == model.Component || k == model.ComponentPart }
+
+// group tells new elements of one name apart: classifiers meet, an actor, a use case
+// and a component do not.
+func group(k model.Kind) model.Kind {
+	if isCase(k) || isComponent(k) {
+		return k
+	}
+	return ""
+}
+
+func componentStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
+	s := Statement{Kind: r.Kind}
+	s.Ends[0].Ref, s.Ends[1].Ref = ref(r.Source), ref(r.Target)
+	port := func(id model.ID) string {
+		if p := m.Element(id); p != nil {
+			return p.Name
+		}
+		return ""
+	}
+	// A port without a name cannot be spoken of.
+	for _, id := range []model.ID{r.Offer().Port, r.Connector().FromPort, r.Connector().ToPort} {
+		if id != "" && port(id) == "" {
+			return s, false
+		}
+	}
+	switch r.Kind {
+	case model.Provides, model.Requires:
+		s.Form = FormInterface
+		s.Ports[0] = port(r.Offer().Port)
+		return s, true
+	case model.Holds:
+		s.Form = FormHolds
+		return s, true
+	}
+	c := r.Connector()
+	s.Form = FormAssembly
+	if r.Kind == model.Delegation {
+		s.Form = FormDelegation
+	}
+	s.Ports = [2]string{port(c.FromPort), port(c.ToPort)}
+	if c.Interface == "" {
+		return s, false
+	}
+	s.Interface = ref(c.Interface)
+	return s, true
+}
+
+// componentPlace is a component or a part, perhaps at one of its ports.
+type componentPlace struct {
+	ref  Ref
+	port string
+}
+
+// componentStatements finds every way to read the tokens as something said of
+// components.
+func (p *parser) componentStatements(keep func(Statement, int, int)) {
+	add := func(s Statement, end, cost int) {
+		made := s.Ends[0].Ref.ID == "" || s.Ends[1].Ref.ID == "" || s.Interface.Name != "" && s.Interface.ID == ""
+		if made && !p.scope.Components && s.Ends[0].Ref.ID == "" {
+			cost += elsewhereCost
+		}
+		keep(s, end, cost)
+	}
+	for _, a := range p.componentPlaces(0, false) {
+		for _, v := range []struct {
+			kind        model.Kind
+			verb, usual string
+		}{{model.Provides, "provides", "offers"}, {model.Requires, "requires", "needs"}} {
+			after, ok := p.flowVerb(a.end, v.verb, v.usual)
+			if !ok || a.value.ref.Kind != model.Component {
+				continue
+			}
+			for _, b := range p.interfaces(after) {
+				s := Statement{Form: FormInterface, Kind: v.kind}
+				s.Ends[0].Ref, s.Ends[1].Ref, s.Ports[0] = a.value.ref, b.value, a.value.port
+				add(s, b.end, a.cost+b.cost)
+			}
+		}
+		if after, ok := p.flowVerb(a.end, "gets", "get"); ok {
+			p.connector(Statement{Form: FormAssembly, Kind: model.Assembly}, a, after, "from", false, add)
+		}
+		if after, ok := p.flowVerb(a.end, "passes", "pass"); ok && a.value.port != "" && a.value.ref.Kind == model.Component {
+			p.connector(Statement{Form: FormDelegation, Kind: model.Delegation}, a, after, "to", true, add)
+		}
+		if after, ok := p.flowVerb(a.end, "holds", "hold"); ok && a.value.port == "" && a.value.ref.Kind == model.Component {
+			for _, b := range p.ref(after, model.Class) {
+				if !b.value.Kind.IsClassifier() || p.forgiving && a.value.ref.ID == "" && !p.scope.Components {
+					continue
+				}
+				s := Statement{Form: FormHolds, Kind: model.Holds}
+				s.Ends[0].Ref, s.Ends[1].Ref = a.value.ref, b.value
+				add(s, b.end, a.cost+b.cost)
+			}
+		}
+	}
+}
+
+func (p *parser) connector(s Statement, a parsed[componentPlace], at int, word string, classes bool, add func(Statement, int, int)) {
+	for _, i := range p.interfaces(at) {
+		after, ok := p.phrase(i.end, word)
+		if !ok {
+			continue
+		}
+		for _, b := range p.componentPlaces(after, classes) {
+			n := s
+			n.Ends[0].Ref, n.Ends[1].Ref, n.Interface = a.value.ref, b.value.ref, i.value
+			n.Ports = [2]string{a.value.port, b.value.port}
+			add(n, b.end, a.cost+b.cost+i.cost)
+		}
+	}
+}
+
+// interfaces reads the name of an interface, known or new.
+func (p *parser) interfaces(i int) []parsed[Ref] {
+	return slices.DeleteFunc(slices.Clone(p.ref(i, model.Interface)), func(r parsed[Ref]) bool { return r.value.Kind != model.Interface })
+}
+
+// componentPlaces reads a component or a part, with "at" and a port; where classes
+// are let in, a class too.
+func (p *parser) componentPlaces(i int, classes bool) []parsed[componentPlace] {
+	var out []parsed[componentPlace]
+	for _, r := range p.componentRefs(i) {
+		out = append(out, parsed[componentPlace]{componentPlace{ref: r.value}, r.end, r.cost})
+		if after, ok := p.phrase(r.end, "at"); ok {
+			for _, n := range p.names(after) {
+				if n.value != "" {
+					out = append(out, parsed[componentPlace]{componentPlace{r.value, n.value}, n.end, r.cost + n.cost})
+				}
+			}
+		}
+	}
+	if classes {
+		for _, r := range p.ref(i, model.Class) {
+			if r.value.Kind == model.Class && r.value.ID != "" {
+				out = append(out, parsed[componentPlace]{componentPlace{ref: r.value}, r.end, r.cost})
+			}
+		}
+	}
+	return out
+}
+
+// componentRefs reads the name of a component, known or new, or "::" and a part of
+// it.
+func (p *parser) componentRefs(i int) []parsed[Ref] {
+	starts := []int{i}
+	if p.forgiving && articles[p.word(i)] {
+		starts = append(starts, i+1)
+	}
+	var out []parsed[Ref]
+	for _, at := range starts {
+		for _, n := range p.caseNames(at) {
+			end := n.end
+			if p.mark(end, "@") {
+				if p.word(end+1) != strings.ToLower(string(model.Component)) {
+					continue
+				}
+				end += 2
+			}
+			found := p.componentsNamed(n.value)
+			if p.mark(end, "::") {
+				for _, owner := range found {
+					out = append(out, p.inside(owner, end+1)...)
+				}
+				continue
+			}
+			for _, e := range found {
+				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, end, p.elsewhere(e)})
+			}
+			if len(found) == 0 && n.value != "" {
+				out = append(out, parsed[Ref]{Ref{Name: n.value, Kind: model.Component}, end, unknownCost + n.cost + oddName(n.value)})
+			}
+		}
+	}
+	return out
+}
+
+func (p *parser) inside(owner *model.Element, i int) []parsed[Ref] {
+	var out []parsed[Ref]
+	for _, n := range p.caseNames(i) {
+		for _, e := range p.m.Children(owner.ID, model.ComponentPart, model.Component) {
+			if e.Name == n.value && n.value != "" {
+				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, n.end, 0})
+			}
+		}
+	}
+	return out
+}
+
+func (p *parser) componentsNamed(name string) []*model.Element {
+	found := p.m.Named(name, model.Component)
+	if len(found) == 0 && p.forgiving && name != "" {
+		for _, e := range p.m.OfKind(model.Component) {
+			if model.NormalForm(e.Name) == model.NormalForm(name) {
+				found = append(found, e)
+			}
+		}
+	}
+	return found
+}
+
+// elsewhere makes it a little dearer to mean a component where classes are spoken
+// of, or something else where components are, if both bear the name.
+func (p *parser) elsewhere(e *model.Element) int {
+	if isComponent(e.Kind) == p.scope.Components || len(p.m.ClassifiersNamed(e.Name)) == 0 || len(p.m.Named(e.Name, model.Component)) == 0 {
+		return 0
+	}
+	return 1
+}
+
+// componentChanges finds the ports by name, or makes them, and says what the
+// relationship passes.
+func componentChanges(m *model.Model, s Statement, c *model.Connect, iface model.ID, id func(...string) model.ID) (made, set []model.Change) {
+	port := func(at model.ID, name string) model.ID {
+		owner := at
+		if e := m.ComponentAt(at); e != nil {
+			owner = e.ID
+		}
+		for _, p := range m.Children(owner, model.Port) {
+			if p.Name == name {
+				return p.ID
+			}
+		}
+		p := id("port", string(owner), name)
+		made = append(made, &model.AddPart{ID: p, Owner: owner, Kind: model.Port, Name: name})
+		return p
+	}
+	patch := model.Patch{}
+	if iface != "" {
+		patch["interface"] = model.P("x", iface)["x"]
+	}
+	for i, field := range []string{"fromPort", "toPort"} {
+		if s.Ports[i] == "" {
+			continue
+		}
+		if s.Form == FormInterface {
+			field = "port"
+		}
+		patch[field] = model.P("x", port([]model.ID{c.Source, c.Target}[i], s.Ports[i]))["x"]
+	}
+	if len(patch) > 0 {
+		set = append(set, &model.SetRelationship{ID: c.ID, Set: patch})
+	}
+	return made, set
+}
+
+func printComponent(m *model.Model, s Statement) string {
+	a, b := printComponentPlace(m, s.Ends[0].Ref), printComponentPlace(m, s.Ends[1].Ref)
+	if s.Ports[0] != "" {
+		a += " at " + printName(s.Ports[0])
+	}
+	if s.Ports[1] != "" {
+		b += " at " + printName(s.Ports[1])
+	}
+	switch s.Form {
+	case FormInterface:
+		verb := " requires "
+		if s.Kind == model.Provides {
+			verb = " provides "
+		}
+		return a + verb + b
+	case FormHolds:
+		return a + " holds " + b
+	case FormAssembly:
+		return a + " gets " + printRef(m, s.Interface) + " from " + b
+	}
+	return a + " passes " + printRef(m, s.Interface) + " to " + b
+}
+
+// printComponentPlace writes a part, or a component whose name is not its own alone, by way
+// of the component that it is in.
+func printComponentPlace(m *model.Model, r Ref) string {
+	e := m.Element(r.ID)
+	if e == nil {
+		return printName(r.Name)
+	}
+	if owner := m.Element(e.Owner); owner != nil && owner.Kind == model.Component && (e.Kind == model.ComponentPart || e.Kind == model.Component && len(m.Named(e.Name, model.Component)) > 1) {
+		return printName(owner.Name) + "::" + printName(e.Name)
+	}
+	if e.Kind == model.Component {
+		if len(m.ClassifiersNamed(e.Name)) > 0 {
+			return printName(e.Name) + "@" + string(model.Component)
+		}
+		return printName(e.Name)
+	}
+	return printRef(m, r)
+}
+
+// readComponent tells a relationship of components in both directions.
+func readComponent(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	at := func(id, port model.ID) string {
+		e := m.Element(id)
+		text := name(id)
+		if e != nil && e.Kind == model.ComponentPart {
+			if c := m.Element(e.ComponentPart().Component); c != nil {
+				text += " (a " + c.Name + ")"
+			}
+		}
+		if p := m.Element(port); p != nil {
+			text += ", at " + map[bool]string{true: "a port", false: p.Name}[p.Name == ""] + ","
+		}
+		return text
+	}
+	last := func(text string) string { return strings.TrimSuffix(text, ",") }
+	a, b := at(r.Source, r.Offer().Port), name(r.Target)
+	switch r.Kind {
+	case model.Provides:
+		return []Sentence{plain(a + " provides " + b + "."), plain("Who needs " + b + " can get it from " + name(r.Source) + ".")}
+	case model.Requires:
+		return []Sentence{plain(a + " requires " + b + "."), plain("Without somebody who provides " + b + ", " + name(r.Source) + " does not work.")}
+	case model.Holds:
+		return []Sentence{plain(a + " holds " + b + "."), plain(b + " is in " + name(r.Source) + ".")}
+	}
+	c := r.Connector()
+	what := "something"
+	if i := m.Element(c.Interface); i != nil {
+		what = i.Name
+	}
+	a, b = at(r.Source, c.FromPort), at(r.Target, c.ToPort)
+	if r.Kind == model.Assembly {
+		return []Sentence{plain(a + " gets " + what + " from " + last(b) + "."), plain("If " + name(r.Target) + " is taken out, " + name(r.Source) + " needs " + what + " from somebody else.")}
+	}
+	return []Sentence{plain("What comes to " + last(a) + " for " + what + " is passed on to " + last(b) + ".")}
+}
