@@ -29,6 +29,8 @@ type Edge struct {
 	From, To int
 	// Lines is how many lines the edge stands for; 0 counts as 1.
 	Lines int
+	// Room is what the line needs between two layers, beyond what all have.
+	Room int
 }
 
 // Result of an arrangement.
@@ -75,6 +77,7 @@ func sound(nodes []Node, edges []Edge) []Edge {
 		e.Lines = max(1, e.Lines)
 		if at, ok := known[key]; ok {
 			out[at].Lines += e.Lines
+			out[at].Room = max(out[at].Room, e.Room)
 			continue
 		}
 		known[key] = len(out)
@@ -133,7 +136,7 @@ func arrangePart(nodes []Node, members []int, edges []Edge) part {
 	}
 	for _, e := range edges {
 		if _, ok := local[e.From]; ok {
-			g.edges = append(g.edges, Edge{local[e.From], local[e.To], e.Lines})
+			g.edges = append(g.edges, Edge{local[e.From], local[e.To], e.Lines, e.Room})
 		}
 	}
 	g.breakCycles()

@@ -32,13 +32,18 @@ func (l *layered) heights(xs []int) []int {
 	y := 0
 	for r, layer := range l.layers {
 		tops[r] = y
-		tallest := 0
+		tallest, room := 0, 0
 		for _, n := range layer {
 			if n < len(l.graph.nodes) {
 				tallest = max(tallest, l.graph.nodes[n].H)
 			}
 		}
-		y += tallest + gapLayers + min(maxBarRoom, l.depth(layer, xs)*barRoom)
+		for _, e := range l.graph.edges { // where a line spans several layers there is room anyway
+			if l.rank[e.From] == r && l.rank[e.To] == r+1 {
+				room = max(room, e.Room)
+			}
+		}
+		y += tallest + room + gapLayers + min(maxBarRoom, l.depth(layer, xs)*barRoom)
 	}
 	return tops
 }

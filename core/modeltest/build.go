@@ -55,6 +55,10 @@ func Build(t testing.TB, lines ...string) *model.Model {
 			edit(c...)
 			continue
 		}
+		if c := componentLine(m, line, model.DeriveID("build", fmt.Sprint(i), line)); c != nil {
+			edit(c...)
+			continue
+		}
 		if c := exampleLine(m, line, model.DeriveID("build", fmt.Sprint(i), line)); c != nil {
 			edit(c...)
 			continue

@@ -1,8 +1,70 @@
 package modeltest
 
 import (
+	"strings"
+
 	"lexeon/core/model"
 )
+
+// componentLine reads a line of Build that makes a component, or says where it is:
+//
+//	component Label printer · external component Scales · subsystem Traceability
+//	inside Traceability: Lot index, Query desk (components)
+//	part Traceability: left = Lot index
+//	components Label printer, Traceability, LotLookup (a diagram of them; with " of X" after the first word about X)
+func componentLine(m *model.Model, line string, id model.ID) []model.Change {
+	named := func(name string) *model.Element {
+		for _, kind := range []model.Kind{model.Component, model.ComponentPart, model.Interface, model.Class, model.Enumeration, model.DataType} {
+			if found := m.Named(name, kind); len(found) > 0 {
+				return found[0]
+			}
+			for _, e := range m.OfKind(kind) {
+				if e.Name == name {
+					return e
+				}
+			}
+		}
+		panic("no element " + name)
+	}
+	first, rest, _ := strings.Cut(line, " ")
+	names, text, _ := strings.Cut(rest, ": ")
+	switch first {
+	case "component":
+		return []model.Change{&model.AddElement{ID: id, Kind: model.Component, Name: rest}}
+	case "external":
+		return []model.Change{&model.AddElement{ID: id, Kind: model.Component, Name: strings.TrimPrefix(rest, "component "), Set: model.P("external", true)}}
+	case "subsystem":
+		return []model.Change{&model.AddElement{ID: id, Kind: model.Component, Name: rest}, &model.SetElement{ID: id, Set: model.P("stereotypes", []string{"subsystem"})}}
+	case "inside":
+		var out []model.Change
+		for name := range strings.SplitSeq(text, ", ") {
+			out = append(out, &model.MoveInto{ID: m.Named(name, model.Component)[0].ID, Package: m.Named(names, model.Component)[0].ID})
+		}
+		return out
+	case "part":
+		name, of, _ := strings.Cut(text, " = ")
+		return []model.Change{&model.AddElement{ID: id, Kind: model.ComponentPart, Name: name, Owner: m.Named(names, model.Component)[0].ID, Set: model.P("component", m.Named(of, model.Component)[0].ID)}}
+	case "components":
+		d := &model.AddDiagram{ID: id, Kind: model.ComponentDiagram, Name: "Components"}
+		if about, list, ok := strings.Cut(rest, ": "); ok {
+			d.About, rest = m.Named(strings.TrimPrefix(about, "of "), model.Component)[0].ID, list
+		}
+		out := []model.Change{d}
+		placed := map[model.ID]bool{}
+		for i, name := range strings.Split(rest, ", ") {
+			e := named(name)
+			placed[e.ID] = true
+			out = append(out, &model.Place{ID: model.DeriveID(string(id), name), Diagram: id, Subject: e.ID, X: i % 3 * 320, Y: i / 3 * 180})
+		}
+		for _, r := range m.Relationships(model.Provides, model.Requires, model.Assembly, model.Delegation, model.Dependency, model.Usage, model.Realization) {
+			if placed[r.Source] && placed[r.Target] {
+				out = append(out, &model.Place{ID: model.DeriveID(string(id), string(r.ID)), Diagram: id, Subject: r.ID})
+			}
+		}
+		return out
+	}
+	return nil
+}
 
 var componentNames = []string{"Intake desk", "Lab gateway", "Label printer", "Settlement", "", "intake desk"}
 

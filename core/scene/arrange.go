@@ -98,7 +98,7 @@ func moveTo(g *Group, x, y int) []model.Change {
 // its upper left corner; a selection that would lie on other shapes moves beside.
 func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Change {
 	around := slices.Clone(shapes)
-	shapes = slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return isBoundary(g.Kind) && len(g.Holds) > 0 }) // they follow what they hold
+	shapes = slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return g.surrounds() && len(g.Holds) > 0 }) // they follow what they hold
 	between := slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return !holdsBetweenLines(m, s.Diagram, g) })
 	shapes = slices.DeleteFunc(shapes, func(g *Group) bool { return slices.Contains(between, g) })
 	if len(shapes) == 0 {
@@ -123,6 +123,7 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 		}
 		r := m.Relationship(g.Subject)
 		upper, lower := UpperAndLower(m, r)
+		upper, lower = s.within(upper, index), s.within(lower, index)
 		from, ok1 := index[upper]
 		to, ok2 := index[lower]
 		if !ok1 || !ok2 {
@@ -133,18 +134,18 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 			c := &connection{placement: m.Placement(g.ID), rel: r, from: upper, to: lower, ends: m.Ends(r.ID)}
 			nodes[from].Right = max(nodes[from].Right, d.line(m, c, index).Loop+40)
 		}
-		edges = append(edges, layout.Edge{From: from, To: to})
+		edges = append(edges, layout.Edge{From: from, To: to, Room: roomFor(r)})
 		if c, ok := index[r.Class]; ok {
 			edges = append(edges, layout.Edge{From: from, To: c})
 		}
 		changes = append(changes, tidyLine(m, g)...)
 	}
 	for _, g := range around {
-		if p := m.Placement(g.ID); isBoundary(g.Kind) && len(g.Holds) > 0 && (p.W != 0 || p.H != 0) {
+		if p := m.Placement(g.ID); g.surrounds() && len(g.Holds) > 0 && (p.W != 0 || p.H != 0) {
 			changes = append(changes, &model.Resize{ID: g.ID})
 		}
 	}
-	result := inPackages(nodes, edges, packagesOf(m, s, shapes), func(id model.ID) int { return d.folderWidth(m.Element(id)) })
+	result := inPackages(nodes, edges, packagesOf(m, s, shapes), func(id model.ID) margin { return d.marginOf(m.Element(id)) })
 	at := Point{X: old.X, Y: old.Y}
 	at = besideOthers(s, shapes, Rect{X: at.X, Y: at.Y, W: result.Size.W, H: result.Size.H})
 	boxes := map[model.ID]Rect{}
@@ -156,13 +157,31 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 	return append(changes, besideTheirLines(m, between, boxes)...)
 }
 
+// within is a shape that is arranged: itself, or the first in what is drawn around
+// others.
+func (s *Scene) within(subject model.ID, index map[model.ID]int) model.ID {
+	if _, ok := index[subject]; ok {
+		return subject
+	}
+	for i := range s.Groups {
+		if g := &s.Groups[i]; g.Subject == subject && len(g.Holds) > 0 && g.surrounds() {
+			for k := range s.Groups {
+				if s.Groups[k].ID == g.Holds[0] {
+					return s.within(s.Groups[k].Subject, index)
+				}
+			}
+		}
+	}
+	return subject
+}
+
 // besideOthers moves a rectangle down until it lies on no shape but the given.
 func besideOthers(s *Scene, own []*Group, r Rect) Point {
 	for moved := true; moved; {
 		moved = false
 		for i := range s.Groups {
 			g := &s.Groups[i]
-			if g.Box == nil || g.ID == "frame" || g.ID == "legend" || isBoundary(g.Kind) || slices.Contains(own, g) {
+			if g.Box == nil || g.ID == "frame" || g.ID == "legend" || g.surrounds() || slices.Contains(own, g) {
 				continue
 			}
 			if g.Box.Inflate(20).Overlaps(r) {
@@ -183,7 +202,7 @@ func UpperAndLower(m *model.Model, r *model.Relationship) (upper, lower model.ID
 	}
 	a, b := ids[0], ids[1]
 	switch r.Kind {
-	case model.Generalization, model.Realization, model.Anchor:
+	case model.Generalization, model.Realization, model.Anchor, model.Provides: // who asks for an interface, the interface, who provides it
 		return b, a
 	case model.Association:
 		data, ends := r.Association(), m.Ends(r.ID)

@@ -17,7 +17,7 @@ const (
 // colours, then by name; what has no stereotype comes last. Within a column the
 // order is that of names. Notes stand below.
 func inCategories(m *model.Model, s *Scene, shapes []*Group) []model.Change {
-	shapes = slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return isBoundary(g.Kind) && len(g.Holds) > 0 })
+	shapes = slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return g.surrounds() && len(g.Holds) > 0 })
 	if len(shapes) == 0 {
 		return nil
 	}

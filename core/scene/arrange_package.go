@@ -1,34 +1,52 @@
 package scene
 
 import (
+	"slices"
+
 	"lexeon/core/layout"
 	"lexeon/core/model"
 )
 
-// packagesOf tells for each shape the packages that are drawn around it, the
-// outermost first.
+// packagesOf tells for each shape the packages and components that are drawn around
+// it, the outermost first.
 func packagesOf(m *model.Model, s *Scene, shapes []*Group) [][]model.ID {
 	drawn := map[model.ID]bool{}
 	for i := range s.Groups {
-		if s.Groups[i].Kind == model.PackageKind {
+		if g := &s.Groups[i]; g.Kind == model.PackageKind || g.Kind == model.Component && g.surrounds() {
 			drawn[s.Groups[i].Subject] = true
 		}
 	}
 	out := make([][]model.ID, len(shapes))
 	for i, g := range shapes {
-		for _, p := range m.PackagePath(g.Subject) {
-			if drawn[p.ID] {
-				out[i] = append(out[i], p.ID)
-			}
+		for at := containerOf(m, g.Subject, drawn); at != "" && !slices.Contains(out[i], at); at = containerOf(m, at, drawn) {
+			out[i] = append(out[i], at)
 		}
+		slices.Reverse(out[i])
 	}
 	return out
 }
 
+// containerOf is the nearest package or component that is drawn around an element;
+// a class is in a component that holds it.
+func containerOf(m *model.Model, id model.ID, drawn map[model.ID]bool) model.ID {
+	for _, c := range m.HeldBy(id) {
+		if drawn[c.ID] {
+			return c.ID
+		}
+	}
+	for e := m.Element(id); e != nil && e.Owner != ""; e = m.Element(e.Owner) {
+		if drawn[e.Owner] {
+			return e.Owner
+		}
+	}
+	return ""
+}
+
 // inPackages arranges what is in a package by itself, the packages in it likewise,
 // and then the packages as wholes among the rest, so that no folder lies on
-// another. least gives the width that the name of a package takes.
-func inPackages(nodes []layout.Node, edges []layout.Edge, paths [][]model.ID, least func(model.ID) int) layout.Result {
+// another. marginOf tells what a package or component
+// needs around what is in it.
+func inPackages(nodes []layout.Node, edges []layout.Edge, paths [][]model.ID, marginOf func(model.ID) margin) layout.Result {
 	index := map[model.ID]int{}
 	of := make([]int, len(nodes)) // the outermost package, -1 for none
 	for i, path := range paths {
@@ -68,8 +86,9 @@ func inPackages(nodes []layout.Node, edges []layout.Edge, paths [][]model.ID, le
 				within = append(within, e)
 			}
 		}
-		inner[p] = inPackages(own, within, inside, least)
-		wholes[p] = layout.Node{ID: own[0].ID, W: max(inner[p].Size.W+2*subjectPad, least(names[p])), H: inner[p].Size.H + subjectHead + subjectPad}
+		inner[p] = inPackages(own, within, inside, marginOf)
+		a := marginOf(names[p])
+		wholes[p] = layout.Node{ID: own[0].ID, W: max(inner[p].Size.W+2*a.pad, a.least), H: inner[p].Size.H + a.head + a.pad}
 	}
 	for i, n := range nodes {
 		if of[i] < 0 {
@@ -96,7 +115,8 @@ func inPackages(nodes []layout.Node, edges []layout.Edge, paths [][]model.ID, le
 		at := outer.At[whole(i)]
 		if of[i] >= 0 {
 			in := inner[of[i]].At[place[i]]
-			at.X, at.Y = at.X+subjectPad+in.X, at.Y+subjectHead+in.Y
+			a := marginOf(names[of[i]])
+			at.X, at.Y = at.X+a.pad+in.X, at.Y+a.head+in.Y
 		}
 		out.At[i] = at
 	}

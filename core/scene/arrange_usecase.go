@@ -70,7 +70,7 @@ func (d *Drawer) inCases(m *model.Model, s *Scene, shapes []*Group) []model.Chan
 	x := old.X
 	for _, g := range shapes { // notes stand below, boundaries hold what is in them
 		switch {
-		case isBoundary(g.Kind) && len(g.Holds) > 0:
+		case g.surrounds() && len(g.Holds) > 0:
 			if p := m.Placement(g.ID); p.W != 0 || p.H != 0 {
 				changes = append(changes, &model.Resize{ID: g.ID})
 			}

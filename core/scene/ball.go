@@ -15,9 +15,12 @@ const (
 
 // ball draws an interface as a ball with its name below: UML 2.5.1, 10.4.4. What
 // realizes it leads to the ball by a plain line, what uses it to a socket around.
-func (d *Drawer) ball(p *model.Placement, e *model.Element) Group {
+func (d *Drawer) ball(m *model.Model, p *model.Placement, e *model.Element) Group {
 	name := displayName(e)
 	lines := d.wrap(name, typeface.Semibold, textSize, nameLimit)
+	if row := m.Diagram(p.Diagram); row != nil && row.Kind == model.ComponentDiagram {
+		return d.ballBeside(m, p, e, lines)
+	}
 	wide := 2 * socketRadius
 	for _, l := range lines {
 		wide = max(wide, d.width(typeface.Semibold, textSize, l))
@@ -34,9 +37,35 @@ func (d *Drawer) ball(p *model.Placement, e *model.Element) Group {
 	return g
 }
 
+// ballBeside is a ball with its name at the right, as on component diagrams, where
+// lines come from above and below. The box is as wide on the left, so that the ball
+// is in its middle.
+func (d *Drawer) ballBeside(m *model.Model, p *model.Placement, e *model.Element, lines []string) Group {
+	wide := d.widest(lines, typeface.Semibold)
+	box := Rect{X: p.X, Y: p.Y, W: 2 * (socketRadius + 6 + wide), H: 2 * socketRadius}
+	centre := box.Center()
+	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: "interface " + displayName(e), Box: &box, Detail: model.DetailBall}
+	_, name := ballParts(box)
+	hold := Rect{X: centre.X - socketRadius, Y: box.Y, W: name.Right() - centre.X + socketRadius, H: box.H}
+	g.Shapes = []Primitive{{Role: RoleArea, Rect: &hold}}
+	if onlyRequired := required(m, p.Diagram, e.ID) && !provided(m, p.Diagram, e.ID); !onlyRequired { // else there are sockets alone
+		g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Path: circle(Rect{X: centre.X - ballRadius, Y: centre.Y - ballRadius, W: 2 * ballRadius, H: 2 * ballRadius})})
+	}
+	top := centre.Y - len(lines)*lineHeight/2
+	for i, l := range lines {
+		g.Shapes = append(g.Shapes, Primitive{Role: RoleText, Text: d.run(name.X, top+i*lineHeight+ascent, l, typeface.Semibold, textSize)})
+	}
+	g.Slots = []Slot{{Row: e.ID, Field: "name", Title: "Name of the interface", Value: e.Name, Rect: Rect{X: name.X, Y: top, W: name.W, H: len(lines) * lineHeight}, Face: typeface.Semibold, Size: textSize}}
+	return g
+}
+
 // ballParts are the square around the socket of a ball, and what its name takes.
 func ballParts(box Rect) (ball, name Rect) {
 	side := 2 * socketRadius
+	if box.H == side { // the name is beside it
+		c := box.Center()
+		return Rect{X: c.X - socketRadius, Y: box.Y, W: side, H: side}, Rect{X: c.X + socketRadius + 6, Y: box.Y, W: box.Right() - c.X - socketRadius - 6, H: side}
+	}
 	return Rect{X: box.Center().X - socketRadius, Y: box.Y, W: side, H: side}, Rect{X: box.X, Y: box.Y + side, W: box.W, H: box.H - side}
 }
 

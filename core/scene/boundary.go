@@ -14,6 +14,10 @@ const (
 	subjectWide = 240
 	subjectTall = 120
 	tabTall     = 24 // of a package
+
+	// Ports with their names, and lines from them, are at the edge of a component.
+	componentPad  = 52
+	componentHead = 62
 )
 
 // Holder is the innermost element of a kind that is drawn around a point; empty
@@ -39,7 +43,23 @@ func (s *Scene) Subjects(kind model.Kind) []model.ID {
 	return out
 }
 
-func isBoundary(k model.Kind) bool { return k == model.Subject || k == model.PackageKind }
+func isBoundary(k model.Kind) bool {
+	return k == model.Subject || k == model.PackageKind || k == model.Component
+}
+
+// surrounds reports whether an element is drawn around others on a diagram: a
+// component only where something in it is shown, or its inside.
+func surrounds(m *model.Model, row *model.Diagram, e *model.Element) bool {
+	if e.Kind != model.Component {
+		return isBoundary(e.Kind)
+	}
+	return row.About == e.ID || slices.ContainsFunc(membersOf(m, e), func(x *model.Element) bool { return m.PlacementOn(row.ID, x.ID) != nil })
+}
+
+// surrounds reports whether a group is drawn around others.
+func (g *Group) surrounds() bool {
+	return isBoundary(g.Kind) && (g.Kind != model.Component || len(g.Shapes) > 0 && g.Shapes[0].Role == RoleBoundary)
+}
 
 // boundaries draws subjects and packages. Each holds what is in it and stands on
 // the diagram, and grows with it. They are sorted so that what holds others is
@@ -83,20 +103,35 @@ func (d *Drawer) boundaries(m *model.Model, placed []*model.Placement, shapes []
 // boundaryDepth breaks ties: inner packages come before outer ones, those before
 // subjects.
 func boundaryDepth(m *model.Model, p *model.Placement) int {
-	if m.Element(p.Subject).Kind == model.Subject {
+	e := m.Element(p.Subject)
+	if e.Kind == model.Subject {
 		return 0
 	}
-	return len(m.PackagePath(p.Subject)) + 1
+	depth := 1
+	for o := m.Element(e.Owner); o != nil; o = m.Element(o.Owner) {
+		depth++
+	}
+	return depth
 }
 
-// folderWidth is what the name of a boundary takes.
-func (d *Drawer) folderWidth(e *model.Element) int {
-	return d.width(typeface.Semibold, textSize, displayName(e)) + 40
+// margin is what a boundary needs around what is in it: on three sides, above, and
+// in width for its name.
+type margin struct{ pad, head, least int }
+
+func (d *Drawer) marginOf(e *model.Element) margin {
+	name := d.width(typeface.Semibold, textSize, displayName(e))
+	if e.Kind == model.Component {
+		return margin{componentPad, componentHead, d.width(typeface.Regular, smallSize, keywords(e)) + name + 60}
+	}
+	return margin{subjectPad, subjectHead, name + 40}
 }
 
 func membersOf(m *model.Model, boundary *model.Element) []*model.Element {
-	if boundary.Kind == model.PackageKind {
+	switch boundary.Kind {
+	case model.PackageKind:
 		return m.Children(boundary.ID)
+	case model.Component:
+		return append(m.Children(boundary.ID, model.Component, model.ComponentPart), m.Held(boundary.ID)...)
 	}
 	return m.UseCasesIn(boundary.ID)
 }
@@ -104,10 +139,10 @@ func membersOf(m *model.Model, boundary *model.Element) []*model.Element {
 func leavesOf(m *model.Model, boundary *model.Element, boxes map[model.ID]*Group, leaves map[model.ID]bool) {
 	for _, e := range membersOf(m, boundary) {
 		switch {
-		case e.Kind == model.PackageKind:
-			leavesOf(m, e, boxes, leaves)
 		case boxes[e.ID] != nil:
 			leaves[e.ID] = true
+		case e.Kind == model.PackageKind, e.Kind == model.Component:
+			leavesOf(m, e, boxes, leaves)
 		}
 	}
 }
@@ -126,7 +161,7 @@ func holdsAll(outer, inner map[model.ID]bool) bool {
 func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, held, inner []*Group) Group {
 	name := displayName(e)
 	nameWide := d.width(typeface.Semibold, textSize, name)
-	least := subjectWide
+	least, a := subjectWide, d.marginOf(e)
 	if e.Kind == model.PackageKind {
 		least = subjectWide / 2
 	}
@@ -138,7 +173,7 @@ func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, 
 	}
 	for i, o := range slices.Concat(held, inner) {
 		b := *o.Box
-		b = Rect{X: b.X - subjectPad, Y: b.Y - subjectHead, W: b.W + 2*subjectPad, H: b.H + subjectHead + subjectPad}
+		b = Rect{X: b.X - a.pad, Y: b.Y - a.head, W: b.W + 2*a.pad, H: b.H + a.head + a.pad}
 		if i == 0 {
 			around = b
 		}
@@ -146,13 +181,16 @@ func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, 
 	}
 	switch {
 	case len(held) > 0 && p.W == 0 && p.H == 0: // nobody made it larger: as large as what it holds
-		around.W = max(around.W, nameWide+40)
+		around.W = max(around.W, a.least)
 		box = around
 	case len(held) > 0:
 		box = box.Union(around)
 	}
 	g.Box = &box
 	lines := d.wrap(name, typeface.Semibold, textSize, box.W-20)
+	if e.Kind == model.Component {
+		lines = d.wrap(name, typeface.Semibold, textSize, box.W-60)
+	}
 	if len(lines) > 1 {
 		lines = []string{lines[0] + " …"}
 	}
@@ -167,6 +205,12 @@ func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, 
 		title = Rect{X: tab.X, Y: tab.Y + 2, W: tab.W, H: lineHeight}
 	} else {
 		g.Shapes = []Primitive{{Role: RoleBoundary, Rect: &box}}
+	}
+	if e.Kind == model.Component { // the name at the left: ports with their lines are anywhere else
+		g.Shapes = append(g.Shapes, componentIcon(box)...)
+		words := keywords(e)
+		g.Shapes = append(g.Shapes, Primitive{Role: RoleMuted, Text: d.run(box.X+10, box.Y+7+ascent, words, typeface.Regular, smallSize)})
+		title = Rect{X: box.X + 16 + d.width(typeface.Regular, smallSize, words), Y: box.Y + 7, W: d.width(typeface.Semibold, textSize, lines[0]), H: lineHeight}
 	}
 	d.nameIn(&g, e, lines, typeface.Semibold, RoleText, title, title.Y)
 	g.Slots[0].Rect = Rect{X: title.X + 6, Y: title.Y - 2, W: title.W - 12, H: lineHeight + 4}

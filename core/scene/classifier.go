@@ -38,7 +38,7 @@ type textLine struct {
 func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element) Group {
 	detail, inherited := m.DetailOf(p)
 	if detail == model.DetailBall {
-		return d.ball(p, e)
+		return d.ball(m, p, e)
 	}
 	head := d.headLines(e)
 	first, operations := notation.FeatureParts(m, e.ID)

@@ -211,7 +211,7 @@ func (d *Drawer) ConstrainLines(m *model.Model, diagram model.ID, relationships 
 	for i := range s.Groups {
 		if g := &s.Groups[i]; g.Route != nil {
 			routes[g.Subject] = g.Route
-		} else if g.Box != nil && g.ID != "frame" && !isBoundary(g.Kind) {
+		} else if g.Box != nil && g.ID != "frame" && !g.surrounds() {
 			boxes = append(boxes, *g.Box)
 		}
 	}

@@ -14,7 +14,7 @@ const (
 )
 
 // headingKind is the kind in a frame's heading: UML 2.5.1, Annex A.
-var headingKind = map[model.Kind]string{model.ClassDiagram: "class", model.ContextDiagram: "context", model.LevelDiagram: "data flow", model.UseCaseDiagram: "use case"}
+var headingKind = map[model.Kind]string{model.ClassDiagram: "class", model.ContextDiagram: "context", model.LevelDiagram: "data flow", model.UseCaseDiagram: "use case", model.ComponentDiagram: "component"}
 
 // frame draws the diagram's frame around its content, with the heading of kind
 // and name in a pentagon, and grows the bounds to hold it.

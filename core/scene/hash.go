@@ -44,7 +44,7 @@ func hashGroup(g *Group) string {
 	text(string(g.ID), string(g.Subject), string(g.Kind), g.Title, string(g.Line))
 	num(g.Bends...)
 	flag(g.Larger)
-	text(string(g.Detail))
+	text(string(g.Detail), string(g.At))
 	for _, id := range g.Holds {
 		text(string(id))
 	}

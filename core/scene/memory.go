@@ -50,7 +50,11 @@ func (d *Drawer) rememberedShape(m *model.Model, p *model.Placement, e *model.El
 // written in quotes depends on the names of all classifiers.
 func drawnFrom(m *model.Model, p *model.Placement, e *model.Element) (rows []model.Row, certain bool) {
 	switch e.Kind {
-	case model.Object, model.Process, model.Entity, model.Store: // on its class; on numbers, notation, and whether it is shown once more
+	case model.Interface:
+		if row := m.Diagram(p.Diagram); row != nil && row.Kind == model.ComponentDiagram {
+			return nil, false // on who provides and requires it there
+		}
+	case model.ComponentPart, model.Object, model.Process, model.Entity, model.Store: // on its component; on its class; on numbers, notation, and whether it is shown once more
 		return nil, false
 	}
 	if _, inherited := m.DetailOf(p); inherited && e.Kind.IsClassifier() {

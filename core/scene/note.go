@@ -25,6 +25,10 @@ func (d *Drawer) shape(m *model.Model, p *model.Placement, e *model.Element) Gro
 		return d.flowShape(m, p, e)
 	case model.Actor, model.UseCase:
 		return d.caseShape(m, p, e)
+	case model.Component:
+		return d.component(p, e)
+	case model.ComponentPart:
+		return d.componentPart(m, p, e)
 	case model.Subject, model.PackageKind:
 		return d.boundary(m, p, e, nil, nil)
 	}

@@ -25,7 +25,7 @@ func (d *Drawer) FreePlace(m *model.Model, diagram, near model.ID, w, h int) Poi
 	}
 	for _, p := range m.PlacementsOn(diagram) {
 		e := m.Element(p.Subject)
-		if e == nil || isBoundary(e.Kind) { // what stands in a boundary is free to stand there
+		if e == nil || surrounds(m, m.Diagram(diagram), e) { // what stands in a boundary is free to stand there
 			continue
 		}
 		box := *d.rememberedShape(m, p, e).Box

@@ -23,6 +23,7 @@ type connection struct {
 	socket    *Path  // around the ball, of what uses it
 	link      string // what stands at a link
 	set       string // the generalization set, at one of its lines
+	passes    string // what stands at an assembly or a delegation
 }
 
 // relationships routes and draws the placed relationships, then finds a place
@@ -32,8 +33,12 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 	boxes := make([]Rect, len(shapes))
 	byPlacement := make(map[model.ID]int, len(shapes))
 	for i := range shapes {
-		if _, shown := index[shapes[i].Subject]; !shown { // of several, the first
-			index[shapes[i].Subject] = i
+		key := shapes[i].Subject
+		if shapes[i].At != "" {
+			key = portKey(shapes[i].At, key)
+		}
+		if _, shown := index[key]; !shown { // of several, the first
+			index[key] = i
 		}
 		byPlacement[shapes[i].ID], boxes[i] = i, *shapes[i].Box
 		if isBall(m, &shapes[i]) { // lines lead to the ball, and around its name
@@ -80,6 +85,13 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 				continue
 			}
 			c.from, c.to = ids[0], ids[1]
+			from, to := portEnds(r)
+			if _, shown := index[from]; shown && from != "" {
+				c.from = from
+			}
+			if _, shown := index[to]; shown && to != "" {
+				c.to = to
+			}
 			boxOf := func(id model.ID) (Rect, bool) {
 				if i, ok := index[id]; ok {
 					return boxes[i], true
@@ -87,15 +99,15 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 				box, ok := edges[id]
 				return box, ok
 			}
-			from, ok1 := boxOf(c.from)
-			to, ok2 := boxOf(c.to)
+			fromBox, ok1 := boxOf(c.from)
+			toBox, ok2 := boxOf(c.to)
 			if !ok1 || !ok2 {
 				continue
 			}
 			for _, side := range []struct {
 				id    model.ID
 				other Rect
-			}{{c.from, to}, {c.to, from}} {
+			}{{c.from, toBox}, {c.to, fromBox}} {
 				if edge, ok := edges[side.id]; ok {
 					onEdge[side.id] = len(boxes)
 					boxes = append(boxes, pointOnEdge(edge, side.other))
@@ -105,6 +117,7 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		if r.Kind == model.Link {
 			c.link = linkText(m, r)
 		}
+		c.passes = passesText(m, r)
 		if set := m.Element(r.Set); set != nil && !setsTold[r.Set] {
 			setsTold[r.Set] = true
 			c.set = setText(set)
@@ -147,7 +160,7 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		c.touchOvals(shapeAt(lines[i].From), shapeAt(lines[i].To))
 		for atEnd, shape := range map[bool]*Group{false: shapeAt(lines[i].From), true: shapeAt(lines[i].To)} {
 			if isBall(m, shape) {
-				asks := atEnd && (c.rel.Kind == model.Usage || c.rel.Kind == model.Dependency)
+				asks := atEnd && (c.rel.Kind == model.Usage || c.rel.Kind == model.Dependency || c.rel.Kind == model.Requires)
 				c.ball = c.ball || atEnd
 				if socket := c.touchBall(shape, atEnd, asks); socket != nil {
 					c.socket = socket
@@ -184,7 +197,7 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		return nil
 	})
 	routes = append(routes, ways...)
-	placeLabels(labels, boxes, marks(out), routes)
+	placeLabels(labels, boxes, append(marks(out), portNames(shapes)...), routes)
 	for i, c := range list {
 		for _, l := range c.labels {
 			l.draw(d, &out[i])
@@ -333,8 +346,11 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	}
 	role := RoleLine
 	switch c.rel.Kind {
-	case model.Dependency, model.Usage, model.Realization, model.Anchor, model.Include, model.Extend:
+	case model.Dependency, model.Usage, model.Realization, model.Anchor, model.Include, model.Extend, model.Provides, model.Requires:
 		role = RoleDashed
+	}
+	if isComponentLine(c.rel.Kind) {
+		g.Between = m.Connected(c.rel)
 	}
 	if c.ball && c.rel.Kind != model.Association && c.rel.Kind != model.Anchor {
 		g.Shapes = append(g.Shapes, Primitive{Role: RoleLine, Path: &Path{Points: c.points}})
@@ -355,9 +371,11 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	start, end := direction(c.points), direction(reversed(c.points))
 	first, last := c.points[0], c.points[len(c.points)-1]
 	switch c.rel.Kind {
-	case model.Generalization, model.Realization:
+	case model.Assembly:
+		g.Shapes = append(assembly(c.points), g.Shapes[1:]...)
+	case model.Generalization, model.Realization, model.Provides:
 		g.Shapes = append(g.Shapes, triangle(last, end))
-	case model.Dependency, model.Usage:
+	case model.Dependency, model.Usage, model.Requires, model.Delegation:
 		g.Shapes = append(g.Shapes, arrow(last, end))
 	case model.Include, model.Extend:
 		g.Shapes = append(g.Shapes, arrow(last, end))
@@ -473,6 +491,9 @@ func (d *Drawer) nameLabel(c *connection) *label {
 	}
 	if c.rel.Kind == model.Link {
 		text = c.link
+	}
+	if isComponentLine(c.rel.Kind) {
+		text = c.passes
 	}
 	if text == "" && c.rel.Kind != model.Association && c.rel.Kind != model.Link {
 		return nil

@@ -6,6 +6,8 @@
 package scene
 
 import (
+	"slices"
+
 	"lexeon/core/model"
 	"lexeon/core/route"
 	"lexeon/core/typeface"
@@ -62,7 +64,8 @@ type Group struct {
 	Between []model.ID `json:"between,omitempty"`
 	Line    model.Line `json:"line,omitempty"`   // its shape
 	Bends   []int      `json:"bends,omitempty"`  // that a person put, as x, y, x, y …
-	Holds   []model.ID `json:"holds,omitempty"`  // placements that stand in a subject or package
+	Holds   []model.ID `json:"holds,omitempty"`  // placements that stand in a subject, package or component
+	At      model.ID   `json:"at,omitempty"`     // of a port: the component or part at whose edge it is
 	Larger  bool       `json:"larger,omitempty"` // a person made the shape larger than its content
 	// Detail is how much is shown of it, where that is not as the diagram says.
 	Detail model.Detail `json:"detail,omitempty"`
@@ -147,7 +150,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 			if picture := m.Picture(e.Picture); picture != nil {
 				pictures[picture.ID] = picture.PNG
 			}
-			if isBoundary(e.Kind) {
+			if surrounds(m, row, e) {
 				boundaries = append(boundaries, p)
 				continue
 			}
@@ -158,8 +161,9 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	}
 	s := &Scene{Diagram: diagram, Pictures: pictures, Detail: row.Detail, Inherited: row.Inherited}
 	around := d.boundaries(m, boundaries, shapes)
-	drawn := d.relationships(m, lines, shapes, around)
-	bounds := contentBounds(around, shapes, drawn)
+	ports := d.ports(m, lines, shapes, around)
+	drawn := d.relationships(m, lines, slices.Concat(shapes, ports), around)
+	bounds := contentBounds(around, shapes, ports, drawn)
 	owed := d.owed(m, row, &bounds)
 	legend := d.legend(m, row, shapes, bounds)
 	if legend != nil {
@@ -170,6 +174,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	s.Groups = append(s.Groups, around...)
 	s.Groups = append(s.Groups, drawn...)
 	s.Groups = append(s.Groups, shapes...)
+	s.Groups = append(s.Groups, ports...)
 	if legend != nil {
 		s.Groups = append(s.Groups, *legend)
 	}
