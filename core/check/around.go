@@ -82,8 +82,13 @@ func (s *surroundings) family(id model.ID) {
 	if e == nil || !e.Kind.IsClassifier() || s.classes[id] {
 		return
 	}
-	for _, c := range append(classifier.Lineage(s.m, id), classifier.Specifics(s.m, id)...) {
+	for _, c := range classifier.Lineage(s.m, id) {
 		s.class(c)
+	}
+	for _, c := range classifier.Specifics(s.m, id) { // and what those get from elsewhere
+		for _, g := range classifier.Lineage(s.m, c) {
+			s.class(g)
+		}
 	}
 	s.namesakes(e.Name)
 	// Signatures that use it may fit now, or no longer.

@@ -12,6 +12,23 @@ import (
 	"lexeon/core/modeltest"
 )
 
+// examplesOf are the models of the file of a rule, in lines.
+func examplesOf(t *testing.T, rule string) (out [][]string) {
+	text, err := os.ReadFile(filepath.Join("testdata", strings.Replace(rule, "/", "-", 1)+".txt"))
+	require.NoError(t, err)
+	for _, part := range strings.Split(string(text), "== ")[1:] {
+		_, body, _ := strings.Cut(part, "\n")
+		var lines []string
+		for line := range strings.SplitSeq(body, "\n") {
+			if trimmed := strings.TrimSpace(line); trimmed != "" && !strings.HasPrefix(trimmed, "# ") {
+				lines = append(lines, line)
+			}
+		}
+		out = append(out, lines)
+	}
+	return out
+}
+
 // Every file in testdata is named for a rule and holds small models, separated
 // by lines "== title". A line "# words" beneath a line expects a finding of the
 // rule whose message contains the words; a model without such lines expects

@@ -49,12 +49,17 @@ func (s *Source) classChange(m *model.Model, a, b *model.Element) []model.Change
 		if yes(4) {
 			b = a
 		}
+		always := yes(5) // one is never without the other
 		for _, e := range []*model.Element{a, b} {
 			role := ""
 			if yes(3) {
 				role = pick(s, attributeNames)
 			}
-			c.Ends = append(c.Ends, model.NewEnd{ID: s.id("e"), Type: e.ID, Role: role, Set: model.P("multiplicity", pick(s, []string{"1", "1", "0..1", "*", "1..*", "?"}), "navigable", pick(s, []model.Truth{"", model.Yes, model.No}))})
+			many := pick(s, []string{"1", "1", "0..1", "*", "1..*", "?"})
+			if always {
+				many = "1"
+			}
+			c.Ends = append(c.Ends, model.NewEnd{ID: s.id("e"), Type: e.ID, Role: role, Set: model.P("multiplicity", many, "navigable", pick(s, []model.Truth{"", model.Yes, model.No}))})
 		}
 		return []model.Change{c}
 	case 8:

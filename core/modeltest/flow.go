@@ -290,6 +290,9 @@ func (s *Source) activityChange(m *model.Model) []model.Change {
 		return []model.Datum{{Data: pick(s, flowNames[2:]), With: pick(s, append(placeNames, "")), Store: s.rnd.IntN(4) == 0}}
 	}
 	set := model.P("performer", pick(s, placeNames), "inputs", datum(), "outputs", datum(), "processing", pick(s, []model.Truth{model.Yes, model.No, model.Unstated}))
+	if e := pick(s, m.OfKind(model.Entity)); e != nil && s.rnd.IntN(5) == 0 { // somebody outside who does something inside
+		set = model.P("performer", e.Name, "inputs", datum(), "outputs", datum(), "processing", model.Yes)
+	}
 	if row == nil || s.rnd.IntN(2) == 0 {
 		return []model.Change{&model.AddElement{ID: s.id("y"), Kind: model.Activity, Name: pick(s, processNames), Set: set}}
 	}

@@ -94,6 +94,15 @@ func (c *connection) touchBall(shape *Group, atEnd, socket bool) *Path {
 		return nil
 	}
 	last := len(points) - 1
+	if len(points) == 2 { // a straight line stays straight
+		points = append([]Point{}, points...)
+		switch far := points[0]; {
+		case points[0].X == points[1].X && abs(far.X-centre.X) <= portSize/2:
+			points[0].X = centre.X
+		case points[0].Y == points[1].Y && abs(far.Y-centre.Y) <= portSize/2:
+			points[0].Y = centre.Y
+		}
+	}
 	before := points[last-1]
 	// The last piece turns to the middle of the ball.
 	dx, dy := float64(before.X-centre.X), float64(before.Y-centre.Y)

@@ -50,7 +50,7 @@ func (d *Drawer) ports(m *model.Model, lines []*model.Placement, shapes, around 
 			}
 		}
 	}
-	drawn := map[model.ID]Rect{} // ports that have their place
+	drawn := map[model.ID]Rect{}            // ports that have their place
 	leading := func() map[model.ID][]Rect { // of a port, what its lines lead to
 		leads := map[model.ID][]Rect{}
 		for _, p := range lines {
