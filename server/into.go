@@ -22,13 +22,19 @@ func (s *Server) intoSubject(m *model.Model, diagram, useCase model.ID, x, y int
 	return []model.Change{&model.Connect{ID: model.DeriveID("within", seed, string(useCase)), Kind: model.Within, Source: useCase, Target: in}}
 }
 
-// intoPackage puts a new element into the innermost package that it stands in.
-func (s *Server) intoPackage(m *model.Model, diagram, element model.ID, x, y int) []model.Change {
+// intoPackage puts a new element into the innermost package that it stands in, a
+// component into the innermost component.
+func (s *Server) intoPackage(m *model.Model, diagram, element model.ID, kind model.Kind, x, y int) []model.Change {
 	drawn := s.drawer.Of(m, diagram)
 	if drawn == nil {
 		return nil
 	}
 	in := drawn.Holder(model.PackageKind, scene.Point{X: x, Y: y})
+	if kind == model.Component {
+		if c := drawn.Holder(model.Component, scene.Point{X: x, Y: y}); c != "" {
+			in = c
+		}
+	}
 	if in == "" {
 		return nil
 	}

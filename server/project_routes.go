@@ -372,6 +372,8 @@ type entryView struct {
 	Term        *termView      `json:"term,omitempty"`
 	Process     *processView   `json:"process,omitempty"`
 	Contents    *itemView      `json:"contents,omitempty"` // of a store
+	Component   *componentView `json:"component,omitempty"`
+	Port        *portView      `json:"port,omitempty"`
 	Subjects    []caseSubject  `json:"subjects,omitempty"` // of a use case
 	Package     model.ID       `json:"package,omitempty"`
 	Packages    []rowView      `json:"packages,omitempty"` // that it could be in
@@ -415,6 +417,10 @@ func (s *Server) entry(c *echo.Context) error {
 			out.Object = notation.ObjectText(m, r)
 		case model.Actor:
 			out.Abstract = r.Actor().Abstract
+		case model.Component, model.ComponentPart:
+			out.Component = viewComponent(m, r)
+		case model.Port:
+			out.Port = &portView{r.ID, r.Name, r.Port().Side}
 		case model.UseCase:
 			out.Abstract, out.Subjects = r.UseCase().Abstract, subjectsOf(m, r.ID)
 		}
@@ -463,8 +469,15 @@ func (s *Server) entry(c *echo.Context) error {
 // packagesFor lists the packages that an element could be in, by their paths.
 func packagesFor(m *model.Model, e *model.Element) []rowView {
 	var out []rowView
-	for _, p := range m.OfKind(model.PackageKind) {
-		path := append(m.PackagePath(p.ID), p)
+	owners := m.OfKind(model.PackageKind)
+	if e.Kind == model.Component {
+		owners = append(owners, m.OfKind(model.Component)...)
+	}
+	for _, p := range owners {
+		path := []*model.Element{p}
+		for o := m.Element(p.Owner); o != nil; o = m.Element(o.Owner) {
+			path = append([]*model.Element{o}, path...)
+		}
 		if slices.Contains(path, e) {
 			continue
 		}

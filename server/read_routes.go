@@ -141,6 +141,9 @@ func (s *Server) placing(m *model.Model, r notation.Reading, diagram, near model
 		}
 		near = id
 	}
+	if r.Statement.Form == notation.FormHolds { // seen by what is drawn around what
+		return out
+	}
 	return append(out, &model.Place{ID: model.DeriveID("place", seed, string(rel)), Diagram: diagram, Subject: rel})
 }
 
@@ -157,7 +160,7 @@ func (s *Server) jumps(m *model.Model, text string) []jumpView {
 			out = append(out, jumpView{ID: d.ID, Title: d.Kind.Title() + " " + jumpName(m, d), Diagram: d.ID, IsSheet: true})
 		}
 	}
-	for _, e := range m.Elements(append(model.TermKinds(), model.Process)...) {
+	for _, e := range m.Elements(append(model.TermKinds(), model.Process, model.Component)...) {
 		if len(out) >= 8 {
 			break
 		}
@@ -233,6 +236,9 @@ type connectionRequest struct {
 	Y       int      `json:"y"`
 	Diagram model.ID `json:"diagram"`
 	Seed    string   `json:"seed"`
+	// FromAt and ToAt are the components or parts at whose edge ports are.
+	FromAt model.ID `json:"fromAt,omitempty"`
+	ToAt   model.ID `json:"toAt,omitempty"`
 }
 
 // readConnection lists, as sentences, how two elements can be connected. Without
@@ -260,6 +266,13 @@ func (s *Server) readConnection(c *echo.Context) error {
 	}
 	if from.Kind == model.Object || to != nil && to.Kind == model.Object {
 		out, err := s.examples(v.Model, from, to, req)
+		if err != nil {
+			return err
+		}
+		return c.JSON(http.StatusOK, out)
+	}
+	if isBuilt(from) || isBuilt(to) {
+		out, err := s.componentConnections(v.Model, req)
 		if err != nil {
 			return err
 		}
@@ -402,6 +415,14 @@ func (s *Server) readPlacement(c *echo.Context) error {
 		switch {
 		case kind.IsText(): // what is typed is its text
 			add.Name, add.Set = "", model.P("body", name)
+		case kind == model.ComponentPart:
+			if err := s.partInto(v.Model, req, add); err != nil {
+				return err
+			}
+		case kind == model.Component: // on the diagram of an inside it is part of that
+			if d := v.Model.Diagram(req.Diagram); d != nil {
+				add.Owner = d.About
+			}
 		case kind == model.Object: // and here its classifier too
 			o, err := notation.ReadObject(name)
 			if err != nil {
@@ -431,7 +452,7 @@ func (s *Server) readPlacement(c *echo.Context) error {
 		changes = append(changes, s.intoSubject(v.Model, req.Diagram, subject, p.X+w/2, p.Y+h/2, req.Seed)...)
 	}
 	if kind.IsPackaged() && req.Subject == "" && req.X != nil {
-		changes = append(changes, s.intoPackage(v.Model, req.Diagram, subject, *req.X, *req.Y)...)
+		changes = append(changes, s.intoPackage(v.Model, req.Diagram, subject, kind, *req.X, *req.Y)...)
 	}
 	if req.Relations {
 		changes = append(changes, model.ShowRelations(v.Model, req.Diagram, subject, req.Seed)...)

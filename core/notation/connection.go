@@ -23,6 +23,9 @@ func Connections(m *model.Model, from, to Ref) []Connection {
 	if isCase(from.Kind) || isCase(to.Kind) {
 		return caseConnections(from, to)
 	}
+	if isComponent(from.Kind) || isComponent(to.Kind) {
+		return componentConnections(m, from, to, [2]string{})
+	}
 	plural := to.Name
 	if e := m.Element(to.ID); e != nil {
 		if t := m.Term(e.Term); t != nil && t.Plural != "" {

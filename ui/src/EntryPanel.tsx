@@ -6,6 +6,7 @@ import { showElement } from './placing'
 import { type Entry, type Item, type FeaturesReply, newId, post, Problem } from './api'
 import { FindingItem } from './FindingList'
 import { Kept, Part, Switch } from './Kept'
+import { ComponentTools, PortTools } from './ComponentTools'
 import { ProcessTools } from './ProcessTools'
 import { EndTools } from './EndTools'
 import { Rework } from './Rework'
@@ -23,7 +24,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
   const { value: entry, error } = useFetched<Entry>(projectPath(`entries/${id}`), tick)
   if (error) return <p className="p-4 text-faint">{error}</p>
   if (!entry) return <p className="p-4 text-faint">Looking it up …</p>
-  const relationship = !entry.classifier && !['note', 'constraint', 'object', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence', 'actor', 'useCase', 'subject', 'package'].includes(entry.kind)
+  const relationship = !entry.classifier && !['note', 'constraint', 'object', 'process', 'entity', 'store', 'dataItem', 'activity', 'event', 'section', 'sentence', 'actor', 'useCase', 'subject', 'package', 'component', 'componentPart', 'port'].includes(entry.kind)
   return (
     <div className="flex flex-col gap-4 p-4">
       <div className="flex items-baseline justify-between">
@@ -35,7 +36,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
       ) : (
         <>
           {entry.object !== undefined && <Features entry={entry} />}
-          {!['object', 'participation', 'include', 'extend'].includes(entry.kind) && <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />}
+          {!['object', 'participation', 'include', 'extend', 'provides', 'requires', 'assembly', 'delegation', 'holds'].includes(entry.kind) && <Kept label="Name" value={entry.name} change={(name) => ({ type: 'setName', id, name })} />}
           <Kept label="Definition" value={entry.definition} rows={2} change={(text) => ({ type: 'setDefinition', id, text })} />
         </>
       )}
@@ -62,7 +63,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
       {(entry.kind === 'actor' || entry.kind === 'useCase') && <Switch label="Abstract" on={entry.abstract} set={(abstract) => submit([{ type: 'setElement', id, set: { abstract } }])} />}
       {entry.packages && entry.packages.length > 0 && (
         <label className="text-sm">
-          <span className="heading">In the package</span>
+          <span className="heading">{entry.kind === 'component' ? 'Part of' : 'In the package'}</span>
           <select className="field" value={entry.package ?? ''} onChange={(e) => submit([{ type: 'moveInto', id, package: e.target.value }])}>
             <option value="">none</option>
             {entry.packages.map((p) => <option key={p.id} value={p.id}>{p.title}</option>)}
@@ -75,6 +76,8 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           <button className="button self-start" onClick={() => go(`/p/${overview?.id}/use-cases?case=${id}`)}>Open the description</button>
         </>
       )}
+      {entry.component && <ComponentTools entry={entry} component={entry.component} />}
+      {entry.port && <PortTools id={id} port={entry.port} />}
       {entry.process && <ProcessTools entry={entry} process={entry.process} />}
       {entry.contents && <StoreTools entry={entry} contents={entry.contents} />}
       {relationship && entry.relations[0] && <RelationTools entry={entry} />}

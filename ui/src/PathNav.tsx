@@ -22,6 +22,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
   const onSheet = route.stage === 'sheet'
   const { coverage, table, cases } = overview
   const caseDiagrams = overview.diagrams.filter((d) => d.kind === 'useCaseDiagram')
+  const componentDiagrams = overview.diagrams.filter((d) => d.kind === 'componentDiagram')
   const isFlow = shown?.kind === 'contextDiagram' || shown?.kind === 'levelDiagram'
 
   function addDiagram(kind: string, title: string) {
@@ -62,6 +63,12 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
         <ul>
           {classDiagrams.map((d) => <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />)}
           <li><button className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint" onClick={() => addDiagram('classDiagram', classDiagrams.length ? `Classes ${classDiagrams.length + 1}` : 'Classes')}>New class diagram</button></li>
+        </ul>
+      </Stage>
+      <Stage title="Components" figure="" current={route.stage === 'components' || (onSheet && shown?.kind === 'componentDiagram')} onOpen={() => go(`${base}/components`)}>
+        <ul>
+          {[...componentDiagrams].sort((a, b) => Number(Boolean(a.about)) - Number(Boolean(b.about))).map((d) => <Leaf key={d.id} d={d} depth={d.about ? 1 : 0} current={onSheet && d.id === diagram} base={base} />)}
+          <li><button className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint" onClick={() => addDiagram('componentDiagram', componentDiagrams.length ? `Components ${componentDiagrams.length + 1}` : 'Components')}>New component diagram</button></li>
         </ul>
       </Stage>
       <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />

@@ -5,7 +5,7 @@ import { type Change, type Group, type KindInfo, newId, type Point, post, type R
 import { useClipboard } from './clipboard'
 import { Colours } from './Colours'
 import { Starters } from './Starters'
-import { connect, lead } from './connecting'
+import { connect, lead, proposeOffers } from './connecting'
 import { Drawing } from './Drawing'
 import { Edge } from './Edge'
 import { DragMarks, useDrag } from './dragging'
@@ -51,6 +51,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const sheetKind = overview?.diagrams.find((d) => d.id === diagram)?.kind ?? 'classDiagram'
   const flows = sheetKind === 'contextDiagram' || sheetKind === 'levelDiagram'
   const cases = sheetKind === 'useCaseDiagram'
+  const components = sheetKind === 'componentDiagram'
   const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores)).sort((a, b) => last(a) - last(b))
   const groups = shown?.groups ?? []
   const placedGroups = groups.filter((g) => g.id !== 'frame' && g.id !== 'legend')
@@ -78,6 +79,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     svg, box, view, groups: placedGroups, settings, armed: Boolean(armed), focus,
     onPlace: (at) => armed && make(armed, at, true, '', pinned),
     onConnect: (from, to, at, screen) => void connect(from, to, at, screen, setMenu),
+    onHeld: (component) => void proposeOffers(component, { x: 60, y: 60 }, setMenu),
     onSide: lead,
     onEdit: (slot) => edit({ slot: slotKey(slot), value: textOf(slot), before: textOf(slot) }),
   })
@@ -266,7 +268,12 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             Nothing here yet. Press <kbd className="font-mono">u</kbd> and Enter to make the first use case,<br />or write above: <span className="font-mono">Beekeeper starts Register delivery</span>.
           </p>
         )}
-        {shown && shapes.length === 0 && !making && !flows && !cases && (
+        {shown && shapes.length === 0 && !making && components && (
+          <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
+            Nothing here yet. Press <kbd className="font-mono">m</kbd> and Enter to make the first component,<br />or write above: <span className="font-mono">Label printer requires LotLookup</span>.
+          </p>
+        )}
+        {shown && shapes.length === 0 && !making && !flows && !cases && !components && (
           <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
             Nothing here yet. Press <kbd className="font-mono">c</kbd> and Enter to make the first class,<br />write above: <span className="font-mono">Apiary is made of 1..* Hive</span>, drag a term here, or paste a text.
             <br /><button className="button pointer-events-auto mt-3" onClick={() => setAsking('starters')}>Begin with a typical model …</button>
@@ -316,7 +323,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
 
 
 // last: packages and notes stand behind the other kinds, here as on every sheet.
-const last = (k: KindInfo) => (k.note ? 2 : k.kind === 'package' ? 1 : 0)
+const last = (k: KindInfo) => (k.note ? 3 : k.kind === 'package' ? 2 : k.kind === 'class' && !k.on.includes('classDiagram') ? 1 : 0)
 
 // farZoom: below it no text can be read, and leaving it out keeps large diagrams smooth.
 const farZoom = 0.3

@@ -94,7 +94,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
           role="combobox" aria-expanded={open && choices.length > 0} aria-controls="understood" aria-autocomplete="list"
           aria-activedescendant={open && choices.length ? `understood-${chosen}` : undefined}
           aria-label="Statement, or a name to go to"
-          placeholder={route.stage === 'sheet' ? `${shownKind?.match(/context|level/) ? 'Beekeeper sends delivery note to Receive lot' : shownKind === 'useCaseDiagram' ? 'Beekeeper starts Register delivery' : 'Apiary is made of 1..* Hive'} — a statement, a name, a command   ( / )` : 'A statement, or a name to go to   ( / )'}
+          placeholder={route.stage === 'sheet' ? `${shownKind?.match(/context|level/) ? 'Beekeeper sends delivery note to Receive lot' : shownKind === 'useCaseDiagram' ? 'Beekeeper starts Register delivery' : shownKind === 'componentDiagram' ? 'Label printer requires LotLookup' : 'Apiary is made of 1..* Hive'} — a statement, a name, a command   ( / )` : 'A statement, or a name to go to   ( / )'}
           onChange={(e) => { setText(e.target.value); setOpen(true) }} onFocus={() => setOpen(true)} onBlur={() => setTimeout(() => document.activeElement !== input.current && setOpen(false), 150)} onKeyDown={keys}
         />
         {open && current && (

@@ -15,6 +15,7 @@ import { go, type Route } from './router'
 import { Sheet } from './Sheet'
 import { useStudio } from './state'
 import { StatementLine } from './StatementLine'
+import { ComponentsStage } from './ComponentsStage'
 import { UseCasesStage } from './UseCasesStage'
 
 // The frame: the path on the left, the statement line on top, the sheet in the
@@ -107,6 +108,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
       {route.stage === 'dictionary' && <DictionaryStage />}
       {route.stage === 'events' && <EventsStage />}
       {route.stage === 'use-cases' && <UseCasesStage />}
+      {route.stage === 'components' && <ComponentsStage />}
       {route.stage === 'lexicon' && <LexiconStage />}
       {route.stage === 'findings' && <FindingsStage />}
       {route.stage === 'output' && <OutputStage />}

@@ -12,7 +12,7 @@ export type Primitive = {
 export type Slot = { row: Id; field: string; title: string; rect: Rect; value: string; face: string; size: number; label?: string; anchor?: Point }
 export type Group = {
   id: Id; subject?: Id; kind?: string; title: string; hash: string; box?: Rect; route?: Point[]; between?: Id[]
-  line?: string; bends?: number[]; larger?: boolean; detail?: string; free?: Point; holds?: Id[]
+  line?: string; bends?: number[]; larger?: boolean; detail?: string; free?: Point; holds?: Id[]; at?: Id
   shapes: Primitive[]; slots?: Slot[]
 }
 export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[]; detail: string; inherited: boolean }
@@ -46,9 +46,11 @@ export type Performer = { name: string; inside?: boolean; reason?: string }
 export type ProjectInfo = { id: Id; name: string; revision: number; changedAt: string; classifiers: number; diagrams: number }
 export type Face = { id: Id; kind: string; name: string; diagrams: Id[] }
 export type Term = { id: Id; name: string; definition: string; aliases?: string[]; faces: Face[]; sources: number }
+export type PortInfo = { id: Id; name: string; side: string }
+export type ComponentInfo = { external: boolean; subsystem: boolean; ports: PortInfo[]; inside?: Id; components: Row[]; of?: Id; many?: string; breaks: string[]; stands: Row[] }
 export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
-  accessors: boolean; final: boolean; stored: boolean; classifier: boolean; features: string; object?: string; note: string; picture: Id; term?: Term; process?: Process; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
+  accessors: boolean; final: boolean; stored: boolean; classifier: boolean; features: string; object?: string; note: string; picture: Id; term?: Term; process?: Process; component?: ComponentInfo; port?: PortInfo; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
   extend?: { condition: string; points: { id: Id; name: string; step: Id }[]; at: Id[] }; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
   findings: Finding[]; revision: number
 }

@@ -11,7 +11,7 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
   if (to && !to.box && !(to.route && isText(from))) to = undefined
   try {
     const options = await post<(Reading & { form: string })[]>(projectPath('read/connection'), {
-      from: from.subject, to: to?.subject ?? '', name: '', x: Math.round(at.x), y: Math.round(at.y), diagram: openDiagram, seed: newId(),
+      from: from.subject, fromAt: from.at ?? '', to: to?.subject ?? '', toAt: to?.at ?? '', name: '', x: Math.round(at.x), y: Math.round(at.y), diagram: openDiagram, seed: newId(),
     })
     const last = localStorage.getItem('lexeon.connection')
     options.sort((a, b) => Number(b.form === last) - Number(a.form === last))
@@ -40,6 +40,22 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
     })
   } catch (error) {
     say(error instanceof Error ? error.message : 'Nothing can be looked up just now: the server does not answer.', 'error')
+  }
+}
+
+// proposeOffers asks what a component could provide and require by the classes that
+// it holds now.
+export async function proposeOffers(component: string, screen: Point, open: (menu: OpenMenu) => void) {
+  const { openDiagram, submit } = useStudio.getState()
+  try {
+    const options = await post<Reading[]>(projectPath('read/offers'), { component, diagram: openDiagram, seed: newId() })
+    if (options.length === 0) return
+    open({
+      ...screen, label: 'What follows from what it holds?',
+      items: options.map((o) => ({ key: o.title ?? o.statement, title: o.title ?? o.statement, run: () => submit(o.changes) })),
+    })
+  } catch {
+    // They are offered again with the next class.
   }
 }
 

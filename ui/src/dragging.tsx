@@ -26,7 +26,7 @@ type At = { clientX: number; clientY: number }
 export function useDrag(props: {
   svg: RefObject<SVGSVGElement | null>; box: RefObject<HTMLDivElement | null>; view: ReturnType<typeof useView>; groups: Group[]
   settings: { grid: boolean; snap: boolean }; armed: boolean; focus: () => void
-  onPlace: (at: Point) => void; onConnect: (from: Group, to: Group | undefined, at: Point, screen: Point) => void; onSide: (line: Group, side: 'from' | 'to', to: Group | undefined, at: Point) => void; onEdit: (slot: Slot) => void
+  onPlace: (at: Point) => void; onConnect: (from: Group, to: Group | undefined, at: Point, screen: Point) => void; onSide: (line: Group, side: 'from' | 'to', to: Group | undefined, at: Point) => void; onEdit: (slot: Slot) => void; onHeld: (component: string) => void
 }) {
   const { svg, box, groups, settings } = props
   const { view, pan, zoomAt } = props.view
@@ -113,9 +113,11 @@ export function useDrag(props: {
     }
     const already = selection.includes(subject)
     if (!already) select(subject)
-    const pulled = groups.filter((g) => (already ? selection : [subject]).includes(g.subject ?? '') && g.box)
-    const held = new Set(pulled.flatMap((g) => g.holds ?? [])) // a boundary takes along what stands in it
-    const chosen = [...pulled, ...groups.filter((g) => held.has(g.id) && !pulled.includes(g))]
+    if (group.kind === 'port' && group.box) return setState({ what: 'move', groups: [group], lines: [], from: at, dx: 0, dy: 0, moved: false, guides: [] })
+    const pulled = groups.filter((g) => (already ? selection : [subject]).includes(g.subject ?? '') && g.box && g.kind !== 'port')
+    const along = new Set<Group>(pulled) // a boundary takes along what stands in it, at any depth
+    for (const g of along) for (const o of groups) if (g.holds?.includes(o.id) || (o.at && o.at === g.subject)) along.add(o)
+    const chosen = [...along]
     const subjects = new Set(chosen.map((g) => g.subject))
     const lines = groups.filter((g) => g.between?.some((id) => subjects.has(id)))
     // A click on one of several that are selected selects it alone, once it is clear that nothing is moved.
@@ -182,9 +184,9 @@ export function useDrag(props: {
   function up(e: PointerEvent<SVGSVGElement>) {
     touches.current.delete(e.pointerId)
     if (!state || ('sent' in state && state.sent)) return
-    const finish = (changes: Change[]) => {
+    const finish = (changes: Change[], then?: () => void) => {
       setState({ ...state, sent: true } as Drag) // it stays where it was dropped until the answer is there
-      submit(changes, { done: over, failed: over })
+      submit(changes, { done: () => { over(); then?.() }, failed: over })
     }
     switch (state.what) {
       case 'rect': {
@@ -196,7 +198,17 @@ export function useDrag(props: {
         return over()
       }
       case 'move':
-        if (state.moved && (state.dx || state.dy)) return finish([...moves(state), ...intoBoundaries(state.groups, groups, state.dx, state.dy)])
+        if (state.moved && state.groups[0]?.kind === 'port') {
+          const port = state.groups[0]
+          const owner = groups.find((g) => g.subject === port.at)?.box
+          if (!owner) return over()
+          return finish([{ type: 'setPart', id: port.subject, set: { side: sideNear(owner, inScene(e)) } }])
+        }
+        if (state.moved && (state.dx || state.dy)) {
+          const into = intoBoundaries(state.groups, groups, state.dx, state.dy)
+          const component = into.find((c) => c.kind === 'holds')?.source
+          return finish([...moves(state), ...into], component ? () => props.onHeld(String(component)) : undefined)
+        }
         if (state.click) select(state.click)
         return over()
       case 'connect':
@@ -212,7 +224,7 @@ export function useDrag(props: {
       case 'resize':
         if (state.w === state.group.box?.w && state.h === state.group.box.h) return over()
         // A boundary stands where what it holds stands, until it is made larger.
-        return finish([...(state.group.kind === 'subject' || state.group.kind === 'package' ? [{ type: 'move', id: state.group.id, x: state.group.box?.x, y: state.group.box?.y }] : []), { type: 'resize', id: state.group.id, w: state.w, h: state.h }])
+        return finish([...(state.group.kind === 'subject' || state.group.kind === 'package' || state.group.holds?.length ? [{ type: 'move', id: state.group.id, x: state.group.box?.x, y: state.group.box?.y }] : []), { type: 'resize', id: state.group.id, w: state.w, h: state.h }])
       case 'bend':
         if (!state.moved) return over()
         return finish([{ type: 'setLine', id: state.group.id, line: state.group.line ?? '', bends: state.points.slice(1, -1).flatMap((p) => [p.x, p.y]) }])
@@ -251,11 +263,21 @@ function intoBoundaries(moved: Group[], all: Group[], dx: number, dy: number): C
   return moved.flatMap((g): Change[] => {
     const subject = g.kind === 'useCase' ? into(g, 'subject') : undefined
     const folder = g.kind !== 'note' && g.kind !== 'subject' ? into(g, 'package') : undefined
+    const owner = g.kind === 'component' || g.kind === 'class' ? into(g, 'component') : undefined
+    if (owner) {
+      return [g.kind === 'class' ? { type: 'connect', id: newId(), kind: 'holds', source: owner.subject, target: g.subject } : { type: 'moveInto', id: g.subject, package: owner.subject }]
+    }
     return [
       ...(subject ? [{ type: 'connect', id: newId(), kind: 'within', source: g.subject, target: subject.subject }] : []),
       ...(folder ? [{ type: 'moveInto', id: g.subject, package: folder.subject }] : []),
     ]
   })
+}
+
+// sideNear is the side of a box that is nearest to a point.
+function sideNear(box: Rect, at: Point): string {
+  const far: [side: string, distance: number][] = [['left', Math.abs(at.x - box.x)], ['right', Math.abs(at.x - box.x - box.w)], ['top', Math.abs(at.y - box.y)], ['bottom', Math.abs(at.y - box.y - box.h)]]
+  return far.sort((a, b) => a[1] - b[1])[0]?.[0] ?? 'left'
 }
 
 function inside(r: Rect, area: Rect): boolean {
@@ -267,7 +289,7 @@ function inside(r: Rect, area: Rect): boolean {
 export function moves(drag: { groups: Group[]; lines: Group[]; dx: number; dy: number }): Change[] {
   const { dx, dy } = drag
   const subjects = new Set(drag.groups.map((g) => g.subject))
-  const out: Change[] = drag.groups.flatMap((g) => (g.box ? [{ type: 'move', id: g.id, x: g.box.x + dx, y: g.box.y + dy }] : []))
+  const out: Change[] = drag.groups.flatMap((g) => (g.box && g.kind !== 'port' ? [{ type: 'move', id: g.id, x: g.box.x + dx, y: g.box.y + dy }] : []))
   for (const line of drag.lines) {
     if (line.bends && line.between?.every((id) => subjects.has(id))) {
       out.push({ type: 'setLine', id: line.id, line: line.line ?? '', bends: line.bends.map((v, i) => v + (i % 2 ? dy : dx)) })

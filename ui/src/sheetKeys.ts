@@ -5,6 +5,7 @@ import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
 import { moves } from './dragging'
 import { connect, constrain, isText, lead } from './connecting'
+import { openInside } from './ComponentTools'
 import { center } from './geometry'
 import { type MenuItem } from './SheetMenu'
 import { type OpenMenu } from './Sheet'
@@ -125,6 +126,7 @@ export function useSheetKeys(props: {
     if (current?.slots?.some((s) => ['name', 'note', 'object'].includes(s.field))) add('edit', current.slots.some((s) => s.field === 'name') ? 'Rename' : 'Write', () => setTimeout(() => props.startEditing(current)))
     const features = current?.slots?.find((s) => s.field === 'features')
     if (features) add('features', 'Edit the features', () => setTimeout(() => useStudio.getState().edit({ slot: `${features.row}|features`, value: features.value })))
+    if (current?.kind === 'component') add('inside', 'Open its inside', () => void openInside(current.subject ?? ''))
     if (current?.box && (shapes.length > 1 || isText(current))) add('connect', 'Connect with …', () => setTimeout(() => chooseOther(current, at)))
     if (current?.route) {
       for (const [line, title] of [['', 'Right-angled'], ['straight', 'Straight'], ['curved', 'Curved']] as const) if ((current.line ?? '') !== line) add(`line-${line}`, title, () => setLine(line))

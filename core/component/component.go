@@ -1,0 +1,230 @@
+// Package component tells what follows from components and their interfaces: who
+// gets what from whom, what breaks when one is taken out, and what could stand in
+// for it.
+package component
+
+import (
+	"slices"
+
+	"lexeon/core/classifier"
+	"lexeon/core/graph"
+	"lexeon/core/model"
+)
+
+// Offers reports whether a provided interface is what a required one asks for: it is
+// the same, or a kind of it (UML 2.5.1, 11.6.3.1: compatible).
+func Offers(m *model.Model, provided, required model.ID) bool {
+	return classifier.IsKindOf(m, provided, required)
+}
+
+// Provided lists the interfaces that a component provides, at itself or at ports,
+// each once, by id.
+func Provided(m *model.Model, component model.ID) []model.ID {
+	return interfaces(m, component, model.Provides)
+}
+
+// Required likewise.
+func Required(m *model.Model, component model.ID) []model.ID {
+	return interfaces(m, component, model.Requires)
+}
+
+func interfaces(m *model.Model, component model.ID, kind model.Kind) []model.ID {
+	var out []model.ID
+	for _, r := range m.Offers(component, kind) {
+		out = append(out, r.Target)
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
+}
+
+// Providers lists the components that provide what an interface asks for, other
+// than one, by id.
+func Providers(m *model.Model, iface, other model.ID) []*model.Element {
+	var out []*model.Element
+	for _, c := range m.OfKind(model.Component) {
+		if c.ID != other && slices.ContainsFunc(Provided(m, c.ID), func(p model.ID) bool { return Offers(m, p, iface) }) {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// Assemblies lists the assemblies by which a component gets an interface, itself or
+// as a part.
+func Assemblies(m *model.Model, component, iface model.ID) []*model.Relationship {
+	var out []*model.Relationship
+	for _, r := range m.Relationships(model.Assembly) {
+		if c := m.ComponentAt(r.Source); c != nil && c.ID == component && r.Connector().Interface == iface {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// Need is a required interface with who it is got from.
+type Need struct {
+	Component, Interface model.ID
+	From                 []model.ID // by assemblies, else all who provide it; by id
+	Chosen               bool       // by an assembly
+}
+
+// Needs lists what components require, by component, then by interface.
+func Needs(m *model.Model) []Need {
+	var out []Need
+	for _, c := range m.OfKind(model.Component) {
+		for _, i := range Required(m, c.ID) {
+			n := Need{Component: c.ID, Interface: i}
+			for _, r := range Assemblies(m, c.ID, i) {
+				if p := m.ComponentAt(r.Target); p != nil {
+					n.From, n.Chosen = append(n.From, p.ID), true
+				}
+			}
+			if !n.Chosen {
+				for _, p := range Providers(m, i, c.ID) {
+					n.From = append(n.From, p.ID)
+				}
+			}
+			slices.Sort(n.From)
+			n.From = slices.Compact(n.From)
+			out = append(out, n)
+		}
+	}
+	return out
+}
+
+// Broken lists the needs that nobody would meet without a component, by component
+// and interface; those that nobody meets as it is are left out.
+func Broken(m *model.Model, without model.ID) []Need {
+	var out []Need
+	for _, n := range Needs(m) {
+		if n.Component != without && len(n.From) > 0 && !slices.ContainsFunc(n.From, func(id model.ID) bool { return id != without }) {
+			out = append(out, n)
+		}
+	}
+	return out
+}
+
+// Replacements lists the components that could stand in for another: they provide at
+// least the same, and require no more; by id. What one provides that no other
+// component gets from it counts too: it is its promise.
+func Replacements(m *model.Model, component model.ID) []*model.Element {
+	provided, required := Provided(m, component), Required(m, component)
+	if len(provided) == 0 {
+		return nil
+	}
+	var out []*model.Element
+	for _, c := range m.OfKind(model.Component) {
+		if c.ID == component || inside(m, c.ID, component) || inside(m, component, c.ID) {
+			continue
+		}
+		own := Provided(m, c.ID)
+		enough := !slices.ContainsFunc(provided, func(p model.ID) bool {
+			return !slices.ContainsFunc(own, func(o model.ID) bool { return Offers(m, o, p) })
+		})
+		more := slices.ContainsFunc(Required(m, c.ID), func(r model.ID) bool {
+			return !slices.ContainsFunc(required, func(o model.ID) bool { return Offers(m, o, r) })
+		})
+		if enough && !more {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// inside reports whether a component is in another, at any depth.
+func inside(m *model.Model, component, outer model.ID) bool {
+	for e := m.Element(component); e != nil && e.Owner != ""; e = m.Element(e.Owner) {
+		if e.Owner == outer {
+			return true
+		}
+	}
+	return false
+}
+
+// Callers is who calls whom: from each component those that it gets something from,
+// depends on or uses, by id.
+func Callers(m *model.Model) map[model.ID][]model.ID {
+	out := map[model.ID][]model.ID{}
+	add := func(from, to model.ID) {
+		if from != to && !slices.Contains(out[from], to) {
+			out[from] = append(out[from], to)
+		}
+	}
+	for _, n := range Needs(m) {
+		if n.Chosen || len(n.From) == 1 { // where several could, nobody knows
+			for _, to := range n.From {
+				add(n.Component, to)
+			}
+		}
+	}
+	for _, r := range m.Relationships(model.Dependency, model.Usage, model.Assembly) {
+		from, to := m.ComponentAt(r.Source), m.ComponentAt(r.Target)
+		if from != nil && to != nil {
+			add(from.ID, to.ID)
+		}
+	}
+	for _, list := range out {
+		slices.Sort(list)
+	}
+	return out
+}
+
+// Proposal is an interface that a component could provide or require, and why.
+type Proposal struct {
+	Kind      model.Kind // provides or requires
+	Interface model.ID
+	Because   model.ID // the class that realizes or uses it
+}
+
+// Proposals lists what a component could provide and require by the classes that it
+// holds: it provides what they realize, and requires the interfaces that they use
+// and nothing inside realizes. What it offers already is left out.
+func Proposals(m *model.Model, component model.ID) []Proposal {
+	var out []Proposal
+	provided, required := Provided(m, component), Required(m, component)
+	realized := map[model.ID]bool{}
+	held := m.Held(component)
+	for _, c := range held {
+		for _, g := range classifier.Lineage(m, c.ID) {
+			for _, r := range m.Realizes(g) {
+				if e := m.Element(r.Target); e != nil && e.Kind == model.Interface {
+					realized[e.ID] = true
+					if !slices.Contains(provided, e.ID) {
+						provided = append(provided, e.ID)
+						out = append(out, Proposal{model.Provides, e.ID, c.ID})
+					}
+				}
+			}
+		}
+	}
+	for _, c := range held {
+		for _, r := range m.RelationshipsOf(c.ID) {
+			if r.Source != c.ID || r.Kind != model.Usage && r.Kind != model.Dependency {
+				continue
+			}
+			if e := m.Element(r.Target); e != nil && e.Kind == model.Interface && !realized[e.ID] && !slices.Contains(required, e.ID) {
+				required = append(required, e.ID)
+				out = append(out, Proposal{model.Requires, e.ID, c.ID})
+			}
+		}
+	}
+	return out
+}
+
+// Circles lists the sets of components that call each other in a circle, each by id.
+func Circles(m *model.Model) [][]model.ID {
+	callers := Callers(m)
+	var nodes []model.ID
+	for _, c := range m.OfKind(model.Component) {
+		nodes = append(nodes, c.ID)
+	}
+	var out [][]model.ID
+	for _, set := range graph.Components(nodes, func(id model.ID) []model.ID { return callers[id] }) {
+		if len(set) > 1 {
+			slices.Sort(set)
+			out = append(out, set)
+		}
+	}
+	slices.SortFunc(out, func(a, b []model.ID) int { return slices.Compare(a, b) })
+	return out
+}
