@@ -61,7 +61,9 @@ var interfaceUnrealized = &Analyzer{
 	Scope: Each{Kinds: []model.Kind{model.Interface}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m := p.Model
 		for _, i := range append([]model.ID{r.RowID()}, classifier.Specifics(m, r.RowID())...) {
-			if slices.ContainsFunc(m.RelationshipsOf(i), func(rel *model.Relationship) bool { return rel.Kind == model.Realization && rel.Target == i }) {
+			if slices.ContainsFunc(m.RelationshipsOf(i), func(rel *model.Relationship) bool {
+				return (rel.Kind == model.Realization || rel.Kind == model.Provides) && rel.Target == i
+			}) {
 				return
 			}
 		}
@@ -155,7 +157,7 @@ var realizationKind = &Analyzer{
 	Scope: Each{Kinds: realizations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
 		a, b := m.Element(rel.Source), m.Element(rel.Target)
-		if a == nil || b == nil || b.Kind == model.Interface && a.Kind != model.Interface {
+		if a == nil || b == nil || (b.Kind == model.Interface || b.Kind == model.Component) && a.Kind != model.Interface {
 			return
 		}
 		f := Finding{Subject: rel.ID, Related: []model.ID{a.ID, b.ID}, Message: fmt.Sprintf("%s cannot realize %s: only an interface is realized, and not by an interface.", nameOf(m, a.ID), nameOf(m, b.ID))}

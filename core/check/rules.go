@@ -36,6 +36,8 @@ var All = []*Analyzer{
 	usecaseUnreached, usecaseName, usecaseOutside, usecaseUndescribed, usecaseNoAlternative, usecaseAbstractIdle,
 	usecaseIncludeCycle, usecaseExtendCycle, usecaseExtendReversed, usecaseExtensionPoint, usecaseIncludedOnce, usecaseFragmented,
 	usecaseStepActor, usecaseAlternativeStep, usecaseIncludeUnstepped, usecaseExtendUnmatched,
+	componentUnmet, componentUnused, componentSeemsReversed, assemblyMismatch, componentEmptyInterface, portBare, delegationInvalid, delegationIncomplete,
+	componentCycle, componentBypass, componentHollow, componentUndeclaredUse, componentSharedClass, classUnallocated,
 	crossActorUnknown, crossEntityActor, crossProcessUseCase, crossMissingConcept, crossUnmotivated,
 }
 

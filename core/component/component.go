@@ -23,9 +23,16 @@ func Provided(m *model.Model, component model.ID) []model.ID {
 	return interfaces(m, component, model.Provides)
 }
 
-// Required likewise.
+// Required likewise lists what it requires; what it gets by an assembly counts too.
 func Required(m *model.Model, component model.ID) []model.ID {
-	return interfaces(m, component, model.Requires)
+	out := interfaces(m, component, model.Requires)
+	for _, r := range m.Relationships(model.Assembly) {
+		if c, i := m.ComponentAt(r.Source), r.Connector().Interface; c != nil && c.ID == component && i != "" {
+			out = append(out, i)
+		}
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
 }
 
 func interfaces(m *model.Model, component model.ID, kind model.Kind) []model.ID {

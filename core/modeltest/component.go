@@ -10,6 +10,7 @@ import (
 //
 //	component Label printer · external component Scales · subsystem Traceability
 //	inside Traceability: Lot index, Query desk (components)
+//	port Traceability: query
 //	part Traceability: left = Lot index
 //	components Label printer, Traceability, LotLookup (a diagram of them; with " of X" after the first word about X)
 func componentLine(m *model.Model, line string, id model.ID) []model.Change {
@@ -41,6 +42,8 @@ func componentLine(m *model.Model, line string, id model.ID) []model.Change {
 			out = append(out, &model.MoveInto{ID: m.Named(name, model.Component)[0].ID, Package: m.Named(names, model.Component)[0].ID})
 		}
 		return out
+	case "port":
+		return []model.Change{&model.AddPart{ID: id, Owner: m.Named(names, model.Component)[0].ID, Kind: model.Port, Name: text}}
 	case "part":
 		name, of, _ := strings.Cut(text, " = ")
 		return []model.Change{&model.AddElement{ID: id, Kind: model.ComponentPart, Name: name, Owner: m.Named(names, model.Component)[0].ID, Set: model.P("component", m.Named(of, model.Component)[0].ID)}}

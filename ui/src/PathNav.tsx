@@ -68,7 +68,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
       <Stage title="Components" figure="" current={route.stage === 'components' || (onSheet && shown?.kind === 'componentDiagram')} onOpen={() => go(`${base}/components`)}>
         <ul>
           {[...componentDiagrams].sort((a, b) => Number(Boolean(a.about)) - Number(Boolean(b.about))).map((d) => <Leaf key={d.id} d={d} depth={d.about ? 1 : 0} current={onSheet && d.id === diagram} base={base} />)}
-          <li><button className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint" onClick={() => addDiagram('componentDiagram', componentDiagrams.length ? `Components ${componentDiagrams.length + 1}` : 'Components')}>New component diagram</button></li>
+          <li><button className="w-full py-1 pr-1 pl-8 text-left whitespace-nowrap text-verdigris hover:bg-tint" onClick={() => addDiagram('componentDiagram', componentDiagrams.length ? `Components ${componentDiagrams.length + 1}` : 'Components')}>New component diagram</button></li>
         </ul>
       </Stage>
       <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />

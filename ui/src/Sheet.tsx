@@ -52,7 +52,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const flows = sheetKind === 'contextDiagram' || sheetKind === 'levelDiagram'
   const cases = sheetKind === 'useCaseDiagram'
   const components = sheetKind === 'componentDiagram'
-  const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores)).sort((a, b) => last(a) - last(b))
+  const kinds = (overview?.kinds ?? []).filter((k) => k.on.includes(sheetKind) && !(sheetKind === 'contextDiagram' && k.kind === 'store' && !overview?.settings.contextStores)).sort((a, b) => last(a, sheetKind) - last(b, sheetKind))
   const groups = shown?.groups ?? []
   const placedGroups = groups.filter((g) => g.id !== 'frame' && g.id !== 'legend')
   const shapes = placedGroups.filter((g) => g.box)
@@ -323,7 +323,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
 
 
 // last: packages and notes stand behind the other kinds, here as on every sheet.
-const last = (k: KindInfo) => (k.note ? 3 : k.kind === 'package' ? 2 : k.kind === 'class' && !k.on.includes('classDiagram') ? 1 : 0)
+// last puts notes behind everything else, and components before what they hold.
+const last = (k: KindInfo, sheet: string) => (k.note ? 3 : k.kind === 'package' ? 2 : sheet === 'componentDiagram' && k.on.includes('classDiagram') ? 1 : 0)
 
 // farZoom: below it no text can be read, and leaving it out keeps large diagrams smooth.
 const farZoom = 0.3
