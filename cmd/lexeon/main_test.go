@@ -27,7 +27,7 @@ func TestCheckCommand(t *testing.T) {
 	code, out, _ := lexeon("check", demo())
 	require.Equal(t, exitFindings, code)
 	require.Contains(t, out, "class/duplicate-feature")
-	require.Contains(t, out, "13 findings")
+	require.Contains(t, out, "14 findings")
 
 	code, out, _ = lexeon("check", "--format", "json", demo())
 	require.Equal(t, exitFindings, code)
@@ -36,7 +36,7 @@ func TestCheckCommand(t *testing.T) {
 		Findings []struct{ Rule, Severity, Subject, What, Message string }
 	}
 	require.NoError(t, json.Unmarshal([]byte(out), &report))
-	require.Len(t, report.Findings, 13)
+	require.Len(t, report.Findings, 14)
 	require.Equal(t, "error", report.Findings[0].Severity)
 	require.Equal(t, "attribute jars", report.Findings[0].What)
 
@@ -94,7 +94,7 @@ func TestGenerateCommand(t *testing.T) {
 	dir := t.TempDir()
 	code, out, errs := lexeon("generate", "--target", "go", "--out", dir, demo())
 	require.Equal(t, exitOK, code, errs)
-	require.Contains(t, out, "29 files")
+	require.Contains(t, out, "33 files")
 	vet := exec.Command("go", "vet", "./...")
 	vet.Dir = dir
 	vet.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOPROXY=off")
@@ -140,7 +140,7 @@ func TestDocumentCommand(t *testing.T) {
 	dir := t.TempDir()
 	code, out, errs := lexeon("document", "--out", dir, demo())
 	require.Equal(t, exitOK, code, errs)
-	require.Contains(t, out, "13 files")
+	require.Contains(t, out, "16 files")
 	text, err := os.ReadFile(filepath.Join(dir, "classes.md"))
 	require.NoError(t, err)
 	require.Contains(t, string(text), "![class diagram Apiaries and honey lots](diagrams/apiaries-and-honey-lots.svg)")

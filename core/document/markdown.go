@@ -16,7 +16,7 @@ import (
 )
 
 // Markdown documents a model: the brief, the data flow diagrams with their
-// dictionary, the use cases with their descriptions, the classes, each as a text in Markdown, and every diagram as an SVG
+// dictionary, the use cases with their descriptions, the classes, the components, each as a text in Markdown, and every diagram as an SVG
 // picture that its text shows. Texts with nothing in them are left out, but for
 // the classes. Equal models give equal files.
 func Markdown(m *model.Model, d *scene.Drawer) (generate.Output, error) {
@@ -50,6 +50,10 @@ func Markdown(m *model.Model, d *scene.Drawer) (generate.Output, error) {
 	add("use-cases.md", false, func(b *strings.Builder) {
 		diagrams(b, m, pictures, model.UseCaseDiagram)
 		useCases(b, m)
+	})
+	add("components.md", false, func(b *strings.Builder) {
+		diagrams(b, m, pictures, model.ComponentDiagram)
+		components(b, m)
 	})
 	add("brief.md", false, func(b *strings.Builder) { briefText(b, m) })
 	out.Files = append(out.Files, drawn...)
@@ -120,7 +124,11 @@ func classifier(b *strings.Builder, m *model.Model, e *model.Element) {
 	if len(relations) > 0 {
 		b.WriteString("\nRelations:\n\n")
 		for _, r := range relations {
-			for _, s := range notation.ReadBack(m, r) {
+			said := notation.ReadBack(m, r)
+			if r.Kind == model.Holds { // of the two ways to say it, that of the class
+				said = said[1:]
+			}
+			for _, s := range said {
 				fmt.Fprintf(b, "- %s\n", text(s.String()))
 			}
 			for _, a := range m.Anchors(r.ID) {

@@ -28,7 +28,7 @@ func TestMarkdownOfTheDemo(t *testing.T) {
 	require.NoError(t, err)
 	out, err := document.Markdown(m, drawer)
 	require.NoError(t, err)
-	for i, name := range []string{"classes.md", "data-flow.md", "use-cases.md", "brief.md"} {
+	for i, name := range []string{"classes.md", "data-flow.md", "use-cases.md", "components.md", "brief.md"} {
 		require.Equal(t, name, out.Files[i].Path)
 		golden := filepath.Join("testdata", name)
 		if *update {
@@ -38,8 +38,8 @@ func TestMarkdownOfTheDemo(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, string(want), out.Files[i].Content)
 	}
-	require.Equal(t, "diagrams/apiaries-and-honey-lots.svg", out.Files[4].Path)
-	require.True(t, strings.HasPrefix(out.Files[4].Content, "<svg "))
+	require.Equal(t, "diagrams/apiaries-and-honey-lots.svg", out.Files[5].Path)
+	require.True(t, strings.HasPrefix(out.Files[5].Content, "<svg "))
 	again, err := document.Markdown(m, scene.NewDrawer(typeface.MustNew()))
 	require.NoError(t, err)
 	require.Equal(t, out, again)

@@ -50,6 +50,9 @@ func (m *Model) DetailOf(p *Placement) (detail Detail, inherited bool) {
 	if e := m.Element(p.Subject); row.Kind == ComponentDiagram && e != nil && e.Kind == Interface && detail == DetailDefault {
 		detail = DetailBall
 	}
+	if e := m.Element(p.Subject); row.Kind == ComponentDiagram && e != nil && e.Kind == Class && detail == DetailDefault {
+		detail = DetailNames // what is in it is told elsewhere
+	}
 	if p.Detail != DetailDefault {
 		detail = p.Detail
 	}

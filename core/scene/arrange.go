@@ -123,6 +123,9 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 		}
 		r := m.Relationship(g.Subject)
 		upper, lower := UpperAndLower(m, r)
+		if s.contains(upper, lower) || s.contains(lower, upper) {
+			continue // what leads from an edge to the inside says nothing of above and below
+		}
 		upper, lower = s.within(upper, index), s.within(lower, index)
 		from, ok1 := index[upper]
 		to, ok2 := index[lower]
@@ -155,6 +158,20 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 		changes = append(changes, moveTo(g, x, y)...)
 	}
 	return append(changes, besideTheirLines(m, between, boxes)...)
+}
+
+// contains reports whether a shape is drawn around another one, at any depth.
+func (s *Scene) contains(outer, inner model.ID) bool {
+	for i := range s.Groups {
+		if g := &s.Groups[i]; g.Subject == outer && len(g.Holds) > 0 {
+			for k := range s.Groups {
+				if slices.Contains(g.Holds, s.Groups[k].ID) && (s.Groups[k].Subject == inner || s.contains(s.Groups[k].Subject, inner)) {
+					return true
+				}
+			}
+		}
+	}
+	return false
 }
 
 // within is a shape that is arranged: itself, or the first in what is drawn around

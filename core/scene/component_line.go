@@ -2,7 +2,6 @@ package scene
 
 import (
 	"math"
-	"strings"
 
 	"lexeon/core/model"
 )
@@ -31,7 +30,8 @@ func roomFor(r *model.Relationship) int {
 	return room
 }
 
-// passesText is what stands at a connector: the interface, and that it delegates.
+// passesText is what stands at a connector: the interface; at a delegation only where
+// it is not the only one at its port.
 func passesText(m *model.Model, r *model.Relationship) string {
 	name := ""
 	if i := m.Element(r.Connector().Interface); i != nil {
@@ -41,7 +41,9 @@ func passesText(m *model.Model, r *model.Relationship) string {
 	case model.Requires:
 		return ""
 	case model.Delegation:
-		return strings.TrimSpace("«delegate» " + name)
+		if len(m.Uses(r.Connector().FromPort)) <= 2 { // it, and one offer
+			return ""
+		}
 	}
 	return name
 }
