@@ -178,6 +178,13 @@ type portView struct {
 	Side model.PortSide `json:"side"`
 }
 
+// heldView is a class in a component, by the relationship that says so.
+type heldView struct {
+	ID      model.ID `json:"id"`
+	Element model.ID `json:"element"`
+	Name    string   `json:"name"`
+}
+
 func viewComponent(m *model.Model, e *model.Element) *componentView {
 	out := &componentView{External: e.Component().External, Subsystem: slices.Contains(e.Stereotypes, "subsystem"), Ports: []portView{}, Components: []rowView{}, Breaks: []string{}, Stands: []rowView{}}
 	for _, c := range m.OfKind(model.Component) {
@@ -258,6 +265,12 @@ func (s *Server) components(c *echo.Context) error {
 			for _, n := range needs {
 				if component.Offers(m, i, n.Interface) && slices.Contains(n.From, e.ID) {
 					p.To = append(p.To, row(n.Component))
+				}
+			}
+			for o := m.Element(e.Owner); o != nil; o = m.Element(o.Owner) { // what is around it passes it on
+				if o.Kind == model.Component && slices.ContainsFunc(component.Provided(m, o.ID), func(x model.ID) bool { return component.Offers(m, i, x) }) {
+					p.To = append(p.To, rowView{o.ID, o.Name + ", which passes it on"})
+					break
 				}
 			}
 			r.Provides = append(r.Provides, p)

@@ -374,6 +374,7 @@ type entryView struct {
 	Contents    *itemView      `json:"contents,omitempty"` // of a store
 	Component   *componentView `json:"component,omitempty"`
 	Port        *portView      `json:"port,omitempty"`
+	Held        []heldView     `json:"held"`               // classes that a component holds, or components that hold a class
 	Subjects    []caseSubject  `json:"subjects,omitempty"` // of a use case
 	Package     model.ID       `json:"package,omitempty"`
 	Packages    []rowView      `json:"packages,omitempty"` // that it could be in
@@ -395,7 +396,7 @@ func (s *Server) entry(c *echo.Context) error {
 	}
 	m := v.Model
 	row := model.ID(c.Param("row"))
-	out := entryView{ID: row, Traces: []numberedView{}, Rows: []rowView{}, Appears: []diagramView{}, Relations: []RelationView{}, Revision: v.Revision, Stereotypes: []string{}}
+	out := entryView{ID: row, Traces: []numberedView{}, Rows: []rowView{}, Appears: []diagramView{}, Relations: []RelationView{}, Revision: v.Revision, Stereotypes: []string{}, Held: []heldView{}}
 	state := s.checksOf(id, v, nil)
 	out.Findings = viewFindings(m, state.Of(row))
 	switch r := m.Row(row).(type) {
@@ -421,6 +422,11 @@ func (s *Server) entry(c *echo.Context) error {
 			out.Component = viewComponent(m, r)
 		case model.Port:
 			out.Port = &portView{r.ID, r.Name, r.Port().Side}
+			for _, u := range m.Uses(r.ID) {
+				if rel, ok := u.(*model.Relationship); ok {
+					out.Relations = append(out.Relations, viewRelation(m, rel))
+				}
+			}
 		case model.UseCase:
 			out.Abstract, out.Subjects = r.UseCase().Abstract, subjectsOf(m, r.ID)
 		}
@@ -435,6 +441,14 @@ func (s *Server) entry(c *echo.Context) error {
 		}
 		for _, rel := range m.RelationshipsOf(r.ID) {
 			if rel.Kind == model.Within { // said by the subjects
+				continue
+			}
+			if rel.Kind == model.Holds {
+				other := m.Element(rel.Target)
+				if other.ID == r.ID {
+					other = m.Element(rel.Source)
+				}
+				out.Held = append(out.Held, heldView{rel.ID, other.ID, other.Name})
 				continue
 			}
 			out.Relations = append(out.Relations, viewRelation(m, rel))

@@ -44,12 +44,19 @@ func interfaces(m *model.Model, component model.ID, kind model.Kind) []model.ID 
 	return slices.Compact(out)
 }
 
+// Sees reports whether a component can be spoken to by another: what is in a third
+// one is spoken to only by way of that one.
+func Sees(m *model.Model, from, to model.ID) bool {
+	owner := m.Element(m.Element(to).Owner)
+	return owner == nil || owner.Kind != model.Component || inside(m, from, owner.ID)
+}
+
 // Providers lists the components that provide what an interface asks for, other
-// than one, by id.
+// than one and seen by it, by id; all where that is empty.
 func Providers(m *model.Model, iface, other model.ID) []*model.Element {
 	var out []*model.Element
 	for _, c := range m.OfKind(model.Component) {
-		if c.ID != other && slices.ContainsFunc(Provided(m, c.ID), func(p model.ID) bool { return Offers(m, p, iface) }) {
+		if c.ID != other && (other == "" || Sees(m, other, c.ID)) && slices.ContainsFunc(Provided(m, c.ID), func(p model.ID) bool { return Offers(m, p, iface) }) {
 			out = append(out, c)
 		}
 	}
@@ -121,7 +128,7 @@ func Replacements(m *model.Model, component model.ID) []*model.Element {
 	}
 	var out []*model.Element
 	for _, c := range m.OfKind(model.Component) {
-		if c.ID == component || inside(m, c.ID, component) || inside(m, component, c.ID) {
+		if c.ID == component || inside(m, c.ID, component) || inside(m, component, c.ID) || !Sees(m, component, c.ID) {
 			continue
 		}
 		own := Provided(m, c.ID)

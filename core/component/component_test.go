@@ -62,6 +62,12 @@ func TestNeedsAndWhatBreaks(t *testing.T) {
 	require.Equal(t, []model.ID{id(m, "Traceability")}, component.Callers(m)[id(m, "Label printer")])
 }
 
+func TestWhatIsInsideIsSpokenToFromInside(t *testing.T) {
+	m := cooperative(t, "component Lot index", "component Recall desk", "inside Traceability: Lot index, Recall desk", `"Lot index" provides LotLookup`, `"Recall desk" requires LotLookup`, "Settlement provides FullLookup")
+	require.Equal(t, "Lot archive, Lot index, Settlement, Traceability", names(m, component.Providers(m, id(m, "LotLookup"), id(m, "Recall desk"))))
+	require.Equal(t, "Lot archive, Settlement, Traceability", names(m, component.Providers(m, id(m, "LotLookup"), id(m, "Label printer"))), "not what is in Traceability")
+}
+
 func TestReplacements(t *testing.T) {
 	m := cooperative(t)
 	require.Equal(t, "Lot archive", names(m, component.Replacements(m, id(m, "Traceability"))), "it provides a kind of the interface, and requires nothing")
@@ -99,6 +105,7 @@ func TestBrokenAndReplacementsOfRandomModels(t *testing.T) {
 				for _, p := range component.Provided(m, c.ID) {
 					require.Contains(t, component.Providers(m, p, c.ID), r)
 				}
+				require.True(t, component.Sees(m, c.ID, r.ID))
 				replaced++
 			}
 		}

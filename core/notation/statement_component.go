@@ -85,6 +85,9 @@ func (p *parser) componentStatements(keep func(Statement, int, int)) {
 		}
 		keep(s, end, cost)
 	}
+	if p.scope.Components {
+		p.newDependencies(add)
+	}
 	for _, a := range p.componentPlaces(0, false) {
 		for _, v := range []struct {
 			kind        model.Kind
@@ -114,6 +117,30 @@ func (p *parser) componentStatements(keep func(Statement, int, int)) {
 				s := Statement{Form: FormHolds, Kind: model.Holds}
 				s.Ends[0].Ref, s.Ends[1].Ref = a.value.ref, b.value
 				add(s, b.end, a.cost+b.cost)
+			}
+		}
+	}
+}
+
+// newDependencies reads what depends on what where components are spoken of, and one
+// of the two is new; known ones are read as everywhere.
+func (p *parser) newDependencies(add func(Statement, int, int)) {
+	for _, a := range p.componentRefs(0) {
+		for _, v := range verbPhrases {
+			if v.form != FormDependency || v.usual && !p.forgiving {
+				continue
+			}
+			after, ok := p.phrase(a.end, v.words)
+			if !ok {
+				continue
+			}
+			for _, b := range p.componentRefs(after) {
+				if a.value.ID != "" && b.value.ID != "" {
+					continue
+				}
+				s := Statement{Form: FormDependency, Kind: v.kind}
+				s.Ends[0].Ref, s.Ends[1].Ref = a.value, b.value
+				add(s, b.end, a.cost+b.cost+v.cost)
 			}
 		}
 	}

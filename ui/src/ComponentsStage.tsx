@@ -23,7 +23,7 @@ export function ComponentsStage() {
     select(c.id)
   }
   return (
-    <main className="min-h-0 overflow-auto p-6" aria-label="Components">
+    <main className="col-span-2 min-h-0 overflow-auto bg-sheet px-8 py-5" aria-label="Components">
       <h2 className="pb-1 text-lg font-semibold">Who needs what from whom</h2>
       {error && <p className="text-brick">{error}</p>}
       {value?.components.length === 0 && <p className="text-faint">No components yet. Make a component diagram on the left, and write there: <span className="font-mono">Label printer requires LotLookup</span>.</p>}

@@ -81,6 +81,18 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
       {entry.process && <ProcessTools entry={entry} process={entry.process} />}
       {entry.contents && <StoreTools entry={entry} contents={entry.contents} />}
       {relationship && entry.relations[0] && <RelationTools entry={entry} />}
+      {entry.held.length > 0 && (
+        <Part title={entry.classifier ? 'In the component' : 'Holds'}>
+          <ul className="flex flex-col gap-1">
+            {entry.held.map((h) => (
+              <li key={h.id} className="flex items-baseline justify-between gap-2">
+                <button className="text-left text-verdigris underline" onClick={() => select(h.element)}>{h.name || '(no name)'}</button>
+                <button className="text-sm text-brick underline" aria-label={`Take ${entry.classifier ? `it out of ${h.name}` : `${h.name} out`}`} onClick={() => submit([{ type: 'delete', id: h.id }])}>Take out</button>
+              </li>
+            ))}
+          </ul>
+        </Part>
+      )}
       {entry.findings.length > 0 && (
         <Part title="Findings"><ul className="flex flex-col gap-2">{entry.findings.map((f) => <FindingItem key={f.id} finding={f} />)}</ul></Part>
       )}
@@ -104,7 +116,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           </ul>
         </Part>
       )}
-      <Part title="Appears on">
+      {!entry.port && <Part title="Appears on">
         {entry.appears.length === 0 && <p className="text-faint">no diagram</p>}
         <ul>
           {entry.appears.map((d) => (
@@ -116,7 +128,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
         {!relationship && openDiagram && !entry.appears.some((d) => d.id === openDiagram) && (
           <button className="button self-start" onClick={() => void showElement(id, openDiagram)}>Show on this diagram</button>
         )}
-      </Part>
+      </Part>}
       <button
         className="button self-start text-brick"
         onClick={() => submit([{ type: 'delete', id }], { said: `Deleted ${entry.name || `the ${entry.kindTitle}`} from the model.` })}

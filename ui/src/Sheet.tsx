@@ -132,7 +132,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   function makeSoon(kind: KindInfo, at: Point) {
     waiting.current = ''
     setTimeout(() => {
-      make(kind, at, false, waiting.current)
+      const typed = waiting.current
+      flushSync(() => make(kind, at, false, typed))
       waiting.current = undefined
     })
   }
@@ -143,7 +144,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     try {
       const reply = await post<{ changes: Change[] }>(projectPath('read/placement'), { kind: kind.kind, name: 'New name', diagram, beside: beside ?? '', seed: newId() })
       const free = reply.changes.find((c) => c.type === 'place')
-      make(kind, { x: Number(free?.x ?? 0) + 48, y: Number(free?.y ?? 0) + 16 }, true, waiting.current)
+      const typed = waiting.current
+      flushSync(() => make(kind, { x: Number(free?.x ?? 0) + 48, y: Number(free?.y ?? 0) + 16 }, true, typed)) // the editor is there for the next key
       setMaking((m) => m && { ...m, beside })
     } catch {
       say('No place can be looked up just now: the server does not answer.', 'error')

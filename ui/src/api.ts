@@ -50,7 +50,7 @@ export type PortInfo = { id: Id; name: string; side: string }
 export type ComponentInfo = { external: boolean; subsystem: boolean; ports: PortInfo[]; inside?: Id; components: Row[]; of?: Id; many?: string; breaks: string[]; stands: Row[] }
 export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
-  accessors: boolean; final: boolean; stored: boolean; classifier: boolean; features: string; object?: string; note: string; picture: Id; term?: Term; process?: Process; component?: ComponentInfo; port?: PortInfo; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
+  accessors: boolean; final: boolean; stored: boolean; classifier: boolean; features: string; object?: string; note: string; picture: Id; term?: Term; process?: Process; component?: ComponentInfo; port?: PortInfo; held: { id: Id; element: Id; name: string }[]; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
   extend?: { condition: string; points: { id: Id; name: string; step: Id }[]; at: Id[] }; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
   findings: Finding[]; revision: number
 }

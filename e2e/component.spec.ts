@@ -1,0 +1,148 @@
+import AxeBuilder from '@axe-core/playwright'
+import { type Page } from '@playwright/test'
+
+import { boxOf, dragBy, expect, type Studio, test } from './studio'
+
+const shapeOf = (studio: Studio, name: string) => boxOf(studio.shape(name).locator('rect.shape').first())
+
+// pull leads the handle of a shape to another one, and waits for what is offered.
+async function pull(studio: Studio, page: Page, from: string, to: string) {
+  await page.keyboard.press('Escape')
+  await studio.shape(from).locator('.shape').first().click({ position: { x: 12, y: 12 } })
+  const handle = await boxOf(page.locator('[data-part="connect"] circle'))
+  const target = await boxOf(studio.shape(to).locator('.shape').first())
+  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 5 })
+  await page.mouse.up()
+  await expect(page.getByRole('menu', { name: 'How are they related?' })).toBeVisible()
+}
+
+const sentences = async (studio: Studio, project: string, diagram: string) => {
+  const all = (await (await studio.page.request.get(`${studio.address}/api/projects/${project}/diagrams/${diagram}/sentences`)).json()) as { statement?: string }[]
+  return all.flatMap((r) => (r.statement ? [r.statement] : [])).sort()
+}
+
+test('the component diagram of the demo from sentences alone', async ({ studio, page }) => {
+  const wanted = await sentences(studio, await studio.copyOfDemo(), 'components')
+  expect(wanted).toContain('Traceability@component at query provides TraceQuery')
+  await studio.newProject('By sentences')
+  await page.getByRole('button', { name: 'New component diagram' }).click()
+  await expect(page.getByText('Nothing here yet')).toBeVisible()
+  for (const s of wanted) await studio.state(s.replaceAll('@component', ''))
+  await expect(page.getByRole('img', { name: 'port query of component Traceability' })).toBeVisible()
+  const project = /\/p\/([^/?]+)/.exec(page.url())?.[1] ?? ''
+  const diagram = /\/d\/([^/?]+)/.exec(page.url())?.[1] ?? ''
+  expect(await sentences(studio, project, diagram)).toEqual(wanted.map((s) => s.replaceAll('@component', '')).sort())
+  await page.getByRole('button', { name: /^Arrange/ }).click()
+  await page.getByRole('menuitem', { name: 'In layers' }).click()
+  await studio.saved()
+  // Who calls stands above who is called.
+  const y = async (name: string) => (await boxOf(studio.shape(name))).y
+  expect(await y('component Settlement')).toBeLessThan(await y('component Blend planner'))
+  expect(await y('component Blend planner')).toBeLessThan(await y('component Traceability'))
+})
+
+test('components are made and connected by the pointer, and fit', async ({ studio, page }) => {
+  await studio.newProject('By pointer')
+  await page.getByRole('button', { name: 'New component diagram' }).click()
+  await expect(page.getByText('Nothing here yet')).toBeVisible()
+  const room = await boxOf(studio.sheet)
+  for (const [kind, name, x, y] of [['component', 'Label printer', 160, 120], ['component', 'Traceability', 160, 460], ['interface', 'LotLookup', 420, 290]] as const) {
+    await page.getByRole('button', { name: kind, exact: true }).click()
+    await page.mouse.click(room.x + x, room.y + y)
+    await page.getByRole('textbox', { name: `Name of the new ${kind}` }).fill(name)
+    await page.keyboard.press('Tab')
+    await expect(studio.shape(`${kind} ${name}`)).toBeVisible()
+    await page.keyboard.press('Escape')
+  }
+  await pull(studio, page, 'component Traceability', 'interface LotLookup')
+  await page.getByRole('menuitem', { name: 'Traceability provides LotLookup' }).click()
+  await studio.saved()
+  await pull(studio, page, 'component Label printer', 'interface LotLookup')
+  await expect(page.getByRole('menuitem', { name: 'Label printer gets LotLookup from Traceability (who provides it)' })).toBeVisible()
+  await page.getByRole('menuitem', { name: 'Label printer requires LotLookup (whoever provides it)' }).click()
+  await studio.saved()
+  await pull(studio, page, 'component Label printer', 'component Traceability')
+  await page.getByRole('menuitem', { name: 'Label printer gets LotLookup from Traceability (these two fit)' }).click()
+  await expect(page.getByRole('img', { name: 'assembly: "Label printer" gets LotLookup from Traceability' })).toBeVisible()
+  await expect(studio.lexicon.getByText('If Traceability is taken out, Label printer needs LotLookup from somebody else.')).toBeVisible()
+
+  // A port, at the side that a person pulls it to.
+  await page.keyboard.press('Escape')
+  await studio.shape('component Label printer').click()
+  await studio.lexicon.getByRole('button', { name: 'Add a port' }).click()
+  await studio.lexicon.getByLabel('Name', { exact: true }).fill('output')
+  await studio.lexicon.getByLabel('Name', { exact: true }).press('Enter')
+  const port = studio.shape('port output of component Label printer')
+  await expect(port).toBeVisible()
+  const at = await boxOf(port.locator('rect'))
+  const printer = await shapeOf(studio, 'component Label printer')
+  await dragBy(page, at, printer.x + printer.width - at.x, 0, { at: { x: 7, y: 7 } })
+  await expect.poll(async () => (await boxOf(port.locator('rect'))).x).toBeGreaterThan(printer.x + printer.width - 12)
+  await page.reload()
+  await expect(port).toBeVisible()
+
+  // Taken together: who needs what, and what would be missing.
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Components', exact: true }).first().click()
+  const row = page.getByRole('row', { name: /^Traceability/ })
+  await expect(row).toContainText('LotLookup for Label printer')
+  await expect(row).toContainText('Label printer gets no LotLookup')
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations).toEqual([])
+})
+
+test('classes are dragged into a component, which offers what follows, and is opened', async ({ studio, page }) => {
+  await studio.newProject('Inside')
+  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await expect(page.getByText('Nothing here yet')).toBeVisible()
+  await studio.state('LotBook realizes LotLookup')
+  await studio.state('LotBook uses Clock')
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'New component diagram' }).click()
+  await expect(page.getByText('Nothing here yet')).toBeVisible()
+  await studio.state('Traceability uses Archive')
+  await studio.sheet.press('Escape')
+  await studio.sheet.press('Escape')
+  await studio.lexicon.getByRole('button', { name: 'class LotBook' }).dragTo(studio.sheet, { targetPosition: { x: 420, y: 560 } })
+  await expect(studio.shape('class LotBook')).toBeVisible()
+  await studio.saved()
+  const book = await shapeOf(studio, 'class LotBook')
+  const home = await shapeOf(studio, 'component Traceability')
+  await dragBy(page, book, home.x + home.width / 2 - book.x - book.width / 2, home.y + home.height / 2 - book.y - book.height / 2, { alt: true })
+  await page.getByRole('menu', { name: 'What follows from what it holds?' }).getByRole('menuitem', { name: 'Traceability provides LotLookup: LotBook realizes it' }).click()
+  await expect(page.getByRole('img', { name: 'provided interface: Traceability provides LotLookup' })).toHaveCount(1)
+  await expect(studio.shape('interface LotLookup')).toBeVisible()
+  await expect(studio.shape('component Traceability').locator('rect.boundary')).toHaveCount(1)
+  await page.keyboard.press('Escape')
+  await studio.shape('class LotBook').click()
+  await expect(studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true })).toBeVisible()
+
+  // Into the inside, and back.
+  await studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true }).click()
+  await studio.lexicon.getByRole('button', { name: 'Open its inside' }).click()
+  await expect(page.getByRole('application', { name: 'component diagram Traceability' })).toBeVisible()
+  await expect(studio.shape('class LotBook')).toBeVisible()
+  await studio.sheet.focus()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('m')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('Lot index')
+  await page.keyboard.press('Tab')
+  await expect(studio.shape('component Lot index')).toBeVisible()
+  await expect(studio.lexicon.getByLabel('Part of')).toHaveValue(/.+/)
+  await page.keyboard.press('Escape')
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Components', exact: true }).last().click()
+  await expect(studio.shape('component Archive')).toBeVisible()
+
+  // A part needs a place, and says what it is.
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Traceability', exact: true }).click()
+  await studio.sheet.focus()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('r')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('old : Archive')
+  await page.keyboard.press('Tab')
+  await expect(studio.shape('part old : Archive')).toBeVisible()
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations).toEqual([])
+})
