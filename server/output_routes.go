@@ -20,8 +20,9 @@ func itoa(n int) string { return strconv.Itoa(n) }
 // targets by name.
 func (s *Server) targets() map[string]func(*model.Model) (generate.Output, error) {
 	return map[string]func(*model.Model) (generate.Output, error){
-		"go":       golang.Generate,
-		"markdown": func(m *model.Model) (generate.Output, error) { return document.Markdown(m, s.drawer) },
+		"go":         golang.Generate,
+		"components": golang.Components,
+		"markdown":   func(m *model.Model) (generate.Output, error) { return document.Markdown(m, s.drawer) },
 	}
 }
 

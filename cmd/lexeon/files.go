@@ -132,20 +132,22 @@ func explainRules(args []string, out, errs io.Writer) int {
 
 func generateFile(args []string, out, errs io.Writer) int {
 	set := flag.NewFlagSet("generate", flag.ContinueOnError)
-	target := set.String("target", "go", "what to generate: go")
+	target := set.String("target", "go", "what to generate: go, or components (Go, with a package for each component)")
 	dir := set.String("out", "", "the folder to write to")
 	overwrite := set.Bool("overwrite", false, "replace files that differ from what is generated")
 	m, code := parse(set, args, errs)
 	if m == nil {
 		return code
 	}
-	if *target != "go" {
-		return fail(errs, fmt.Errorf("--target %q: expected go", *target))
+	targets := map[string]func(*model.Model) (generate.Output, error){"go": golang.Generate, "components": golang.Components}
+	made, known := targets[*target]
+	if !known {
+		return fail(errs, fmt.Errorf("--target %q: expected go or components", *target))
 	}
 	if *dir == "" {
 		return fail(errs, fmt.Errorf("--out is missing: the folder to write to"))
 	}
-	output, err := golang.Generate(m)
+	output, err := made(m)
 	if err != nil {
 		return fail(errs, err)
 	}

@@ -113,6 +113,21 @@ func TestGenerateCommand(t *testing.T) {
 	require.Equal(t, exitOK, code)
 }
 
+func TestGenerateComponents(t *testing.T) {
+	dir := t.TempDir()
+	code, _, errs := lexeon("generate", "--target", "components", "--out", dir, demo())
+	require.Equal(t, exitOK, code, errs)
+	require.FileExists(t, filepath.Join(dir, "wiring", "wiring.go"))
+	vet := exec.Command("go", "vet", "./...")
+	vet.Dir = dir
+	vet.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOPROXY=off")
+	result, err := vet.CombinedOutput()
+	require.NoError(t, err, "%s", result)
+	code, _, errs = lexeon("generate", "--target", "boxes", "--out", dir, demo())
+	require.Equal(t, exitUnusable, code)
+	require.Contains(t, errs, "expected go or components")
+}
+
 func TestExportCommand(t *testing.T) {
 	file := filepath.Join(t.TempDir(), "lots.svg")
 	code, _, errs := lexeon("export", "--format", "svg", "--diagram", "Apiaries and honey lots", "--out", file, demo())

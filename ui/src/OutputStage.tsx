@@ -8,6 +8,7 @@ import { useFetched } from './useFetched'
 
 const targets = [
   { name: 'go', title: 'Go', download: 'Download Go skeletons', notes: 'Settled, and not held by Go' },
+  { name: 'components', title: 'Go by component', download: 'Download Go components', notes: 'Settled, and not held by Go' },
   { name: 'markdown', title: 'Documentation', download: 'Download documentation', notes: 'Left out' },
 ]
 

@@ -43,10 +43,12 @@ export function Reader({ diagram, onClose }: { diagram: string; onClose: () => v
 }
 
 function CodeOfSelection({ selected, tick }: { selected?: string; tick: number }) {
-  const { value: output, error } = useFetched<Output>(projectPath('output/go'), tick)
+  // What is selected on a component diagram is generated as a package of its own.
+  const kind = useStudio((s) => s.scene?.groups.find((g) => g.subject === selected)?.kind)
+  const { value: output, error } = useFetched<Output>(projectPath(kind === 'component' ? 'output/components' : 'output/go'), tick)
   const file = output?.files.find((f) => f.subject === selected)
   if (error) return <p className="text-brick">{error}</p>
-  if (!file) return <p className="text-faint">Select a class to see the Go file that is generated for it.</p>
+  if (!file) return <p className="text-faint">Select a class or a component to see the Go file that is generated for it.</p>
   return (
     <>
       <p className="heading">{file.path}</p>

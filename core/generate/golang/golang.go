@@ -28,12 +28,21 @@ var templates = template.Must(template.New("go").Funcs(template.FuncMap{
 
 // Generate prints the whole model.
 func Generate(m *model.Model) (generate.Output, error) {
-	plan := generate.NewPlan(m)
+	return newGenerator(generate.NewPlan(m)).types()
+}
+
+func newGenerator(plan *generate.Plan) *generator {
 	g := &generator{plan: plan, pkg: packageName(plan.Project), struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}, cycle: map[*generate.Type]int{}}
 	g.findCycles()
 	g.names()
+	return g
+}
+
+// types prints all types of the plan.
+func (g *generator) types() (generate.Output, error) {
+	plan := g.plan
 	var out generate.Output
-	files := names{"doc": true, "notwritten": true}
+	files := names{"doc": true, "notwritten": true, "unwritten": true}
 	pages := make([]page, len(plan.Types))
 	for i, t := range plan.Types { // names and notes are settled in order …
 		pages[i] = g.page(t)
