@@ -102,3 +102,12 @@ func edited(t testing.TB, m *model.Model, changes ...model.Change) *model.Model 
 	require.NoError(t, err)
 	return next
 }
+
+// A full check of 150 components nested four deep.
+func BenchmarkCheckNestedComponents(b *testing.B) {
+	m := modeltest.Nested(150)
+	b.ResetTimer()
+	for b.Loop() {
+		check.Run(m, check.All)
+	}
+}

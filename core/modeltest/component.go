@@ -1,6 +1,7 @@
 package modeltest
 
 import (
+	"fmt"
 	"strings"
 
 	"lexeon/core/model"
@@ -154,4 +155,52 @@ func (s *Source) componentChange(m *model.Model) []model.Change {
 		return []model.Change{&model.SetName{ID: a.ID, Name: pick(s, componentNames)}}
 	}
 	return nil
+}
+
+// Nested makes n components four deep: each of the first three layers is made of
+// three, with one diagram that shows all of them, an interface for each that
+// provides one, and who asks for it.
+func Nested(n int) *model.Model {
+	m := model.Empty("Nested")
+	changes := []model.Change{&model.AddDiagram{ID: "all", Kind: model.ComponentDiagram, Name: "All"}}
+	id := func(prefix string, i int) model.ID { return model.ID(fmt.Sprintf("%s%03d", prefix, i)) }
+	depth := map[int]int{}
+	owner := map[int]int{}
+	top := 0
+	next := []int{}
+	for i := range n {
+		add := &model.AddElement{ID: id("c", i), Kind: model.Component, Name: fmt.Sprintf("Component %d", i)}
+		if len(next) > 0 && depth[next[0]] < 3 {
+			owner[i] = next[0]
+			add.Owner, depth[i] = id("c", next[0]), depth[next[0]]+1
+			if i%3 == 0 {
+				next = next[1:]
+			}
+		} else {
+			next = next[:0]
+			owner[i] = -1
+			top++
+		}
+		next = append(next, i)
+		changes = append(changes, add, &model.Place{ID: id("p", i), Diagram: "all", Subject: add.ID, X: i % 12 * 240, Y: i / 12 * 160})
+	}
+	for i := 1; i < n; i++ {
+		iface := id("i", i)
+		changes = append(changes, &model.AddElement{ID: iface, Kind: model.Interface, Name: fmt.Sprintf("Service%d", i)},
+			&model.AddPart{ID: id("o", i), Owner: iface, Kind: model.Operation, Name: "ask", Set: model.P("visibility", "public")},
+			&model.Connect{ID: id("v", i), Kind: model.Provides, Source: id("c", i), Target: iface})
+		if i%2 == 0 {
+			from := id("c", (i*7)%n)
+			if (i*7)%n == i {
+				continue
+			}
+			changes = append(changes, &model.Connect{ID: id("a", i), Kind: model.Assembly, Source: from, Target: id("c", i)},
+				&model.SetRelationship{ID: id("a", i), Set: model.P("interface", iface)}, &model.Place{ID: id("q", i), Diagram: "all", Subject: id("a", i)})
+		}
+	}
+	m, _, _, err := model.Edit(m, changes)
+	if err != nil {
+		panic(err)
+	}
+	return m
 }
