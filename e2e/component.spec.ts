@@ -146,3 +146,48 @@ test('classes are dragged into a component, which offers what follows, and is op
   const { violations } = await new AxeBuilder({ page }).analyze()
   expect(violations).toEqual([])
 })
+
+test('the matrix tells who uses what, and where each mark comes from', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Who uses what' }).click()
+  const where = page.getByRole('complementary', { name: 'Where it comes from' })
+  await page.getByRole('button', { name: '3.3 Bottle blend, JarBatch: C' }).click()
+  await expect(where.getByText('writes jar batch entry to Jar stock')).toBeVisible()
+  await page.getByRole('button', { name: 'Register delivery, HoneyLot: CU' }).press('Enter')
+  await expect(where.getByText('step 1: Beekeeper hands over the honey lot with the delivery note')).toBeVisible()
+  await expect(where.getByText('Label: nobody reads it')).toBeVisible()
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations).toEqual([])
+  // A new step fills it.
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Use cases/ }).click()
+  await page.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Dispatch jars/ }).click()
+  await page.getByRole('tab', { name: 'Type' }).click()
+  const steps = page.getByRole('textbox', { name: 'Steps, one a line' })
+  await steps.fill((await steps.inputValue()).replace('System lists what is due', 'System reads the label'))
+  await steps.press('Control+Enter')
+  await studio.saved()
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Who uses what' }).click()
+  await expect(page.getByRole('button', { name: 'Dispatch jars, Label: R' })).toBeVisible()
+  await expect(where.getByText('Label: nobody reads it')).toHaveCount(0)
+})
+
+test('a matrix of 200 use cases and 400 classes draws only what is seen', async ({ studio, page }) => {
+  const elements = [...Array(400).keys()].map((i) => ({ type: 'addElement', id: `c${i}`, kind: 'class', name: `Record${word(i)}` }))
+  const cases = [...Array(200).keys()].flatMap((i) => [
+    { type: 'addElement', id: `u${i}`, kind: 'useCase', name: `Look after ${i}` },
+    { type: 'addPart', id: `s${i}`, owner: `u${i}`, kind: 'step', set: { text: `System registers the record ${word(i * 4 + 3).toLowerCase()} at once` } },
+  ])
+  await studio.newProject('Large')
+  const project = /\/p\/([^/?]+)/.exec(page.url())?.[1] ?? ''
+  const answer = await page.request.post(`${studio.address}/api/projects/${project}/changes`, { data: { clientId: 'large', author: { id: 'somebody', name: 'Somebody' }, base: 0, changes: [...elements, ...cases] } })
+  expect(answer.status(), await answer.text()).toBe(200)
+  await page.goto(`${studio.address}/p/${project}/matrix`)
+  await expect(page.getByRole('grid', { name: 'Matrix' })).toHaveAttribute('aria-rowcount', '201')
+  expect(await page.getByRole('gridcell').count()).toBeLessThan(2500)
+  await page.getByRole('grid', { name: 'Matrix' }).evaluate((e) => e.scrollTo(e.scrollWidth, e.scrollHeight))
+  await expect(page.getByRole('button', { name: /^Look after 99, Record/ })).toBeVisible()
+})
+
+function word(i: number): string {
+  return String.fromCharCode(65 + (Math.floor(i / 26) % 26)) + String.fromCharCode(97 + (i % 26)) + 'x'
+}

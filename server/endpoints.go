@@ -83,6 +83,8 @@ func (s *Server) endpoints() []endpoint {
 		{method: "POST", path: p + "/read/arrangement", name: "readArrangement", summary: "How shapes are arranged; changes nothing", body: arrangementRequest{}, answer: changesReply{}, handle: s.readArrangement},
 		{method: "POST", path: p + "/read/copy", name: "readCopy", summary: "How placed elements are shown elsewhere or copied; changes nothing", body: copyRequest{}, answer: changesReply{}, handle: s.readCopy},
 		{method: "POST", path: p + "/read/cards", name: "readCards", summary: "What a pasted text would make; changes nothing", body: cardsRequest{}, answer: changesReply{}, handle: s.readCards},
+		{method: "GET", path: p + "/matrix", name: "matrix", summary: "What use cases and processes do with classes and components", answer: matrixView{}, handle: s.matrix},
+		{method: "GET", path: p + "/matrix/:row/:column", name: "matrixCell", summary: "Where a mark of the matrix comes from", answer: []matrixSource{}, handle: s.matrixCellOf},
 		{method: "GET", path: p + "/components", name: "components", summary: "Who provides and who needs which interface, and what follows", answer: componentsView{}, handle: s.components},
 		{method: "GET", path: p + "/use-cases", name: "useCases", summary: "The use cases, what else there is reason for, and sets to begin from", answer: useCasesView{}, handle: s.useCases},
 		{method: "GET", path: p + "/use-cases/:row", name: "useCase", summary: "A use case with its description", answer: caseView{}, handle: s.useCase},

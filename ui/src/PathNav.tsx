@@ -71,6 +71,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
           <li><button className="w-full py-1 pr-1 pl-8 text-left whitespace-nowrap text-verdigris hover:bg-tint" onClick={() => addDiagram('componentDiagram', componentDiagrams.length ? `Components ${componentDiagrams.length + 1}` : 'Components')}>New component diagram</button></li>
         </ul>
       </Stage>
+      <Stage title="Who uses what" figure="" current={route.stage === 'matrix'} onOpen={() => go(`${base}/matrix`)} />
       <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />
       <Stage title="Findings" figure={String(found)} alert={overview.findings.error > 0} current={route.stage === 'findings'} onOpen={() => go(`${base}/findings`)} />
       <Stage title="Output" figure="Go, text" current={route.stage === 'output'} onOpen={() => go(`${base}/output`)} />

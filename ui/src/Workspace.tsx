@@ -16,6 +16,7 @@ import { Sheet } from './Sheet'
 import { useStudio } from './state'
 import { StatementLine } from './StatementLine'
 import { ComponentsStage } from './ComponentsStage'
+import { MatrixStage } from './MatrixStage'
 import { UseCasesStage } from './UseCasesStage'
 
 // The frame: the path on the left, the statement line on top, the sheet in the
@@ -109,6 +110,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
       {route.stage === 'events' && <EventsStage />}
       {route.stage === 'use-cases' && <UseCasesStage />}
       {route.stage === 'components' && <ComponentsStage />}
+      {route.stage === 'matrix' && <MatrixStage />}
       {route.stage === 'lexicon' && <LexiconStage />}
       {route.stage === 'findings' && <FindingsStage />}
       {route.stage === 'output' && <OutputStage />}

@@ -3,7 +3,7 @@ import { useSyncExternalStore } from 'react'
 // Addresses: / lists the projects; /p/ID[/d/DIAGRAM | /STAGE]. A sheet is the stage
 // "sheet"; the others have pages of their own.
 
-export const pages = ['brief', 'activities', 'dictionary', 'events', 'use-cases', 'components', 'lexicon', 'findings', 'output'] as const
+export const pages = ['brief', 'activities', 'dictionary', 'events', 'use-cases', 'components', 'matrix', 'lexicon', 'findings', 'output'] as const
 export type Page = (typeof pages)[number]
 export type Route = { project?: string; stage: 'sheet' | Page; diagram?: string }
 

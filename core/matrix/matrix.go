@@ -1,0 +1,179 @@
+// Package matrix holds use cases and processes against classes and components: who
+// creates, reads, updates and deletes what. It is filled from what the model says in
+// other places, and every mark names where it comes from.
+//
+// Steps: a class that a step names by its term is read, unless a verb before it says
+// that it is made, changed or removed. Flows with stores: what a process writes to a
+// store it creates, or updates where it reads the same from there too; what it reads
+// from a store it reads. Which classes a store or a flow is of is told by its
+// contents, never by its name: by an item that is a class's term, by the key that
+// identifies it (lot number, where lot is a term of HoneyLot), or by its items being
+// attributes of the class. Traces: what stems from the same sentence has to do with
+// each other, in a way that is not said.
+package matrix
+
+import (
+	"cmp"
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// Access is what somebody does with the objects of a class; several at once.
+type Access uint8
+
+const (
+	Create Access = 1 << iota
+	Read
+	Update
+	Delete
+	Mention // they have to do with each other; how is not said
+)
+
+// String writes the letters of what is done, a dot for a mention alone.
+func (a Access) String() string {
+	out := ""
+	for i, letter := range "CRUD" {
+		if a&(1<<i) != 0 {
+			out += string(letter)
+		}
+	}
+	if out == "" && a&Mention != 0 {
+		return "·"
+	}
+	return out
+}
+
+// Source is where a mark comes from: a step, a flow or a sentence, with its text.
+type Source struct {
+	Row    model.ID
+	Access Access
+	Text   string
+}
+
+// Cell is what one row does with one column.
+type Cell struct {
+	Access  Access
+	Sources []Source
+}
+
+// Matrix is the whole. Rows are use cases by name, then processes that are not
+// opened, by number; columns are classes, then components that hold some, by name.
+type Matrix struct {
+	Rows       []*model.Element
+	Classes    []*model.Element
+	Components []*model.Element
+	cells      map[[2]model.ID]*Cell
+}
+
+// At is a cell; nil where there is nothing.
+func (x *Matrix) At(row, column model.ID) *Cell { return x.cells[[2]model.ID{row, column}] }
+
+// Of fills the matrix of a model.
+func Of(m *model.Model) *Matrix {
+	x := &Matrix{cells: map[[2]model.ID]*Cell{}}
+	byName := func(a, b *model.Element) int {
+		return cmp.Or(strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)), strings.Compare(string(a.ID), string(b.ID)))
+	}
+	x.Rows = slices.SortedFunc(slices.Values(m.OfKind(model.UseCase)), byName)
+	x.Rows = append(x.Rows, lowest(m)...)
+	x.Classes = slices.SortedFunc(slices.Values(m.Elements(model.Class)), byName)
+	for _, c := range slices.SortedFunc(slices.Values(m.OfKind(model.Component)), byName) {
+		if len(m.Held(c.ID)) > 0 {
+			x.Components = append(x.Components, c)
+		}
+	}
+	s := newSpeaking(m, x.Classes)
+	for _, row := range x.Rows {
+		if row.Kind == model.UseCase {
+			x.steps(m, s, row)
+		} else {
+			x.flows(m, s, row)
+		}
+		x.traces(m, row)
+	}
+	for _, c := range x.Components { // what is done with what they hold
+		for _, class := range m.Held(c.ID) {
+			for _, row := range x.Rows {
+				if cell := x.At(row.ID, class.ID); cell != nil {
+					for _, src := range cell.Sources {
+						src.Text = class.Name + ": " + src.Text
+						x.add(row.ID, c.ID, src)
+					}
+				}
+			}
+		}
+	}
+	return x
+}
+
+func (x *Matrix) add(row, column model.ID, src Source) {
+	key := [2]model.ID{row, column}
+	c := x.cells[key]
+	if c == nil {
+		c = &Cell{}
+		x.cells[key] = c
+	}
+	c.Access |= src.Access
+	if !slices.Contains(c.Sources, src) {
+		c.Sources = append(c.Sources, src)
+	}
+}
+
+// Gap is what is missing in a row or a column.
+type Gap struct {
+	Element *model.Element
+	Missing Access // of a class: Create, Read or both; of a row: 0, it touches nothing
+}
+
+// Gaps lists the classes that something is done with but that nobody creates or
+// reads, then the rows that touch no class, in their order. A class whose kinds are
+// created is created; values that belong to something else come with it: the parts
+// of a composition are created where their whole is.
+func (x *Matrix) Gaps(m *model.Model) []Gap {
+	sum := map[model.ID]Access{}
+	touches := map[model.ID]bool{}
+	for key, c := range x.cells {
+		sum[key[1]] |= c.Access
+		touches[key[0]] = true
+	}
+	var all func(id model.ID, seen map[model.ID]bool) Access
+	all = func(id model.ID, seen map[model.ID]bool) Access {
+		if seen[id] {
+			return 0
+		}
+		seen[id] = true
+		out := sum[id]
+		for _, g := range m.Specifics(id) {
+			out |= all(g.Source, seen)
+		}
+		for _, r := range m.RelationshipsOf(id) {
+			a := r.Association()
+			if a.Aggregation != model.Composite {
+				continue
+			}
+			for _, e := range m.Ends(r.ID) {
+				if e.ID == a.Whole && e.Type != id {
+					out |= all(e.Type, seen)
+				}
+			}
+		}
+		return out
+	}
+	var out []Gap
+	for _, c := range x.Classes {
+		if sum[c.ID] == 0 {
+			continue // nothing is said of it at all
+		}
+		if missing := (Create | Read) &^ all(c.ID, map[model.ID]bool{}); missing != 0 {
+			out = append(out, Gap{c, missing})
+		}
+	}
+	for _, r := range x.Rows {
+		if !touches[r.ID] {
+			out = append(out, Gap{Element: r})
+		}
+	}
+	return out
+}

@@ -1,0 +1,249 @@
+package matrix
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/classifier"
+	"lexeon/core/dataflow"
+	"lexeon/core/dictionary"
+	"lexeon/core/model"
+	"lexeon/core/usecase"
+)
+
+// speaking knows which classes names and contents speak of.
+type speaking struct {
+	m      *model.Model
+	d      *dictionary.Dictionary
+	reader *usecase.Reader
+	byTerm map[model.ID][]model.ID // of a term, the classes that are faces of it
+	items  map[model.ID]map[string]bool
+	known  map[string][]model.ID // of a name of data
+}
+
+func newSpeaking(m *model.Model, classes []*model.Element) *speaking {
+	s := &speaking{m: m, d: dictionary.Of(m), reader: usecase.NewReader(m), byTerm: map[model.ID][]model.ID{}, items: map[model.ID]map[string]bool{}, known: map[string][]model.ID{}}
+	for _, c := range classes {
+		s.byTerm[c.Term] = append(s.byTerm[c.Term], c.ID)
+		items := map[string]bool{}
+		for _, a := range classifier.Features(m, c.ID, model.Attribute) {
+			items[s.d.Key(a.Name)] = true
+		}
+		s.items[c.ID] = items
+	}
+	return s
+}
+
+// named lists the classes that a name is the term of.
+func (s *speaking) named(name string) []model.ID {
+	var out []model.ID
+	for _, t := range s.m.TermsNamed(name) {
+		out = append(out, s.byTerm[t.ID]...)
+	}
+	return out
+}
+
+// identifiers are the words that make a key of a term.
+var identifiers = []string{"number", "id", "code", "key", "identifier", "no"}
+
+// ofData lists the classes that data are of, by what they hold.
+func (s *speaking) ofData(name string) []model.ID {
+	if out, ok := s.known[name]; ok {
+		return out
+	}
+	var out []model.ID
+	s.known[name] = nil // data that contain themselves
+	if e := s.d.Entry(name); e != nil && e.Parsed != nil {
+		out = s.ofContents(e.Parsed)
+	}
+	out = unique(append(out, s.named(name)...))
+	s.known[name] = out
+	return out
+}
+
+// ofContents likewise reads contents.
+func (s *speaking) ofContents(e *dictionary.Expression) []model.ID {
+	var out []model.ID
+	e.Names(func(n *dictionary.Expression) {
+		out = append(out, s.named(n.Text)...)
+		words := model.Words(n.Text)
+		if last := len(words) - 1; n.Key && last > 0 && slices.Contains(identifiers, words[last]) {
+			out = append(out, s.named(strings.Join(words[:last], " "))...)
+		}
+		if sub := s.d.Entry(n.Text); sub != nil && sub.Parsed != nil {
+			out = append(out, s.ofData(n.Text)...)
+		}
+	})
+	atoms := s.d.ItemsOf(e)
+	best, most := model.ID(""), 1
+	for _, id := range sorted(s.items) {
+		shared := 0
+		for a := range atoms {
+			if s.items[id][a] {
+				shared++
+			}
+		}
+		if shared > most && shared*2 >= min(len(atoms), len(s.items[id])) {
+			best, most = id, shared
+		}
+	}
+	if best != "" {
+		out = append(out, best)
+	}
+	return unique(out)
+}
+
+func sorted[V any](of map[model.ID]V) []model.ID {
+	var out []model.ID
+	for id := range of {
+		out = append(out, id)
+	}
+	slices.Sort(out)
+	return out
+}
+
+func unique(list []model.ID) []model.ID {
+	list = slices.Clone(list)
+	slices.Sort(list)
+	return slices.Compact(list)
+}
+
+// verbs of steps, in their base form.
+var verbs = func() map[string]Access {
+	out := map[string]Access{}
+	for access, words := range map[Access]string{
+		Create: "create make add register record enter open issue draw write file store save note print produce generate start place submit hand deliver receive",
+		Update: "update change correct assign give grade confirm accept exchange mark adjust approve reject set complete close move put fill mix bottle pack weigh measure enrich",
+		Delete: "delete remove cancel discard erase withdraw destroy",
+		Read:   "read show list see look check find search ask name tell follow compare choose select send display open view work know identify propose",
+	} {
+		for _, w := range strings.Fields(words) {
+			out[w] = access
+		}
+	}
+	return out
+}()
+
+// steps marks the classes that the steps of a use case name.
+func (x *Matrix) steps(m *model.Model, s *speaking, u *model.Element) {
+	f := usecase.Of(m, u.ID)
+	for _, step := range f.All() {
+		if step.Step().Includes != "" {
+			continue // what the other one does stands in its own row
+		}
+		_, what := s.reader.Told(step.Step().Text)
+		access := Read
+		var last []model.ID
+		for _, mark := range s.reader.Marks(what) {
+			if mark.Term == "" {
+				for _, w := range strings.Fields(mark.Text) {
+					w = strings.ToLower(strings.Trim(w, ".,;:()\"'"))
+					if a, ok := verbs[baseForm(w)]; ok {
+						access = a
+					} else if (w == "it" || w == "them") && last != nil {
+						x.mark(u.ID, last, step, f, access)
+					}
+				}
+				continue
+			}
+			classes := append(slices.Clone(s.byTerm[mark.Term]), s.ofData(mark.Text)...)
+			if classes = unique(classes); len(classes) > 0 {
+				last = classes
+				x.mark(u.ID, classes, step, f, access)
+			}
+		}
+	}
+}
+
+func (x *Matrix) mark(row model.ID, classes []model.ID, step *model.Element, f *usecase.Flow, access Access) {
+	for _, c := range classes {
+		x.add(row, c, Source{step.ID, access, "step " + f.Number(step.ID) + ": " + step.Step().Text})
+	}
+}
+
+// baseForm takes a verb in the third person back to its base form.
+func baseForm(w string) string {
+	for _, end := range []struct{ is, was string }{{"ies", "y"}, {"shes", "sh"}, {"ches", "ch"}, {"sses", "ss"}, {"xes", "x"}, {"s", ""}} {
+		if base, ok := strings.CutSuffix(w, end.is); ok && len(base) > 1 && !strings.HasSuffix(w, "ss") {
+			return base + end.was
+		}
+	}
+	return w
+}
+
+// flows marks the classes of what a process reads from stores and writes to them.
+func (x *Matrix) flows(m *model.Model, s *speaking, p *model.Element) {
+	reads := map[model.ID]bool{}
+	var flows []*model.Relationship
+	for _, f := range m.Flows(p.ID) {
+		if from, to := m.Element(f.Source), m.Element(f.Target); from != nil && to != nil && (from.Kind == model.Store || to.Kind == model.Store) {
+			flows = append(flows, f)
+		}
+	}
+	classesOf := func(f *model.Relationship) []model.ID {
+		if strings.TrimSpace(f.Name) != "" {
+			return s.ofData(f.Name)
+		}
+		if e := dataflow.ContentsOf(m, f); e != nil {
+			return s.ofContents(e)
+		}
+		return nil
+	}
+	for _, f := range flows {
+		if m.Element(f.Source).Kind == model.Store {
+			for _, c := range classesOf(f) {
+				reads[c] = true
+				x.add(p.ID, c, Source{f.ID, Read, "reads " + dataflow.FlowName(m, f) + " from " + m.Element(f.Source).Name})
+			}
+		}
+	}
+	for _, f := range flows {
+		if m.Element(f.Target).Kind == model.Store {
+			for _, c := range classesOf(f) {
+				access := Create
+				if reads[c] {
+					access = Update
+				}
+				x.add(p.ID, c, Source{f.ID, access, "writes " + dataflow.FlowName(m, f) + " to " + m.Element(f.Target).Name})
+			}
+		}
+	}
+}
+
+// traces marks the classes that stem from the same sentences.
+func (x *Matrix) traces(m *model.Model, row *model.Element) {
+	for _, t := range m.TracesOf(row.ID) {
+		e := m.Element(t.Target)
+		if e == nil || e.Kind != model.Sentence {
+			continue
+		}
+		for _, o := range m.TracesTo(e.ID) {
+			if c := m.Element(o.Source); c != nil && c.Kind == model.Class {
+				x.add(row.ID, c.ID, Source{e.ID, Mention, "both stem from: " + e.Sentence().Text})
+			}
+		}
+	}
+}
+
+// lowest lists the processes that are not opened, in the logical view, by number.
+func lowest(m *model.Model) []*model.Element {
+	var out []*model.Element
+	for _, p := range m.OfKind(model.Process) {
+		if p.Process().View == model.Logical && p.Owner != "" && !dataflow.IsOpened(m, p.ID) {
+			out = append(out, p)
+		}
+	}
+	number := map[model.ID][]string{}
+	for _, p := range out {
+		number[p.ID] = strings.Split(dataflow.Number(m, p.ID), ".")
+	}
+	slices.SortFunc(out, func(a, b *model.Element) int {
+		return slices.CompareFunc(number[a.ID], number[b.ID], func(x, y string) int {
+			if len(x) != len(y) {
+				return len(x) - len(y)
+			}
+			return strings.Compare(x, y)
+		})
+	})
+	return out
+}
