@@ -4,6 +4,7 @@ import { expect, test } from './studio'
 
 for (const shade of ['light', 'dark'] as const) {
   test(`every screen passes the axe check, ${shade}`, async ({ studio, page }) => {
+    test.setTimeout(300_000) // it looks at some twenty screens
     await page.emulateMedia({ colorScheme: shade })
     // The drawing holds many texts: it is looked at where it changes, else what is around it.
     const check = async (screen: string, drawing = false) => {

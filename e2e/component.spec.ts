@@ -136,6 +136,8 @@ test('classes are dragged into a component, which offers what follows, and is op
 
   // A part needs a place, and says what it is.
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Traceability', exact: true }).click()
+  await expect(page.getByRole('application', { name: 'component diagram Traceability' })).toBeVisible()
+  await expect(studio.shape('component Lot index')).toBeVisible()
   await studio.sheet.focus()
   await page.keyboard.press('Escape')
   await page.keyboard.press('r')

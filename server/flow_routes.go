@@ -11,6 +11,7 @@ import (
 	"lexeon/core/brief"
 	"lexeon/core/dataflow"
 	"lexeon/core/dictionary"
+	"lexeon/core/matrix"
 	"lexeon/core/model"
 	"lexeon/core/specification"
 )
@@ -413,6 +414,17 @@ type followView struct {
 	Item  string     `json:"item"`
 	Items []string   `json:"items"` // what it is opened into
 	Steps []stepView `json:"steps"`
+	// Stores it rests in, attributes that keep it, and where its way breaks off.
+	Stores     []rowView  `json:"stores"`
+	Attributes []keptView `json:"attributes"`
+	Breaks     []string   `json:"breaks"`
+}
+
+// keptView is an attribute, with its class.
+type keptView struct {
+	ID    model.ID `json:"id"`
+	Title string   `json:"title"`
+	Class model.ID `json:"class"`
 }
 
 type stepView struct {
@@ -438,7 +450,7 @@ func (s *Server) follow(c *echo.Context) error {
 		return problem(http.StatusBadRequest, "invalid", "Say which item of data to follow.")
 	}
 	d := dictionary.Of(m)
-	out := followView{Item: name, Items: []string{}, Steps: []stepView{}}
+	out := followView{Item: name, Items: []string{}, Steps: []stepView{}, Stores: []rowView{}, Attributes: []keptView{}, Breaks: []string{}}
 	for k := range d.Items(name) {
 		out.Items = append(out.Items, d.NameOf(k))
 	}
@@ -450,6 +462,14 @@ func (s *Server) follow(c *echo.Context) error {
 		}
 		out.Steps = append(out.Steps, stepView{st.Flow, st.Name, st.From, st.To, level, st.Diagram, st.Depth + 1, st.Reached})
 	}
+	kept := matrix.KeptBy(m, d, name)
+	for _, e := range kept.Stores {
+		out.Stores = append(out.Stores, rowView{e.ID, e.Name})
+	}
+	for _, a := range kept.Attributes {
+		out.Attributes = append(out.Attributes, keptView{a.ID, m.Element(a.Owner).Name + "." + a.Name, a.Owner})
+	}
+	out.Breaks = append(out.Breaks, kept.Breaks...)
 	return c.JSON(http.StatusOK, out)
 }
 

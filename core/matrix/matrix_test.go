@@ -10,6 +10,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/dictionary"
 	"lexeon/core/interchange"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
@@ -125,4 +126,27 @@ func TestLarge(t *testing.T) {
 		}
 	}
 	require.Equal(t, 120, n)
+}
+
+func TestKeptBy(t *testing.T) {
+	m := modeltest.Build(t, "entity Beekeeper", "process Cooperative", "process Receive lot in Cooperative", "process Send on in Cooperative", "store Register",
+		"item delivery = mass + note", "item lot entry = @lot number + mass + moisture + colour", "item mass", "item moisture", "item colour", "item note", "item lot number",
+		"class Lot", "  mass: Decimal", "  moisture: Decimal", "class Scale", "  mass: Decimal",
+		`Beekeeper sends delivery to Cooperative`, `the frame sends delivery to "Receive lot"`, `"Receive lot" writes "lot entry" to Register`)
+	d := dictionary.Of(m)
+	tell := func(item string) string {
+		k := matrix.KeptBy(m, d, item)
+		var out []string
+		for _, s := range k.Stores {
+			out = append(out, s.Name)
+		}
+		for _, a := range k.Attributes {
+			out = append(out, m.Element(a.Owner).Name+"."+a.Name)
+		}
+		return strings.Join(append(out, k.Breaks...), " | ")
+	}
+	require.Equal(t, "Register | Lot.mass | Scale.mass", tell("mass"), "the class of the store first")
+	require.Equal(t, "It passes through and never rests in a store.", tell("note"))
+	require.Equal(t, "Register | It never comes from outside, and the dictionary does not say that a process makes it. | It rests in Register, but no attribute of Lot keeps it under its name.", tell("colour"))
+	require.Equal(t, "No flow carries it.", tell("wind"))
 }

@@ -129,7 +129,6 @@ function Follow({ item }: { item: string }) {
   const overview = useStudio((s) => s.overview)
   const { value: way } = useFetched<Way>(projectPath(`follow?item=${encodeURIComponent(item)}`), tick)
   if (!way) return <p className="text-faint">Following it …</p>
-  if (way.steps.length === 0) return <p className="text-sm text-faint">No flow carries it.</p>
   const levels = [...new Set(way.steps.map((s) => s.level))]
   function show(diagram: string | undefined) {
     if (!diagram) return
@@ -150,6 +149,16 @@ function Follow({ item }: { item: string }) {
           </div>
         )
       })}
+      <div>
+        <h4 className="heading">Where it ends up</h4>
+        {way.stores.length > 0 && <p>It rests in {way.stores.map((s) => s.title).join(', ')}.</p>}
+        {way.attributes.length > 0 && (
+          <p>Kept by {way.attributes.map((a, i) => (
+            <span key={a.id}>{i > 0 && ', '}<button className="text-verdigris underline" onClick={() => { go(`/p/${overview?.id}`); useStudio.getState().select(a.class) }}>{a.title}</button></span>
+          ))}.</p>
+        )}
+        {way.breaks.map((b) => <p key={b} className="text-ochre">{b}</p>)}
+      </div>
     </section>
   )
 }

@@ -87,7 +87,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
             {entry.held.map((h) => (
               <li key={h.id} className="flex items-baseline justify-between gap-2">
                 <button className="text-left text-verdigris underline" onClick={() => select(h.element)}>{h.name || '(no name)'}</button>
-                <button className="text-sm text-brick underline" aria-label={`Take ${entry.classifier ? `it out of ${h.name}` : `${h.name} out`}`} onClick={() => submit([{ type: 'delete', id: h.id }])}>Take out</button>
+                <button className="text-sm text-brick underline" aria-label={`Take out: ${h.name}`} onClick={() => submit([{ type: 'delete', id: h.id }])}>Take out</button>
               </li>
             ))}
           </ul>

@@ -125,7 +125,7 @@ export type Item = {
   type: string; unit: string; range: string; values: string; goods: boolean; archive: boolean; outside: boolean; flows: string[]; in: Row[]; sentences: number[]
 }
 export type Dictionary = { revision: number; items: Item[]; stores: Item[]; missing: string[] }
-export type Way = { item: string; items: string[]; steps: { flow: Id; name: string; from: string; to: string; level: string; diagram?: Id; step: number; reached: boolean }[] }
+export type Way = { item: string; items: string[]; steps: { flow: Id; name: string; from: string; to: string; level: string; diagram?: Id; step: number; reached: boolean }[]; stores: Row[]; attributes: { id: Id; title: string; class: Id }[]; breaks: string[] }
 export type EventRow = { id: Id; name: string; timed: boolean; by: string; stimulus: string; response: string[]; process: Id; answered: string; problems: string[] }
 export type EventList = { revision: number; events: EventRow[]; missing: { name: string; changes: Change[] }[]; processes: Row[] }
 export type Use = { row: Id; what: string; title: string; before: string; after: string }

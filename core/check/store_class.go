@@ -1,0 +1,70 @@
+package check
+
+import (
+	"fmt"
+	"strings"
+
+	"lexeon/core/dictionary"
+	"lexeon/core/matrix"
+	"lexeon/core/model"
+)
+
+var crossStoreClass = &Analyzer{
+	Name: "cross/store-class", Title: "A store holds what is no class", Severity: Warning,
+	Doc: "What rests in a store is what the program has to keep, and so what there are classes for. Judged by the contents of the store, never by its name: an item that is a class's term, the key that identifies it, or items that are the attributes of a class. " +
+		"Asked where there are classes, and of stores whose contents are written down.",
+	Source: "Data at rest and the entities of the data model are two sides of one thing: Yourdon 1989, ch. 14.",
+	Finds:  "Feed book = {feed entry}, feed entry = @feed number + sugar + date, and no class that has any of these.",
+	Leaves: "Lot register = {lot entry}, lot entry = @lot number + mass + moisture, and the class HoneyLot, a lot for short; a store without contents",
+	Scope: Whole{
+		Touched: func(r model.Row) bool {
+			switch kindOf(r) {
+			case model.Store, model.DataItem, model.Class, model.Attribute, model.Generalization:
+				return true
+			}
+			_, isTerm := r.(*model.Term)
+			return isTerm
+		},
+		Run: func(p *Pass) {
+			m := p.Model
+			if len(m.OfKind(model.Store)) == 0 || len(m.Elements(model.Class)) < 2 {
+				return
+			}
+			for store, classes := range matrix.ClassesOfStores(m) {
+				if len(classes) > 0 {
+					continue
+				}
+				f := Finding{Subject: store, Message: fmt.Sprintf("%s holds data that are those of no class. What is kept there?", nameOf(m, store))}
+				if name := recordOf(m.Element(store)); name != "" && len(m.ClassifiersNamed(name)) == 0 {
+					mend := Mend{Title: "Add the class " + name, Changes: []model.Change{&model.AddElement{ID: model.DeriveID("record", string(store)), Kind: model.Class, Name: name}}}
+					// Only where the contents tell that it is what they are of.
+					if next, _, _, err := model.Edit(m, mend.Changes); err == nil && len(matrix.ClassesOfStores(next)[store]) > 0 {
+						f.Mends = append(f.Mends, mend)
+					}
+				}
+				p.Report(f)
+			}
+		},
+	},
+}
+
+// recordOf is a class for what a store holds one after the other, where its name can
+// be told: of {feed entry}, Feed.
+func recordOf(store *model.Element) string {
+	e, err := dictionary.Parse(store.Store().Contents)
+	if err != nil || e == nil || e.Op != dictionary.Repeated || len(e.Parts) != 1 || e.Parts[0].Op != dictionary.Name {
+		return ""
+	}
+	words := model.Words(e.Parts[0].Text)
+	if last := len(words) - 1; last > 0 && recordWords[words[last]] {
+		words = words[:last]
+	}
+	out := ""
+	for _, w := range words {
+		out += model.Capital(w)
+	}
+	return strings.TrimSpace(out)
+}
+
+// recordWords are words for a record that add nothing to the name of what it is of.
+var recordWords = words("entry record line row item data")
