@@ -2,6 +2,7 @@ package check
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -74,7 +75,7 @@ func turned(m *model.Model, r *model.Relationship) bool {
 		return false
 	}
 	provides := func(c model.ID) bool {
-		return slices.ContainsFunc(component.Provided(m, c), func(p model.ID) bool { return component.Offers(m, p, i) })
+		return component.Gives(m, c, i)
 	}
 	requires := slices.ContainsFunc(m.Offers(to.ID, model.Requires), func(o *model.Relationship) bool { return o.Target == i })
 	return provides(from.ID) && !provides(to.ID) && requires
@@ -139,7 +140,7 @@ var componentSeemsReversed = &Analyzer{
 	Scope: onComponents(func(p *Pass) {
 		m := p.Model
 		shared := askedOnly(m)
-		for _, i := range sortedKeys(shared) {
+		for _, i := range slices.Sorted(maps.Keys(shared)) {
 			f := Finding{Subject: i}
 			var names []string
 			for _, r := range shared[i] {
@@ -159,15 +160,6 @@ var componentSeemsReversed = &Analyzer{
 	}),
 }
 
-func sortedKeys[V any](of map[model.ID]V) []model.ID {
-	var out []model.ID
-	for id := range of {
-		out = append(out, id)
-	}
-	slices.Sort(out)
-	return out
-}
-
 var assemblyMismatch = &Analyzer{
 	Name: "assembly/mismatch", Title: "An assembly gets what is not provided", Severity: Error,
 	Doc:    "The component at the ball does not provide the interface that passes here, nor a kind of it.",
@@ -181,7 +173,7 @@ var assemblyMismatch = &Analyzer{
 			if i == "" || to == nil || turned(m, r) {
 				continue
 			}
-			if slices.ContainsFunc(component.Provided(m, to.ID), func(o model.ID) bool { return component.Offers(m, o, i) }) {
+			if component.Gives(m, to.ID, i) {
 				continue
 			}
 			offer := model.DeriveID("offer", string(r.ID))
@@ -313,9 +305,7 @@ var componentHollow = &Analyzer{
 				continue
 			}
 			for _, i := range component.Provided(m, c.ID) {
-				inner := slices.ContainsFunc(in.components, func(o model.ID) bool {
-					return slices.ContainsFunc(component.Provided(m, o), func(x model.ID) bool { return component.Offers(m, x, i) })
-				})
+				inner := slices.ContainsFunc(in.components, func(o model.ID) bool { return component.Gives(m, o, i) })
 				if !inner && !slices.ContainsFunc(in.classes, func(e *model.Element) bool { return realizes(m, e.ID, i) }) {
 					p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, Message: fmt.Sprintf("%s provides %s, but nothing in it does.", nameOf(m, c.ID), nameOf(m, i))})
 				}
@@ -418,7 +408,7 @@ var componentSharedClass = &Analyzer{
 		for _, r := range m.Relationships(model.Holds) {
 			by[r.Target] = append(by[r.Target], r.Source)
 		}
-		for _, class := range sortedKeys(by) {
+		for _, class := range slices.Sorted(maps.Keys(by)) {
 			apart := slices.DeleteFunc(slices.Clone(by[class]), func(id model.ID) bool { // the inner one counts
 				return slices.ContainsFunc(by[class], func(o model.ID) bool { return slices.Contains(ancestors(m, o), id) })
 			})

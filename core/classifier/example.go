@@ -49,14 +49,3 @@ func LinkOptions(m *model.Model, a, b model.ID) []LinkOption {
 	}
 	return out
 }
-
-// Fits reports whether a link leads between objects of the kinds that its
-// association connects.
-func Fits(m *model.Model, link *model.Relationship) bool {
-	from, to := m.Element(link.Source), m.Element(link.Target)
-	ends := m.Ends(link.Refers)
-	if len(ends) != 2 {
-		return false
-	}
-	return slices.Contains(Lineage(m, from.Type), ends[0].Type) && slices.Contains(Lineage(m, to.Type), ends[1].Type)
-}

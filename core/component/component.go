@@ -17,6 +17,11 @@ func Offers(m *model.Model, provided, required model.ID) bool {
 	return classifier.IsKindOf(m, provided, required)
 }
 
+// Gives reports whether a component provides an interface, or a kind of it.
+func Gives(m *model.Model, component, required model.ID) bool {
+	return slices.ContainsFunc(Provided(m, component), func(p model.ID) bool { return Offers(m, p, required) })
+}
+
 // Provided lists the interfaces that a component provides, at itself or at ports,
 // each once, by id.
 func Provided(m *model.Model, component model.ID) []model.ID {
@@ -56,7 +61,7 @@ func Sees(m *model.Model, from, to model.ID) bool {
 func Providers(m *model.Model, iface, other model.ID) []*model.Element {
 	var out []*model.Element
 	for _, c := range m.OfKind(model.Component) {
-		if c.ID != other && (other == "" || Sees(m, other, c.ID)) && slices.ContainsFunc(Provided(m, c.ID), func(p model.ID) bool { return Offers(m, p, iface) }) {
+		if c.ID != other && (other == "" || Sees(m, other, c.ID)) && Gives(m, c.ID, iface) {
 			out = append(out, c)
 		}
 	}

@@ -1,6 +1,7 @@
 package instances
 
 import (
+	"cmp"
 	"slices"
 
 	"lexeon/core/model"
@@ -82,7 +83,7 @@ func sortFacts(facts []Fact) {
 		if a.Kind != b.Kind {
 			return int(a.Kind) - int(b.Kind)
 		}
-		return compare(a.Row, b.Row)
+		return cmp.Compare(a.Row, b.Row)
 	})
 }
 

@@ -1,6 +1,7 @@
 package instances
 
 import (
+	"cmp"
 	"slices"
 
 	"lexeon/core/classifier"
@@ -127,7 +128,7 @@ func (h *hierarchy) tear(set *model.Element) {
 		sortFacts(c.Facts)
 		h.torn = append(h.torn, c)
 	}
-	slices.SortFunc(h.torn, func(a, b Contradiction) int { return compare(a.Class, b.Class) })
+	slices.SortFunc(h.torn, func(a, b Contradiction) int { return cmp.Compare(a.Class, b.Class) })
 }
 
 // concrete lists what the objects of a class can be most specifically, sorted.

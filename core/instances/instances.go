@@ -16,6 +16,7 @@
 package instances
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 
@@ -116,7 +117,7 @@ func JudgeFrom(m *model.Model, ends func(model.ID) []*model.Element, limit Limit
 	for _, c := range out.Contradictions {
 		slices.Sort(c.Also)
 	}
-	slices.SortFunc(out.Contradictions, func(a, b Contradiction) int { return compare(a.Class, b.Class) })
+	slices.SortFunc(out.Contradictions, func(a, b Contradiction) int { return cmp.Compare(a.Class, b.Class) })
 	return out
 }
 
@@ -185,14 +186,4 @@ func spread(h *hierarchy, cause map[model.ID]int) bool {
 
 func overlap(a, b []Fact) bool {
 	return slices.ContainsFunc(a, func(f Fact) bool { return slices.Contains(b, f) })
-}
-
-func compare(a, b model.ID) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
 }

@@ -1,6 +1,7 @@
 package matrix
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -96,23 +97,7 @@ func KeptBy(m *model.Model, d *dictionary.Dictionary, item string) Kept {
 }
 
 func compareNames(a, b *model.Element) int {
-	if a.Name != b.Name {
-		if a.Name < b.Name {
-			return -1
-		}
-		return 1
-	}
-	return compareIDs(a.ID, b.ID)
-}
-
-func compareIDs(a, b model.ID) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
+	return cmp.Or(cmp.Compare(a.Name, b.Name), cmp.Compare(a.ID, b.ID))
 }
 
 func join(names []string) string {

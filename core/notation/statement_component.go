@@ -193,33 +193,20 @@ func (p *parser) componentPlaces(i int, classes bool) []parsed[componentPlace] {
 // componentRefs reads the name of a component, known or new, or "::" and a part of
 // it.
 func (p *parser) componentRefs(i int) []parsed[Ref] {
-	starts := []int{i}
-	if p.forgiving && articles[p.word(i)] {
-		starts = append(starts, i+1)
-	}
 	var out []parsed[Ref]
-	for _, at := range starts {
-		for _, n := range p.caseNames(at) {
-			end := n.end
-			if p.mark(end, "@") {
-				if p.word(end+1) != strings.ToLower(string(model.Component)) {
-					continue
-				}
-				end += 2
+	for _, n := range p.namesOf(i, model.Component) {
+		found := p.componentsNamed(n.value)
+		if p.mark(n.end, "::") {
+			for _, owner := range found {
+				out = append(out, p.inside(owner, n.end+1)...)
 			}
-			found := p.componentsNamed(n.value)
-			if p.mark(end, "::") {
-				for _, owner := range found {
-					out = append(out, p.inside(owner, end+1)...)
-				}
-				continue
-			}
-			for _, e := range found {
-				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, end, p.elsewhere(e)})
-			}
-			if len(found) == 0 && n.value != "" {
-				out = append(out, parsed[Ref]{Ref{Name: n.value, Kind: model.Component}, end, unknownCost + n.cost + oddName(n.value)})
-			}
+			continue
+		}
+		for _, e := range found {
+			out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, n.end, p.elsewhere(e)})
+		}
+		if len(found) == 0 && n.value != "" {
+			out = append(out, parsed[Ref]{Ref{Name: n.value, Kind: model.Component}, n.end, unknownCost + n.cost + oddName(n.value)})
 		}
 	}
 	return out

@@ -139,34 +139,49 @@ func (p *parser) extension(s Statement, at, cost int, keep func(Statement, int, 
 
 // caseRefs reads the name of an actor or a use case: a known one, or a new one.
 func (p *parser) caseRefs(i int, kind model.Kind) []parsed[Ref] {
+	var out []parsed[Ref]
+	for _, n := range p.namesOf(i, kind) {
+		found := p.m.Named(n.value, kind)
+		if len(found) == 0 && p.forgiving {
+			found = p.caseNear(n.value, kind)
+		}
+		for _, e := range found {
+			out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, n.end, 0})
+		}
+		if len(found) == 0 && n.value != "" {
+			name := n.value
+			if p.forgiving && p.toks[n.at].kind == tokWord && strings.ToLower(name) == name {
+				name = model.Capital(name)
+			}
+			out = append(out, parsed[Ref]{Ref{Name: name, Kind: kind}, n.end, unknownCost + n.cost + oddName(name)})
+		}
+	}
+	return out
+}
+
+// namedAt is a name and where it begins.
+type namedAt struct {
+	parsed[string]
+	at int
+}
+
+// namesOf reads a name as it is written, after an article or not; "@" and the kind may
+// follow it, and then it has to be this kind.
+func (p *parser) namesOf(i int, kind model.Kind) []namedAt {
 	starts := []int{i}
 	if p.forgiving && articles[p.word(i)] {
 		starts = append(starts, i+1)
 	}
-	var out []parsed[Ref]
+	var out []namedAt
 	for _, at := range starts {
 		for _, n := range p.caseNames(at) {
-			end := n.end
-			if p.mark(end, "@") {
-				if p.word(end+1) != strings.ToLower(string(kind)) {
+			if p.mark(n.end, "@") {
+				if p.word(n.end+1) != strings.ToLower(string(kind)) {
 					continue
 				}
-				end += 2
+				n.end += 2
 			}
-			found := p.m.Named(n.value, kind)
-			if len(found) == 0 && p.forgiving {
-				found = p.caseNear(n.value, kind)
-			}
-			for _, e := range found {
-				out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, end, 0})
-			}
-			if len(found) == 0 && n.value != "" {
-				name := n.value
-				if p.forgiving && p.toks[at].kind == tokWord && strings.ToLower(name) == name {
-					name = model.Capital(name)
-				}
-				out = append(out, parsed[Ref]{Ref{Name: name, Kind: kind}, end, unknownCost + n.cost + oddName(name)})
-			}
+			out = append(out, namedAt{n, at})
 		}
 	}
 	return out

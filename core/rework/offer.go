@@ -1,6 +1,7 @@
 package rework
 
 import (
+	"cmp"
 	"slices"
 
 	"lexeon/core/classifier"
@@ -101,18 +102,8 @@ func elementChoices(m *model.Model, ids []model.ID) []Choice {
 	for i, id := range ids {
 		out[i] = Choice{string(id), nameOf(m, id)}
 	}
-	slices.SortStableFunc(out, func(a, b Choice) int { return compare(a.Title, b.Title) })
+	slices.SortStableFunc(out, func(a, b Choice) int { return cmp.Compare(a.Title, b.Title) })
 	return out
-}
-
-func compare(a, b string) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
 }
 
 func relationOffers(m *model.Model, r *model.Relationship) []Offer {
