@@ -129,3 +129,8 @@ func ClassesOfStores(m *model.Model) map[model.ID][]model.ID {
 	}
 	return out
 }
+
+// ClassesOfData tells of data, by their name, the classes that they are of.
+func ClassesOfData(m *model.Model) func(name string) []model.ID {
+	return newSpeaking(m, m.Elements(model.Class)).ofData
+}

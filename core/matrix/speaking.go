@@ -131,10 +131,14 @@ func (x *Matrix) steps(m *model.Model, s *speaking, u *model.Element) {
 		if step.Step().Includes != "" {
 			continue // what the other one does stands in its own row
 		}
-		_, what := s.reader.Told(step.Step().Text)
+		who, what := s.reader.Told(step.Step().Text)
+		marks := s.reader.Marks(what)
+		if who.Words > 0 {
+			marks = s.reader.ActionMarks(what)
+		}
 		access := Read
 		var last []model.ID
-		for _, mark := range s.reader.Marks(what) {
+		for _, mark := range marks {
 			if mark.Term == "" {
 				for _, w := range strings.Fields(mark.Text) {
 					w = strings.ToLower(strings.Trim(w, ".,;:()\"'"))

@@ -25,6 +25,9 @@ func (r *Reader) DoerOf(text string) Doer {
 	if len(words) > 0 && articles[strings.ToLower(words[0])] {
 		start = 1
 	}
+	if start < len(words) && !r.begins(words[start]) {
+		return Doer{}
+	}
 	for n := min(maxNameWords, len(words)-start); n > 0; n-- {
 		key := r.m.TermKey(strings.Trim(strings.Join(words[start:start+n], " "), ".,;:"))
 		if a := r.actors[key]; a != nil {
@@ -44,6 +47,7 @@ type Reader struct {
 	m       *model.Model
 	actors  map[string]*model.Element
 	systems map[string]bool
+	firsts  map[string]bool // words that names of terms and of systems begin with
 }
 
 // NewReader makes a Reader for the use cases of a model.
@@ -57,7 +61,26 @@ func NewReader(m *model.Model) *Reader {
 	for _, s := range m.OfKind(model.Subject) {
 		r.systems[m.TermKey(s.Name)] = true
 	}
+	r.firsts = map[string]bool{}
+	for key := range r.systems {
+		r.firsts[strings.SplitN(key, " ", 2)[0]] = true
+	}
+	for _, id := range m.IDs(model.TableTerms) {
+		t := m.Term(id)
+		for _, name := range append([]string{t.Name}, t.Aliases...) {
+			if words := strings.Fields(model.NormalForm(name)); len(words) > 0 {
+				r.firsts[words[0]] = true
+			}
+		}
+	}
 	return r
+}
+
+// begins reports whether the name of a term may begin with a word; most words of a
+// text need no further search.
+func (r *Reader) begins(word string) bool {
+	words := model.Words(word)
+	return len(words) == 0 || r.firsts[words[0]] || r.firsts[model.Singular(words[0])]
 }
 
 // Mark is a piece of a step's text; Term is the concept of the lexicon that it
@@ -67,8 +90,22 @@ type Mark struct {
 	Term model.ID
 }
 
-// Marks finds the terms that a text names, the longest first.
+// Marks finds the terms that a text names, the longest first. The word after who acts
+// is a verb, and names nothing: a clerk registers, where Register is a store.
 func (r *Reader) Marks(text string) []Mark {
+	verb := r.DoerOf(text).Words
+	if verb == 0 {
+		verb = -1
+	}
+	return r.marks(text, verb)
+}
+
+// ActionMarks likewise reads what is done, who acts being left out: it begins with
+// the verb.
+func (r *Reader) ActionMarks(text string) []Mark { return r.marks(text, 0) }
+
+// marks skips the word of the given number: it is a verb.
+func (r *Reader) marks(text string, verb int) []Mark {
 	var out []Mark
 	plain := func(s string) {
 		if n := len(out); n > 0 && out[n-1].Term == "" {
@@ -78,9 +115,14 @@ func (r *Reader) Marks(text string) []Mark {
 		}
 	}
 	words := strings.SplitAfter(text, " ")
+	said := 0 // words before this piece
 	for i := 0; i < len(words); {
 		found := 0
-		for n := min(maxNameWords, len(words)-i); n > 0 && found == 0; n-- {
+		longest := min(maxNameWords, len(words)-i)
+		if said == verb || !r.begins(words[i]) {
+			longest = 0
+		}
+		for n := longest; n > 0 && found == 0; n-- {
 			piece := strings.Join(words[i:i+n], "")
 			name := strings.Trim(piece, " .,;:()\"'")
 			if len([]rune(name)) < 3 {
@@ -97,6 +139,11 @@ func (r *Reader) Marks(text string) []Mark {
 		if found == 0 {
 			plain(words[i])
 			found = 1
+		}
+		for _, piece := range words[i : i+found] {
+			if strings.TrimSpace(piece) != "" {
+				said++
+			}
 		}
 		i += found
 	}

@@ -208,6 +208,30 @@ func TestWhoActs(t *testing.T) {
 	require.Equal(t, 2, named)
 }
 
+// A verb is not the store of its name, neither after who acts nor where that is left out.
+func TestVerbsNameNothing(t *testing.T) {
+	m := apply(t, intake(t), &model.AddElement{ID: "register", Kind: model.Store, Name: "Register"})
+	r := usecase.NewReader(m)
+	named := func(marks []usecase.Mark) string {
+		var out []string
+		for _, k := range marks {
+			if k.Term != "" {
+				out = append(out, k.Text)
+			}
+		}
+		return strings.Join(out, ", ")
+	}
+	for text, want := range map[string]string{
+		"Intake clerk registers it in the register": "Intake clerk, register",
+		"The intake clerk  registers it":            "intake clerk",
+		"The register is full":                      "register",
+		"register":                                  "register",
+	} {
+		require.Equal(t, want, named(r.Marks(text)), text)
+	}
+	require.Equal(t, "register", named(r.ActionMarks("registers it in the register")))
+}
+
 func TestProposals(t *testing.T) {
 	m := modeltest.Build(t, "process Cooperative", "entity Beekeeper", "entity Food inspector", "process Trace recall in Cooperative",
 		`Beekeeper sends "delivery note" to Cooperative`, `"Food inspector" sends "recall demand" to Cooperative`, `"Food inspector" sends "question" to Cooperative`, `Cooperative sends receipt to Beekeeper`,

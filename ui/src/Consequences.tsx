@@ -2,6 +2,7 @@ import { useState } from 'react'
 
 import { type Activity, newId, type Party, type Table } from './api'
 import { ask } from './asking'
+import { FollowButton } from './FollowButton'
 import { go } from './router'
 import { useStudio } from './state'
 
@@ -52,6 +53,7 @@ export function Consequences({ table, row }: { table: Table; row?: Activity }) {
               </ul>
             </>
           )}
+          <FollowButton id={row.id} />
         </section>
       )}
       <section aria-label="Inside and outside" className="flex flex-col gap-2 text-sm">

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 
 import { type Change, type Dictionary, type Item, newId, type Way } from './api'
+import { FollowButton } from './FollowButton'
 import { Kept, Part, Switch } from './Kept'
 import { go } from './router'
 import { projectPath, useStudio } from './state'
@@ -118,6 +119,7 @@ function ItemEntry({ item, store, onChoose }: { item: Item; store: boolean; onCh
       {item.in.length > 0 && <Part title="Part of"><ul className="text-sm">{item.in.map((o) => <li key={o.id}><button className="text-verdigris underline" onClick={() => onChoose(o.id)}>{o.title}</button></li>)}</ul></Part>}
       {!store && <button className="button self-start" aria-pressed={following} onClick={() => setFollowing(!following)}>Follow it through all levels</button>}
       {following && <Follow item={item.name} />}
+      <FollowButton id={item.id} />
       <button className="button self-start text-brick" onClick={() => submit([{ type: 'delete', id: item.id }], { said: `Deleted ${item.name} from the model.` })}>Delete from the model</button>
     </div>
   )

@@ -72,6 +72,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
         </ul>
       </Stage>
       <Stage title="Who uses what" figure="" current={route.stage === 'matrix'} onOpen={() => go(`${base}/matrix`)} />
+      <Stage title="Follow" figure="" current={route.stage === 'follow'} onOpen={() => go(`${base}/follow`)} />
       <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />
       <Stage title="Findings" figure={String(found)} alert={overview.findings.error > 0} current={route.stage === 'findings'} onOpen={() => go(`${base}/findings`)} />
       <Stage title="Output" figure="Go, text" current={route.stage === 'output'} onOpen={() => go(`${base}/output`)} />

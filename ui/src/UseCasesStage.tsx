@@ -5,6 +5,7 @@ import { type Change, newId, type UseCase, type UseCases } from './api'
 import { ask } from './asking'
 import { Dialog } from './Dialog'
 import { FindingItem } from './FindingList'
+import { FollowButton } from './FollowButton'
 import { Kept, Part, Switch } from './Kept'
 import { go } from './router'
 import { RelationSentences } from './Sentences'
@@ -178,6 +179,7 @@ function Description({ id, onCase }: { id: string; onCase: (id: string) => void 
             </ul>
           </Part>
         )}
+        <FollowButton id={id} />
         <button className="button self-start" onClick={() => window.print()}>Print the description</button>
         {createPortal(<Printed useCase={useCase} />, document.body)}
         <button className="button self-start text-brick" onClick={() => submit([{ type: 'delete', id }], { said: `Deleted ${useCase.name} from the model.` })}>Delete from the model</button>

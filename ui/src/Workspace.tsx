@@ -5,6 +5,7 @@ import { BriefStage } from './BriefStage'
 import { DictionaryStage } from './DictionaryStage'
 import { EventsStage } from './EventsStage'
 import { FindingsStage } from './FindingsStage'
+import { FollowStage } from './FollowStage'
 import { here, watch } from './live'
 import { Lexicon } from './Lexicon'
 import { LexiconStage } from './LexiconStage'
@@ -111,6 +112,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
       {route.stage === 'use-cases' && <UseCasesStage />}
       {route.stage === 'components' && <ComponentsStage />}
       {route.stage === 'matrix' && <MatrixStage />}
+      {route.stage === 'follow' && <FollowStage subject={route.subject} />}
       {route.stage === 'lexicon' && <LexiconStage />}
       {route.stage === 'findings' && <FindingsStage />}
       {route.stage === 'output' && <OutputStage />}

@@ -1,11 +1,11 @@
 import { useSyncExternalStore } from 'react'
 
-// Addresses: / lists the projects; /p/ID[/d/DIAGRAM | /STAGE]. A sheet is the stage
-// "sheet"; the others have pages of their own.
+// Addresses: / lists the projects; /p/ID[/d/DIAGRAM | /STAGE | /follow/ELEMENT]. A sheet
+// is the stage "sheet"; the others have pages of their own.
 
-export const pages = ['brief', 'activities', 'dictionary', 'events', 'use-cases', 'components', 'matrix', 'lexicon', 'findings', 'output'] as const
+export const pages = ['brief', 'activities', 'dictionary', 'events', 'use-cases', 'components', 'matrix', 'follow', 'lexicon', 'findings', 'output'] as const
 export type Page = (typeof pages)[number]
-export type Route = { project?: string; stage: 'sheet' | Page; diagram?: string }
+export type Route = { project?: string; stage: 'sheet' | Page; diagram?: string; subject?: string }
 
 const listeners = new Set<() => void>()
 
@@ -29,6 +29,6 @@ export function useRoute(): Route {
   const [p, project, stage, diagram] = path.split('/').slice(1).map(decodeURIComponent)
   if (p !== 'p' || !project) return { stage: 'sheet' }
   const page = pages.find((known) => known === stage)
-  if (page) return { project, stage: page }
+  if (page) return { project, stage: page, subject: page === 'follow' ? diagram : undefined }
   return { project, stage: 'sheet', diagram: stage === 'd' ? diagram : undefined }
 }
