@@ -50,7 +50,7 @@ export function FollowStage({ subject }: { subject?: string }) {
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2 pb-3">
         <h2 className="text-lg font-semibold">{value ? <>What {value.of.title || '(no name)'} touches</> : 'Follow'}</h2>
         {value && <p className="text-sm text-faint">{value.of.oneOf}</p>}
-        {value && <Place thing={value.of} label="Show it" />}
+        {value && <Place thing={value.of} label="Show" />}
         <span className="flex-1" />
         {value && further > 0 && <label className="flex items-center gap-2 text-sm"><input type="checkbox" className="accent-verdigris" checked={far} onChange={(e) => setFar(e.target.checked)} />All the way ({further} more)</label>}
         <Search key={subject} onOpen={open} first={!subject} />

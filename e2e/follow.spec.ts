@@ -1,0 +1,79 @@
+import AxeBuilder from '@axe-core/playwright'
+import { type Page } from '@playwright/test'
+
+import { expect, test } from './studio'
+
+const main = (page: Page) => page.getByRole('main', { name: 'Follow' })
+const field = (page: Page, name: string) => main(page).getByRole('region', { name, exact: true })
+
+test('from a shape to all that it touches, forwards and back', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  await studio.shape('class HoneyLot').click()
+  await studio.lexicon.getByRole('button', { name: 'Follow it everywhere' }).click()
+  await expect(page.getByRole('heading', { name: 'What HoneyLot touches' })).toBeVisible()
+  await expect(field(page, 'Brief').getByRole('button', { name: '6 A beekeeper delivers a honey lot with a delivery note.', exact: true })).toBeVisible()
+  await expect(field(page, 'Data flow').getByText('writes lot entry to Lot register')).toBeVisible()
+  await expect(field(page, 'Use cases').getByText(/step 2 reads it, step 3a1 updates it/)).toBeVisible()
+  // Only what it touches directly, until all the way is asked for.
+  await expect(field(page, 'Brief').getByRole('button', { name: /^1 The Heatherfold/ })).toHaveCount(0)
+  await page.getByRole('checkbox', { name: /^All the way/ }).check()
+  await expect(field(page, 'Brief').getByText('by way of Beekeeper').first()).toBeVisible()
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(violations).toEqual([])
+  // What is met is followed on; the browser leads back.
+  await field(page, 'Components').getByRole('button', { name: 'Intake desk', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'What Intake desk touches' })).toBeVisible()
+  await expect(field(page, 'Components').getByText('Intake desk', { exact: true })).toBeVisible()
+  await page.goBack()
+  await expect(page.getByRole('heading', { name: 'What HoneyLot touches' })).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'What HoneyLot touches' })).toBeVisible()
+  // And shown where it stands.
+  await field(page, 'Components').getByRole('button', { name: 'Show Intake desk where it stands' }).click()
+  await expect(studio.shape('component Intake desk')).toBeVisible()
+  await expect(studio.lexicon.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Intake desk')
+})
+
+test('found by its words and walked by keys', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Follow' }).click()
+  await expect(main(page).getByRole('button', { name: 'HoneyLot', exact: true })).toBeVisible()
+  const search = page.getByRole('combobox', { name: 'What to follow' })
+  await expect(search).toBeFocused()
+  await page.keyboard.type('clerk receives')
+  await expect(page.getByRole('option', { name: /^7 The intake clerk receives the delivery note/ })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: /^What 7 The intake clerk receives/ })).toBeVisible()
+  await field(page, 'Activities').getByRole('button', { name: 'receive lot', exact: true }).focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(field(page, 'Data flow').locator(':focus')).toHaveCount(1)
+  for (let i = 0; i < 30; i++) await page.keyboard.press('ArrowRight')
+  await expect(field(page, 'Classes').getByRole('button', { name: 'HoneyLot', exact: true })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'What HoneyLot touches' })).toBeVisible()
+  await page.getByRole('combobox', { name: 'What to follow' }).fill('no such words')
+  await expect(page.getByText('Nothing bears these words.')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByText('Nothing bears these words.')).toHaveCount(0)
+})
+
+test('what is followed follows the model, and says so when it is gone', async ({ studio, page, context }) => {
+  const project = await studio.copyOfDemo()
+  await page.goto(`${studio.address}/p/${project}/follow/c-intake`)
+  await expect(field(page, 'Classes').getByRole('button', { name: 'Hive', exact: true })).toBeVisible()
+  // Somebody else takes a class out of the component.
+  const other = await context.newPage()
+  await other.goto(`${studio.address}/p/${project}/follow`)
+  const held = (await (await other.request.get(`${studio.address}/api/projects/${project}/entries/c-intake`)).json()) as { held: { id: string; name: string }[] }
+  const line = held.held.find((h) => h.name === 'Hive')?.id
+  expect(line).toBeTruthy()
+  const change = async (id: string | undefined, base: number) => {
+    const answer = await other.request.post(`${studio.address}/api/projects/${project}/changes`, { data: { clientId: `other${base}`, author: { id: 'other', name: 'Other' }, base, changes: [{ type: 'delete', id }] } })
+    expect(answer.status(), await answer.text()).toBe(200)
+  }
+  await change(line, 0)
+  await expect(field(page, 'Classes').getByRole('button', { name: 'Hive', exact: true })).toHaveCount(0)
+  await expect(field(page, 'Classes').getByRole('button', { name: 'Apiary', exact: true })).toBeVisible()
+  await change('c-intake', 1)
+  await expect(main(page).getByText('There is nothing of that kind to follow any more.')).toBeVisible()
+})
