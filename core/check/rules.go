@@ -38,7 +38,7 @@ var All = []*Analyzer{
 	usecaseStepActor, usecaseAlternativeStep, usecaseIncludeUnstepped, usecaseExtendUnmatched,
 	componentUnmet, componentUnused, componentSeemsReversed, assemblyMismatch, componentEmptyInterface, portBare, delegationInvalid, delegationIncomplete,
 	componentCycle, componentBypass, componentHollow, componentUndeclaredUse, componentSharedClass, classUnallocated,
-	crossActorUnknown, crossStoreClass, crossEntityActor, crossProcessUseCase, crossMissingConcept, crossUnmotivated,
+	crossActorUnknown, crossStoreClass, crossStoreData, crossEntityActor, crossProcessUseCase, crossUseCaseComponent, crossLifecycle, crossMissingConcept, crossUnmotivated,
 }
 
 // ByName finds a rule.

@@ -16,36 +16,23 @@ var crossStoreClass = &Analyzer{
 	Source: "Data at rest and the entities of the data model are two sides of one thing: Yourdon 1989, ch. 14.",
 	Finds:  "Feed book = {feed entry}, feed entry = @feed number + sugar + date, and no class that has any of these.",
 	Leaves: "Lot register = {lot entry}, lot entry = @lot number + mass + moisture, and the class HoneyLot, a lot for short; a store without contents",
-	Scope: Whole{
-		Touched: func(r model.Row) bool {
-			switch kindOf(r) {
-			case model.Store, model.DataItem, model.Class, model.Attribute, model.Generalization:
-				return true
+	Scope: onUses(func(p *Pass, u *uses) {
+		m := p.Model
+		for store, classes := range u.stores {
+			if len(classes) > 0 {
+				continue
 			}
-			_, isTerm := r.(*model.Term)
-			return isTerm
-		},
-		Run: func(p *Pass) {
-			m := p.Model
-			if len(m.OfKind(model.Store)) == 0 || len(m.Elements(model.Class)) < 2 {
-				return
-			}
-			for store, classes := range matrix.ClassesOfStores(m) {
-				if len(classes) > 0 {
-					continue
+			f := Finding{Subject: store, Message: fmt.Sprintf("%s holds data that are those of no class. What is kept there?", nameOf(m, store))}
+			if name := recordOf(m.Element(store)); name != "" && len(m.ClassifiersNamed(name)) == 0 {
+				mend := Mend{Title: "Add the class " + name, Changes: []model.Change{&model.AddElement{ID: model.DeriveID("record", string(store)), Kind: model.Class, Name: name}}}
+				// Only where the contents tell that it is what they are of.
+				if next, _, _, err := model.Edit(m, mend.Changes); err == nil && len(matrix.ClassesOfStores(next)[store]) > 0 {
+					f.Mends = append(f.Mends, mend)
 				}
-				f := Finding{Subject: store, Message: fmt.Sprintf("%s holds data that are those of no class. What is kept there?", nameOf(m, store))}
-				if name := recordOf(m.Element(store)); name != "" && len(m.ClassifiersNamed(name)) == 0 {
-					mend := Mend{Title: "Add the class " + name, Changes: []model.Change{&model.AddElement{ID: model.DeriveID("record", string(store)), Kind: model.Class, Name: name}}}
-					// Only where the contents tell that it is what they are of.
-					if next, _, _, err := model.Edit(m, mend.Changes); err == nil && len(matrix.ClassesOfStores(next)[store]) > 0 {
-						f.Mends = append(f.Mends, mend)
-					}
-				}
-				p.Report(f)
 			}
-		},
-	},
+			p.Report(f)
+		}
+	}),
 }
 
 // recordOf is a class for what a store holds one after the other, where its name can

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"slices"
 	"strings"
 	"sync"
 
@@ -77,16 +78,39 @@ func isText(r model.Row) bool {
 }
 
 // memory is common to the rules of one state: what several of them read, and what a
-// change seldom touches.
+// change seldom touches. Each part is kept until a change touches what it is made of.
 type memory struct {
-	once  sync.Once
-	texts *textIndex
+	texts func(*model.Model) *textIndex
+	uses  *uses
 }
 
-func (x *memory) textsOf(m *model.Model) *textIndex {
-	x.once.Do(func() { x.texts = newTextIndex(m) })
-	return x.texts
+func newMemory() *memory { return &memory{newTexts(), &uses{}} }
+
+func newTexts() func(*model.Model) *textIndex {
+	var once sync.Once
+	var x *textIndex
+	return func(m *model.Model) *textIndex {
+		once.Do(func() { x = newTextIndex(m) })
+		return x
+	}
 }
+
+// after is the memory once a delta is in the model.
+func (x *memory) after(delta model.Delta) *memory {
+	touches := func(is func(model.Row) bool) bool {
+		return slices.ContainsFunc(delta, func(c model.RowChange) bool { return c.Old != nil && is(c.Old) || c.New != nil && is(c.New) })
+	}
+	out := *x
+	if touches(isText) {
+		out.texts = newTexts()
+	}
+	if touches(fillsMatrix) {
+		out.uses = &uses{}
+	}
+	return &out
+}
+
+func (x *memory) textsOf(m *model.Model) *textIndex { return x.texts(m) }
 
 // stemMemory remembers the stems of texts, since rules on words read the same ones
 // after every change.

@@ -35,6 +35,10 @@ var crossUnmotivated = &Analyzer{
 // technical stereotypes stand for parts of the program.
 var technical = words("control boundary service utility")
 
+func isTechnical(c *model.Element) bool {
+	return slices.ContainsFunc(c.Stereotypes, func(s string) bool { return technical[strings.ToLower(s)] })
+}
+
 func runUnmotivated(p *Pass) {
 	m := p.Model
 	texts := newMentions(m, p.memory.textsOf(m))
@@ -61,7 +65,7 @@ func runUnmotivated(p *Pass) {
 
 // excused: it need not be asked for by itself.
 func excused(m *model.Model, c *model.Element, asked map[model.ID]bool) bool {
-	if hangsOnAssociation(m, c.ID) || len(m.Realizes(c.ID)) > 0 || slices.ContainsFunc(c.Stereotypes, func(s string) bool { return technical[strings.ToLower(s)] }) {
+	if hangsOnAssociation(m, c.ID) || len(m.Realizes(c.ID)) > 0 || isTechnical(c) {
 		return true
 	}
 	seen := map[model.ID]bool{}

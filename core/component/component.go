@@ -7,7 +7,6 @@ import (
 	"slices"
 
 	"lexeon/core/classifier"
-	"lexeon/core/graph"
 	"lexeon/core/model"
 )
 
@@ -227,23 +226,5 @@ func Proposals(m *model.Model, component model.ID) []Proposal {
 			}
 		}
 	}
-	return out
-}
-
-// Circles lists the sets of components that call each other in a circle, each by id.
-func Circles(m *model.Model) [][]model.ID {
-	callers := Callers(m)
-	var nodes []model.ID
-	for _, c := range m.OfKind(model.Component) {
-		nodes = append(nodes, c.ID)
-	}
-	var out [][]model.ID
-	for _, set := range graph.Components(nodes, func(id model.ID) []model.ID { return callers[id] }) {
-		if len(set) > 1 {
-			slices.Sort(set)
-			out = append(out, set)
-		}
-	}
-	slices.SortFunc(out, func(a, b []model.ID) int { return slices.Compare(a, b) })
 	return out
 }

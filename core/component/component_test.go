@@ -113,3 +113,41 @@ func TestBrokenAndReplacementsOfRandomModels(t *testing.T) {
 	require.Positive(t, broken)
 	require.Positive(t, replaced)
 }
+
+// Circles, and the lines by which they go around.
+func TestCircles(t *testing.T) {
+	three := []string{"component A", "component B", "component C", "component D", "interface Ab", "interface Bc", "interface Ca", "interface Da"}
+	for name, c := range map[string]struct {
+		lines []string
+		want  string // the circles
+		marks string // the lines of them
+	}{
+		"none":         {[]string{"A gets Ab from B", "B gets Bc from C"}, "", ""},
+		"assemblies":   {[]string{"A gets Ab from B", "B gets Bc from C", "C gets Ca from A", "D gets Da from A"}, "A B C", "assembly A B; assembly B C; assembly C A"},
+		"dependencies": {[]string{"A uses B", "B depends on A", "C uses A"}, "A B", "dependency B A; usage A B"},
+		"balls": {[]string{"A requires Ab", "B provides Ab", "B requires Ca", "A provides Ca", "A provides Da", "C requires Da"}, "A B",
+			"provides A Ca; provides B Ab; requires A Ab; requires B Ca"},
+		"open who is called": {[]string{"A requires Ab", "B provides Ab", "C provides Ab", "B requires Ca", "A provides Ca"}, "", ""},
+		"two":                {[]string{"A uses B", "B uses A", "C uses D", "D uses C", "B uses C"}, "A B; C D", "usage A B; usage B A; usage C D; usage D C"},
+		"itself":             {[]string{"A provides Ab", "A requires Ab"}, "", ""},
+	} {
+		m := modeltest.Build(t, append(slices.Clone(three), c.lines...)...)
+		var circles, marks []string
+		for _, circle := range component.Circles(m) {
+			var names []string
+			for _, id := range circle {
+				names = append(names, m.Element(id).Name)
+			}
+			slices.Sort(names)
+			circles = append(circles, strings.Join(names, " "))
+		}
+		slices.Sort(circles)
+		for id := range component.CircleLines(m) {
+			r := m.Relationship(id)
+			marks = append(marks, string(r.Kind)+" "+m.Element(r.Source).Name+" "+m.Element(r.Target).Name)
+		}
+		slices.Sort(marks)
+		require.Equal(t, c.want, strings.Join(circles, "; "), name)
+		require.Equal(t, c.marks, strings.Join(marks, "; "), name)
+	}
+}

@@ -118,9 +118,13 @@ func join(names []string) string {
 // ClassesOfStores tells, of every store whose contents are written down, the classes
 // that it is of.
 func ClassesOfStores(m *model.Model) map[model.ID][]model.ID {
-	s := newSpeaking(m, m.Elements(model.Class))
+	return newSpeaking(m, m.Elements(model.Class)).stores()
+}
+
+// stores tells the classes of stores.
+func (s *speaking) stores() map[model.ID][]model.ID {
 	out := map[model.ID][]model.ID{}
-	for _, e := range m.OfKind(model.Store) {
+	for _, e := range s.m.OfKind(model.Store) {
 		contents, err := dictionary.Parse(e.Store().Contents)
 		if err != nil || contents == nil {
 			continue

@@ -3,7 +3,8 @@
 // other places, and every mark names where it comes from.
 //
 // Steps: a class that a step names by its term is read, unless a verb before it says
-// that it is made, changed or removed. Flows with stores: what a process writes to a
+// that it is made, changed or removed. What an actor sends or hands over comes to be
+// in the system; what the system sends or hands out is read from it. Flows with stores: what a process writes to a
 // store it creates, or updates where it reads the same from there too; what it reads
 // from a store it reads. Which classes a store or a flow is of is told by its
 // contents, never by its name: by an item that is a class's term, by the key that
@@ -29,6 +30,7 @@ const (
 	Update
 	Delete
 	Mention // they have to do with each other; how is not said
+	Hand    // beside others: it passes the boundary, to somebody or from somebody
 )
 
 // String writes the letters of what is done, a dot for a mention alone.
@@ -65,6 +67,7 @@ type Matrix struct {
 	Classes    []*model.Element
 	Components []*model.Element
 	cells      map[[2]model.ID]*Cell
+	speaking   *speaking
 }
 
 // At is a cell; nil where there is nothing.
@@ -85,6 +88,7 @@ func Of(m *model.Model) *Matrix {
 		}
 	}
 	s := newSpeaking(m, x.Classes)
+	x.speaking = s
 	for _, row := range x.Rows {
 		if row.Kind == model.UseCase {
 			x.steps(m, s, row)

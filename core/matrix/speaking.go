@@ -124,6 +124,26 @@ var verbs = func() map[string]Access {
 	return out
 }()
 
+// toAnother are the verbs of giving: what is given leaves one and comes to the other.
+var toAnother = map[string]bool{"send": true, "hand": true, "deliver": true, "submit": true, "issue": true, "return": true}
+
+// forOutside are the verbs whose outcome is for somebody outside.
+var forOutside = map[string]bool{"print": true, "produce": true, "generate": true}
+
+// accessOf is what a verb does, by who acts.
+func accessOf(verb string, who usecase.Doer) (a Access, ok bool) {
+	a, ok = verbs[verb]
+	switch {
+	case toAnother[verb] && who.Actor != nil:
+		return Create | Hand, true
+	case toAnother[verb] && who.System:
+		return Read | Hand, true
+	case toAnother[verb] || forOutside[verb]:
+		return a | Hand, ok
+	}
+	return a, ok
+}
+
 // steps marks the classes that the steps of a use case name.
 func (x *Matrix) steps(m *model.Model, s *speaking, u *model.Element) {
 	f := usecase.Of(m, u.ID)
@@ -142,7 +162,7 @@ func (x *Matrix) steps(m *model.Model, s *speaking, u *model.Element) {
 			if mark.Term == "" {
 				for _, w := range strings.Fields(mark.Text) {
 					w = strings.ToLower(strings.Trim(w, ".,;:()\"'"))
-					if a, ok := verbs[baseForm(w)]; ok {
+					if a, ok := accessOf(baseForm(w), who); ok {
 						access = a
 					} else if (w == "it" || w == "them") && last != nil {
 						x.mark(u.ID, last, step, f, access)

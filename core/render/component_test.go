@@ -38,6 +38,8 @@ func TestGoldenComponents(t *testing.T) {
 		"component-delegation": {"component Traceability", "component Lot index", "inside Traceability: Lot index", "interface LotLookup", "class LotBook", "Traceability holds LotBook",
 			`Traceability at query passes LotLookup to "Lot index" at front`, "Traceability at query provides LotLookup", "components Traceability, Lot index, LotLookup, LotBook"},
 		"component-parts": {"component Press", "component Pump", "interface Pressure", "part Press: left = Pump", "part Press: right = Pump", "Press::left at outlet gets Pressure from Press::right at inlet", "components of Press: Press, left, right"},
+		"component-circle": {"component Label printer", "component Traceability", "component Press", "interface LotLookup", `"Label printer" gets LotLookup from Traceability`, `Traceability uses "Label printer"`, `Press uses "Label printer"`,
+			"components Label printer, Traceability, Press"},
 		"component-lines": {"component Label printer", "component Traceability", "class Queue", `"Label printer" uses Traceability`, `"Label printer" depends on Traceability as helper`, `Queue realizes "Label printer"`, "components Label printer, Traceability, Queue"},
 	} {
 		t.Run(name, func(t *testing.T) {

@@ -25,6 +25,8 @@ const (
 	paper = "#ffffff"
 	ink   = "#22262b"
 	line  = 1.4
+	// what cannot be read, or calls itself in a circle
+	warning = "#9a3a26"
 )
 
 var looks = map[scene.Role]look{
@@ -41,10 +43,13 @@ var looks = map[scene.Role]look{
 	scene.RoleHollow:   {fill: paper, stroke: ink, width: line},
 	scene.RoleSolid:    {fill: ink, stroke: ink, width: line},
 	scene.RolePicture:  {},
+	// Heavier too: in print, and for those who see colours differently.
+	scene.RoleCircle:       {stroke: warning, width: 2.6},
+	scene.RoleCircleDashed: {stroke: warning, width: 2.6, dashed: true},
 }
 
 var textColours = map[scene.Role]string{
-	scene.RoleText: ink, scene.RoleLabel: ink, scene.RoleMuted: "#5a6168", scene.RoleUnread: "#9a3a26",
+	scene.RoleText: ink, scene.RoleLabel: ink, scene.RoleMuted: "#5a6168", scene.RoleUnread: warning,
 }
 
 // tints are the colours of stereotypes: light enough for ink on them, and apart

@@ -33,6 +33,10 @@ const (
 	RoleSwatch Role = "swatch" // a patch of colour in the legend
 	RoleGround Role = "ground" // what a shape without a closed outline stands on
 	RoleArea   Role = "area"   // where a shape is taken hold of; it is not seen
+	// RoleCircle and RoleCircleDashed are lines by which components call each other
+	// in a circle.
+	RoleCircle       Role = "circle"
+	RoleCircleDashed Role = "circleDashed"
 	// RolePicture is a picture from the model.
 	RolePicture Role = "picture"
 	// RoleBoundary is a subject: what stands in it is seen through it.
@@ -163,6 +167,7 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	around := d.boundaries(m, boundaries, shapes)
 	ports := d.ports(m, lines, shapes, around)
 	drawn := d.relationships(m, lines, slices.Concat(shapes, ports), around)
+	markCircles(m, row, drawn)
 	bounds := contentBounds(around, shapes, ports, drawn)
 	owed := d.owed(m, row, &bounds)
 	legend := d.legend(m, row, shapes, bounds)

@@ -29,7 +29,7 @@ func (r *Reader) DoerOf(text string) Doer {
 		return Doer{}
 	}
 	for n := min(maxNameWords, len(words)-start); n > 0; n-- {
-		key := r.m.TermKey(strings.Trim(strings.Join(words[start:start+n], " "), ".,;:"))
+		key := r.keyOf(words[start : start+n])
 		if a := r.actors[key]; a != nil {
 			return Doer{Actor: a, Words: start + n}
 		}
@@ -42,46 +42,114 @@ func (r *Reader) DoerOf(text string) Doer {
 
 var articles = map[string]bool{"the": true, "a": true, "an": true}
 
-// Reader reads the texts of steps against the lexicon.
+// Reader reads the texts of steps against the lexicon. It is for one goroutine.
 type Reader struct {
 	m       *model.Model
 	actors  map[string]*model.Element
 	systems map[string]bool
-	firsts  map[string]bool // words that names of terms and of systems begin with
+	terms   map[string]model.ID // by normal form; the first of several
+	firsts  map[string]bool     // words that names of terms and of systems begin with
+	words   map[string][]string // of a piece of text
 }
 
 // NewReader makes a Reader for the use cases of a model.
 func NewReader(m *model.Model) *Reader {
-	r := &Reader{m: m, actors: map[string]*model.Element{}, systems: map[string]bool{m.TermKey("system"): true, m.TermKey(m.Project().Name): true}}
+	r := &Reader{m: m, actors: map[string]*model.Element{}, systems: map[string]bool{}, terms: map[string]model.ID{}, firsts: map[string]bool{}, words: map[string][]string{}}
+	for _, id := range m.IDs(model.TableTerms) {
+		t := m.Term(id)
+		for _, name := range append([]string{t.Name}, t.Aliases...) {
+			form := model.NormalForm(name)
+			if _, ok := r.terms[form]; !ok {
+				r.terms[form] = id
+			}
+			r.beginsWith(form)
+		}
+	}
 	for _, a := range m.OfKind(model.Actor) {
 		if key := m.TermKey(a.Name); strings.TrimSpace(a.Name) != "" && r.actors[key] == nil {
 			r.actors[key] = a
 		}
 	}
+	r.system("system")
+	r.system(m.Project().Name)
 	for _, s := range m.OfKind(model.Subject) {
-		r.systems[m.TermKey(s.Name)] = true
-	}
-	r.firsts = map[string]bool{}
-	for key := range r.systems {
-		r.firsts[strings.SplitN(key, " ", 2)[0]] = true
-	}
-	for _, id := range m.IDs(model.TableTerms) {
-		t := m.Term(id)
-		for _, name := range append([]string{t.Name}, t.Aliases...) {
-			if words := strings.Fields(model.NormalForm(name)); len(words) > 0 {
-				r.firsts[words[0]] = true
-			}
-		}
+		r.system(s.Name)
 	}
 	return r
+}
+
+func (r *Reader) system(name string) {
+	r.systems[r.m.TermKey(name)] = true
+	r.beginsWith(model.NormalForm(name))
+}
+
+func (r *Reader) beginsWith(form string) {
+	first, _, _ := strings.Cut(form, " ")
+	r.firsts[first] = true
 }
 
 // begins reports whether the name of a term may begin with a word; most words of a
 // text need no further search.
 func (r *Reader) begins(word string) bool {
-	words := model.Words(word)
+	words := r.wordsOf(word)
 	return len(words) == 0 || r.firsts[words[0]] || r.firsts[model.Singular(words[0])]
 }
+
+// wordsOf remembers the words of a piece: texts say the same ones again and again.
+func (r *Reader) wordsOf(piece string) []string {
+	words, ok := r.words[piece]
+	if !ok {
+		words = model.Words(piece)
+		r.words[piece] = words
+	}
+	return words
+}
+
+// formOf is the normal form of pieces that are divided by spaces, as
+// [model.NormalForm] makes it; "" where they have no words.
+func (r *Reader) formOf(pieces []string) string {
+	var b strings.Builder
+	last := ""
+	for _, p := range pieces {
+		for _, w := range r.wordsOf(p) {
+			if last != "" {
+				b.WriteString(last)
+				b.WriteByte(' ')
+			}
+			last = w
+		}
+	}
+	if last == "" {
+		return ""
+	}
+	b.WriteString(model.Singular(last))
+	return b.String()
+}
+
+// termOf finds the term that pieces of text name.
+func (r *Reader) termOf(pieces []string) (id model.ID, ok bool) {
+	form := r.formOf(pieces)
+	if form == "" {
+		form = model.NormalForm(strings.Trim(strings.Join(pieces, ""), around))
+	}
+	id, ok = r.terms[form]
+	return id, ok
+}
+
+// keyOf is the key by which names of actors meet, as [model.Model.TermKey] makes it.
+func (r *Reader) keyOf(words []string) string {
+	form := r.formOf(words)
+	if form == "" {
+		return r.m.TermKey(strings.Trim(strings.Join(words, " "), ".,;:"))
+	}
+	if id, ok := r.terms[form]; ok {
+		return string(id)
+	}
+	return form
+}
+
+// around are signs that stand before and after a name and are none of it.
+const around = " .,;:()\"'"
 
 // Mark is a piece of a step's text; Term is the concept of the lexicon that it
 // names.
@@ -124,14 +192,14 @@ func (r *Reader) marks(text string, verb int) []Mark {
 		}
 		for n := longest; n > 0 && found == 0; n-- {
 			piece := strings.Join(words[i:i+n], "")
-			name := strings.Trim(piece, " .,;:()\"'")
+			name := strings.Trim(piece, around)
 			if len([]rune(name)) < 3 {
 				continue
 			}
-			if terms := r.m.TermsNamed(name); len(terms) > 0 {
+			if term, ok := r.termOf(words[i : i+n]); ok {
 				at := strings.Index(piece, name)
 				plain(piece[:at])
-				out = append(out, Mark{name, terms[0].ID})
+				out = append(out, Mark{name, term})
 				plain(piece[at+len(name):])
 				found = n
 			}

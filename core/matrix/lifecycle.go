@@ -1,0 +1,135 @@
+package matrix
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// Life is what is missing in the life of the objects of a class.
+type Life struct {
+	Class   *model.Element
+	Missing Access           // Create or Read
+	By      []*model.Element // the rows that do something with it
+}
+
+// Lives lists the classes that are worked with but never come to be, and those that
+// come to be and that nobody looks at. It is stricter than [Matrix.Gaps], which lists
+// every empty place:
+//
+// Judged is only a model whose use cases are all described: else the missing step may
+// just not be written yet. What comes from outside has come to be there, what goes
+// outside is read there: by flows from and to external entities, by what actors send
+// and what is printed or sent to them; the objects of a class that is an actor too are
+// known by themselves. A store that is only read, or only written, is told of on its
+// own. That nobody creates what a single row looks at is not held against it: it may
+// be a word in passing.
+func (x *Matrix) Lives(m *model.Model) []Life {
+	for _, r := range x.Rows {
+		if r.Kind == model.UseCase && len(m.Children(r.ID, model.Step)) == 0 {
+			return nil
+		}
+	}
+	arrives, leaves := x.outside(m)
+	unwritten, unread := x.oneSided(m)
+	var out []Life
+	for _, g := range x.Gaps(m) {
+		c := g.Element
+		if c.Kind != model.Class || x.isOutside(m, c) {
+			continue
+		}
+		l := Life{Class: c}
+		var sum Access
+		for _, r := range x.Rows {
+			if cell := x.At(r.ID, c.ID); cell != nil {
+				sum |= cell.Access
+				if cell.Access&^Mention != 0 {
+					l.By = append(l.By, r)
+				}
+			}
+		}
+		switch {
+		case g.Missing&Create != 0:
+			if arrives[c.ID] || unwritten[c.ID] || len(l.By) < 2 {
+				continue
+			}
+			l.Missing = Create
+		case g.Missing&Read != 0:
+			if leaves[c.ID] || unread[c.ID] || sum&Hand != 0 || sum&Create == 0 || x.partRead(m, c.ID) {
+				continue
+			}
+			l.Missing = Read
+		}
+		out = append(out, l)
+	}
+	return out
+}
+
+// partRead reports whether somebody looks at a part of a whole.
+func (x *Matrix) partRead(m *model.Model, whole model.ID) bool {
+	for _, r := range m.RelationshipsOf(whole) {
+		a := r.Association()
+		if a.Aggregation == model.NoAggregation {
+			continue
+		}
+		ends := m.Ends(r.ID)
+		isWhole := slices.ContainsFunc(ends, func(e *model.Element) bool { return e.ID == a.Whole && e.Type == whole })
+		for _, e := range ends {
+			if isWhole && e.ID != a.Whole && slices.ContainsFunc(x.Rows, func(row *model.Element) bool {
+				cell := x.At(row.ID, e.Type)
+				return cell != nil && cell.Access&Read != 0
+			}) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// isOutside reports whether the objects of a class are actors, or external entities.
+func (x *Matrix) isOutside(m *model.Model, c *model.Element) bool {
+	return slices.ContainsFunc(m.Faces(c.Term), func(e *model.Element) bool { return e.Kind == model.Actor || e.Kind == model.Entity })
+}
+
+// outside tells the classes whose data come from external entities and go to them.
+func (x *Matrix) outside(m *model.Model) (arrives, leaves map[model.ID]bool) {
+	arrives, leaves = map[model.ID]bool{}, map[model.ID]bool{}
+	is := func(id model.ID) bool { e := m.Element(id); return e != nil && e.Kind == model.Entity }
+	for _, f := range m.Relationships(model.DataFlow) {
+		from, to := is(f.Source), is(f.Target)
+		if !from && !to || strings.TrimSpace(f.Name) == "" {
+			continue
+		}
+		for _, c := range x.speaking.ofData(f.Name) {
+			arrives[c] = arrives[c] || from
+			leaves[c] = leaves[c] || to
+		}
+	}
+	return arrives, leaves
+}
+
+// oneSided tells the classes that rest only in stores that nobody writes, and only in
+// stores that nobody reads; what is kept outside is written there, and an archive is
+// for later.
+func (x *Matrix) oneSided(m *model.Model) (unwritten, unread map[model.ID]bool) {
+	written, read, kept := map[model.ID]bool{}, map[model.ID]bool{}, map[model.ID]bool{}
+	for id, classes := range x.speaking.stores() {
+		var in, out bool
+		for _, f := range m.Flows(id) {
+			in = in || f.Target == id
+			out = out || f.Source == id
+		}
+		s := m.Element(id).Store()
+		for _, c := range classes {
+			kept[c] = true
+			written[c] = written[c] || in && !s.Outside
+			read[c] = read[c] || out && !s.Archive
+		}
+	}
+	unwritten, unread = map[model.ID]bool{}, map[model.ID]bool{}
+	for c := range kept {
+		unwritten[c], unread[c] = !written[c], !read[c]
+	}
+	return unwritten, unread
+}
