@@ -111,3 +111,30 @@ func BenchmarkCheckNestedComponents(b *testing.B) {
 		check.Run(m, check.All)
 	}
 }
+
+// After one change to an attribute of a model whose 200 use cases work with 400
+// classes: the matrix between them is filled anew.
+func BenchmarkMatrixRulesAfterAChange(b *testing.B) {
+	var changes []model.Change
+	name := func(i int) string { return string(rune('a'+i/26%26)) + string(rune('a'+i%26)) + "x" }
+	for i := range 400 {
+		c := model.ID(fmt.Sprintf("c%d", i))
+		changes = append(changes, &model.AddElement{ID: c, Kind: model.Class, Name: "Record" + model.Capital(name(i))},
+			&model.AddPart{ID: "a" + c, Owner: c, Kind: model.Attribute, Name: "content"})
+	}
+	for i := range 200 {
+		u := model.ID(fmt.Sprintf("u%d", i))
+		changes = append(changes, &model.AddElement{ID: u, Kind: model.UseCase, Name: "Work on " + name(i)})
+		for k := range 6 {
+			changes = append(changes, &model.AddPart{ID: model.ID(fmt.Sprintf("s%d-%d", i, k)), Owner: u, Kind: model.Step, Set: model.P("text", "System registers the record "+name((i*7+k)%400)+" for somebody")})
+		}
+	}
+	m, _, _, err := model.Edit(model.Empty("Mixed"), changes)
+	require.NoError(b, err)
+	state := check.Run(m, check.All)
+	next, delta, _, err := model.Edit(m, []model.Change{&model.SetPart{ID: "ac7", Set: model.P("name", "note")}})
+	require.NoError(b, err)
+	for b.Loop() {
+		state.Update(next, delta)
+	}
+}

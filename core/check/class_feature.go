@@ -2,7 +2,6 @@ package check
 
 import (
 	"fmt"
-	"regexp"
 	"slices"
 	"strings"
 
@@ -179,7 +178,19 @@ func hasAnyOf(s string, endings ...string) bool {
 	return slices.ContainsFunc(endings, func(e string) bool { return strings.HasSuffix(s, e) })
 }
 
-var numbered = regexp.MustCompile(`^(.*[^0-9_])_?([0-9]{1,2})$`)
+// numberedStem is a name without the one or two digits at its end, as phone of phone1
+// and of phone_12; "" where it is not numbered.
+func numberedStem(name string) string {
+	stem := strings.TrimRight(name, "0123456789")
+	if digits := len(name) - len(stem); digits == 0 || digits > 2 {
+		return ""
+	}
+	stem = strings.TrimSuffix(stem, "_")
+	if strings.HasSuffix(stem, "_") {
+		return ""
+	}
+	return stem
+}
 
 var classRepeatedAttribute = &Analyzer{
 	Name: "class/repeated-attribute", Title: "One attribute, numbered through", Severity: Advice,
@@ -189,19 +200,26 @@ var classRepeatedAttribute = &Analyzer{
 	Leaves: "phones: String [0..2]; line1: String and line2: Integer",
 	Scope: Each{Kinds: []model.Kind{model.Class, model.Interface, model.DataType}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m := p.Model
-		groups := map[string][]*model.Element{}
+		var groups map[string][]*model.Element
 		var order []string
-		for _, a := range m.Children(r.RowID(), model.Attribute) {
-			if n := len(a.Name); n == 0 || a.Name[n-1] < '0' || a.Name[n-1] > '9' {
+		attributes := m.Children(r.RowID(), model.Attribute)
+		stems := make([]string, len(attributes))
+		for i, a := range attributes {
+			stems[i] = numberedStem(a.Name)
+		}
+		for i, a := range attributes {
+			stem := stems[i]
+			if stem == "" || !slices.Contains(stems[i+1:], stem) && !slices.Contains(stems[:i], stem) {
 				continue
 			}
-			if x := numbered.FindStringSubmatch(a.Name); x != nil {
-				key := x[1] + "\x00" + m.TypeText(a)
-				if groups[key] == nil {
-					order = append(order, key)
-				}
-				groups[key] = append(groups[key], a)
+			if groups == nil {
+				groups = map[string][]*model.Element{}
 			}
+			key := stem + "\x00" + m.TypeText(a)
+			if groups[key] == nil {
+				order = append(order, key)
+			}
+			groups[key] = append(groups[key], a)
 		}
 		for _, key := range order {
 			list := groups[key]
@@ -284,15 +302,17 @@ var classPublicAttribute = &Analyzer{
 		}
 		var open []string
 		var ids []model.ID
-		mend := Mend{Title: "Make them private, with accessors implied", Changes: []model.Change{&model.SetClassifier{ID: r.RowID(), Set: model.P("accessors", true)}}}
 		for _, a := range m.Children(r.RowID(), model.Attribute) {
 			if d := a.Attribute(); d.Visibility == model.Public && !d.ReadOnly && !d.Static && !d.Derived {
 				open = append(open, a.Name)
 				ids = append(ids, a.ID)
-				mend.Changes = append(mend.Changes, &model.SetPart{ID: a.ID, Set: model.P("visibility", model.Private)})
 			}
 		}
 		if len(open) > 0 {
+			mend := Mend{Title: "Make them private, with accessors implied", Changes: []model.Change{&model.SetClassifier{ID: r.RowID(), Set: model.P("accessors", true)}}}
+			for _, id := range ids {
+				mend.Changes = append(mend.Changes, &model.SetPart{ID: id, Set: model.P("visibility", model.Private)})
+			}
 			p.Report(Finding{Subject: r.RowID(), Related: ids, Message: fmt.Sprintf("%s: anybody can write %s, past its operations.", nameOf(m, r.RowID()), listed(open)), Mends: []Mend{mend}}, idStrings(ids)...)
 		}
 	}},

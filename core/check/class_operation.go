@@ -39,16 +39,14 @@ var interfaceVisibility = &Analyzer{
 	Source: "UML 2.5.1, 10.5.5.6: the visibility of all features owned by an interface must be public.",
 	Finds:  "- read(): Decimal in an interface",
 	Leaves: "+ read(): Decimal; read(): Decimal without a visibility",
-	Scope: Each{Kinds: []model.Kind{model.Attribute, model.Operation}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
-		m, e := p.Model, r.(*model.Element)
-		if v := classifier.VisibilityOf(e); v == "" || v == model.Public {
-			return
+	Scope: Each{Kinds: []model.Kind{model.Interface}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
+		m := p.Model
+		for _, e := range m.Children(r.RowID(), model.Attribute, model.Operation) {
+			if v := classifier.VisibilityOf(e); v != "" && v != model.Public {
+				p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s belongs to an interface and has to be public.", whereOf(m, e)),
+					Mends: []Mend{{Title: "Make it public", Changes: []model.Change{&model.SetPart{ID: e.ID, Set: model.P("visibility", model.Public)}}}}})
+			}
 		}
-		if owner := m.Element(e.Owner); owner == nil || owner.Kind != model.Interface {
-			return
-		}
-		p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s belongs to an interface and has to be public.", whereOf(m, e)),
-			Mends: []Mend{{Title: "Make it public", Changes: []model.Change{&model.SetPart{ID: e.ID, Set: model.P("visibility", model.Public)}}}}})
 	}},
 }
 

@@ -34,44 +34,12 @@ func Run(m *model.Model, analyzers []*Analyzer) *State {
 	for _, r := range byKind[model.Association] {
 		s.ends[r.RowID()] = m.Ends(r.RowID())
 	}
-	var rules sync.WaitGroup
-	for i, a := range analyzers {
+	for i := range analyzers {
 		s.found[i] = map[string][]Finding{}
-		rules.Go(func() { s.runRule(i, a, byKind) })
 	}
-	rules.Wait()
+	s.runAll(byKind)
 	s.ends = nil
 	return s
-}
-
-// runRule runs one rule on everything. Rules share nothing but the model, which
-// does not change, so they run side by side.
-func (s *State) runRule(i int, a *Analyzer, byKind map[model.Kind][]model.Row) {
-	m := s.m
-	switch scope := a.Scope.(type) {
-	case Each:
-		p := s.pass(m, a)
-		for _, k := range scope.Kinds {
-			for _, r := range byKind[k] {
-				if scope.Run(p, r); p.found != nil {
-					s.keep(i, string(r.RowID()), p.found)
-					p.found = nil
-				}
-			}
-		}
-	case Group:
-		done := map[string]bool{}
-		for _, k := range scope.Kinds {
-			for _, r := range byKind[k] {
-				if key := scope.Key(m, r); key != "" && !done[key] {
-					done[key] = true
-					s.keep(i, key, s.runGroup(m, a, scope, key))
-				}
-			}
-		}
-	case Whole:
-		s.keep(i, "", s.runWhole(m, a, scope))
-	}
 }
 
 // Update checks what a delta reaches. s belongs to the model before it, next is

@@ -112,7 +112,7 @@ func AbstractLeft(m *model.Model, class model.ID) []*model.Element {
 	if len(generals) == 0 {
 		return nil
 	}
-	offer := offered(m, class)
+	var offer []operation
 	var out []*model.Element
 	for _, g := range generals {
 		if !m.Element(g).Classifier().Abstract {
@@ -122,6 +122,9 @@ func AbstractLeft(m *model.Model, class model.ID) []*model.Element {
 			d := e.Operation()
 			if !d.Abstract || d.Visibility == model.Private {
 				continue
+			}
+			if offer == nil {
+				offer = offered(m, class)
 			}
 			need := operationOf(m, e)
 			done := false

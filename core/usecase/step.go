@@ -20,6 +20,7 @@ const maxNameWords = 5
 // DoerOf tells who acts in a step: whom it begins with. The system is what the
 // use case belongs to: its subject, the project, or "system".
 func (r *Reader) DoerOf(text string) Doer {
+	r.prepare()
 	words := strings.Fields(text)
 	start := 0
 	if len(words) > 0 && articles[strings.ToLower(words[0])] {
@@ -52,9 +53,16 @@ type Reader struct {
 	words   map[string][]string // of a piece of text
 }
 
-// NewReader makes a Reader for the use cases of a model.
-func NewReader(m *model.Model) *Reader {
-	r := &Reader{m: m, actors: map[string]*model.Element{}, systems: map[string]bool{}, terms: map[string]model.ID{}, firsts: map[string]bool{}, words: map[string][]string{}}
+// NewReader makes a Reader for the use cases of a model. The lexicon is looked through
+// at the first text.
+func NewReader(m *model.Model) *Reader { return &Reader{m: m} }
+
+func (r *Reader) prepare() {
+	if r.terms != nil {
+		return
+	}
+	m := r.m
+	r.actors, r.systems, r.terms, r.firsts, r.words = map[string]*model.Element{}, map[string]bool{}, map[string]model.ID{}, map[string]bool{}, map[string][]string{}
 	for _, id := range m.IDs(model.TableTerms) {
 		t := m.Term(id)
 		for _, name := range append([]string{t.Name}, t.Aliases...) {
@@ -75,7 +83,6 @@ func NewReader(m *model.Model) *Reader {
 	for _, s := range m.OfKind(model.Subject) {
 		r.system(s.Name)
 	}
-	return r
 }
 
 func (r *Reader) system(name string) {
@@ -174,6 +181,7 @@ func (r *Reader) ActionMarks(text string) []Mark { return r.marks(text, 0) }
 
 // marks skips the word of the given number: it is a verb.
 func (r *Reader) marks(text string, verb int) []Mark {
+	r.prepare()
 	var out []Mark
 	plain := func(s string) {
 		if n := len(out); n > 0 && out[n-1].Term == "" {

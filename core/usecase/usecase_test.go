@@ -232,6 +232,34 @@ func TestVerbsNameNothing(t *testing.T) {
 	require.Equal(t, "register", named(r.ActionMarks("registers it in the register")))
 }
 
+// Property: what marks say is the text, and they name what the lexicon has for their
+// words; nothing longer that begins there is in it.
+func TestMarksAreTheLexicons(t *testing.T) {
+	named := 0
+	for seed := range uint64(30) {
+		m := modeltest.Model(seed, 80)
+		r := usecase.NewReader(m)
+		var texts []string
+		for _, e := range m.Elements(model.Step, model.Sentence, model.Class, model.Actor, model.DataItem) {
+			texts = append(texts, e.Step().Text, e.Sentence().Text, e.Name, "the "+e.Name+"s, (and "+e.Name+").")
+		}
+		for _, text := range texts {
+			joined := ""
+			for _, k := range r.Marks(text) {
+				joined += k.Text
+				terms := m.TermsNamed(k.Text)
+				if k.Term != "" {
+					named++
+					require.NotEmpty(t, terms, k.Text)
+					require.Equal(t, terms[0].ID, k.Term, k.Text)
+				}
+			}
+			require.Equal(t, text, joined)
+		}
+	}
+	require.Greater(t, named, 300)
+}
+
 func TestProposals(t *testing.T) {
 	m := modeltest.Build(t, "process Cooperative", "entity Beekeeper", "entity Food inspector", "process Trace recall in Cooperative",
 		`Beekeeper sends "delivery note" to Cooperative`, `"Food inspector" sends "recall demand" to Cooperative`, `"Food inspector" sends "question" to Cooperative`, `Cooperative sends receipt to Beekeeper`,

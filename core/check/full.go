@@ -1,0 +1,158 @@
+package check
+
+import (
+	"runtime"
+	"slices"
+	"sync"
+	"sync/atomic"
+
+	"lexeon/core/model"
+)
+
+// batch is some rows that stand close together: classifiers, which are visited with all
+// of their parts, or relationships. All rules visit one batch before they go on to the
+// next, so that what one has read is still at hand for the others.
+type batch struct {
+	kind model.Kind
+	rows []model.Row
+}
+
+const batchSize = 24 // classifiers, or ten times as many rows of other kinds
+
+// inClassifiers are the kinds that only classifiers and their parts own.
+var inClassifiers = func() map[model.Kind]bool {
+	out := map[model.Kind]bool{}
+	for _, k := range []model.Kind{model.Attribute, model.Operation, model.Parameter, model.Literal, model.UnreadLine, model.GeneralizationSet} {
+		out[k] = true
+	}
+	return out
+}()
+
+// batches divides rows; no row is in two, parts of classifiers come with these.
+func batches(byKind map[model.Kind][]model.Row) []batch {
+	var out []batch
+	for kind, rows := range byKind {
+		size := 10 * batchSize
+		if kind.IsClassifier() {
+			size = batchSize
+		}
+		if inClassifiers[kind] {
+			continue
+		}
+		for chunk := range slices.Chunk(rows, size) {
+			out = append(out, batch{kind, chunk})
+		}
+	}
+	return out
+}
+
+// all are the rows of a batch by kind, with the parts of classifiers.
+func (b batch) all(m *model.Model) map[model.Kind][]model.Row {
+	out := map[model.Kind][]model.Row{b.kind: b.rows}
+	if !b.kind.IsClassifier() {
+		return out
+	}
+	var add func(owner model.ID)
+	add = func(owner model.ID) {
+		for _, part := range m.Children(owner) {
+			if inClassifiers[part.Kind] {
+				out[part.Kind] = append(out[part.Kind], part)
+				add(part.ID)
+			}
+		}
+	}
+	for _, r := range b.rows {
+		add(r.RowID())
+	}
+	return out
+}
+
+// result is what a rule found in one unit.
+type result struct {
+	rule  int
+	unit  string
+	found []Finding
+}
+
+// runAll runs all rules on everything. They share nothing but the model, which does
+// not change, so they run side by side.
+func (s *State) runAll(byKind map[model.Kind][]model.Row) {
+	list := batches(byKind)
+	var whole []int // rules that do not visit row by row
+	each := map[model.Kind][]int{}
+	for i, a := range s.analyzers {
+		if scope, ok := a.Scope.(Each); ok {
+			for _, k := range scope.Kinds {
+				each[k] = append(each[k], i)
+			}
+		} else {
+			whole = append(whole, i)
+		}
+	}
+	var taken atomic.Int64
+	var keeping sync.Mutex
+	var workers sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		workers.Go(func() {
+			var results []result
+			for {
+				job := int(taken.Add(1)) - 1
+				switch {
+				case job < len(whole):
+					results = s.runOther(whole[job], byKind, results)
+				case job < len(whole)+len(list):
+					results = s.runBatch(list[job-len(whole)], each, results)
+				default:
+					keeping.Lock()
+					defer keeping.Unlock()
+					for _, r := range results {
+						s.found[r.rule][r.unit] = r.found
+					}
+					return
+				}
+			}
+		})
+	}
+	workers.Wait()
+}
+
+func (s *State) runBatch(b batch, each map[model.Kind][]int, results []result) []result {
+	for kind, list := range b.all(s.m) {
+		for _, i := range each[kind] {
+			p := s.pass(s.m, s.analyzers[i])
+			run := s.analyzers[i].Scope.(Each).Run
+			for _, r := range list {
+				if run(p, r); p.found != nil {
+					results = append(results, result{i, string(r.RowID()), p.found})
+					p.found = nil
+				}
+			}
+		}
+	}
+	return results
+}
+
+// runOther runs a rule on groups or on the whole.
+func (s *State) runOther(i int, byKind map[model.Kind][]model.Row, results []result) []result {
+	m, a := s.m, s.analyzers[i]
+	keep := func(unit string, found []Finding) {
+		if len(found) > 0 {
+			results = append(results, result{i, unit, found})
+		}
+	}
+	switch scope := a.Scope.(type) {
+	case Group:
+		done := map[string]bool{}
+		for _, k := range scope.Kinds {
+			for _, r := range byKind[k] {
+				if key := scope.Key(m, r); key != "" && !done[key] {
+					done[key] = true
+					keep(key, s.runGroup(m, a, scope, key))
+				}
+			}
+		}
+	case Whole:
+		keep("", s.runWhole(m, a, scope))
+	}
+	return results
+}
