@@ -23,7 +23,7 @@ type State struct {
 
 // Run checks a whole model with the given rules.
 func Run(m *model.Model, analyzers []*Analyzer) *State {
-	s := &State{m: m, analyzers: analyzers, memory: newMemory(), found: make([]map[string][]Finding, len(analyzers))}
+	s := &State{m: m, analyzers: analyzers, memory: newMemory(m), found: make([]map[string][]Finding, len(analyzers))}
 	byKind := map[model.Kind][]model.Row{}
 	m.Each(func(r model.Row) {
 		if k := kindOf(r); k != "" {
@@ -45,7 +45,7 @@ func Run(m *model.Model, analyzers []*Analyzer) *State {
 // Update checks what a delta reaches. s belongs to the model before it, next is
 // the model after it.
 func (s *State) Update(next *model.Model, delta model.Delta) *State {
-	n := &State{m: next, analyzers: s.analyzers, memory: s.memory.after(delta), found: slices.Clone(s.found)}
+	n := &State{m: next, analyzers: s.analyzers, memory: s.memory.after(delta, next), found: slices.Clone(s.found)}
 	surroundings := sync.OnceValue(func() map[model.ID]bool { return aroundAll(s.m, next, delta) })
 	for i, a := range s.analyzers {
 		units := reached(s.m, next, a, delta)

@@ -7,6 +7,7 @@ import (
 
 	"lexeon/core/brief"
 	"lexeon/core/model"
+	"lexeon/core/usecase"
 )
 
 // said is a text of the outside: a sentence of the brief, a step, the condition of
@@ -84,7 +85,9 @@ type memory struct {
 	uses  *uses
 }
 
-func newMemory() *memory { return &memory{newTexts(), &uses{}} }
+func newMemory(m *model.Model) *memory {
+	return &memory{newTexts(), &uses{reader: usecase.NewReader(m)}}
+}
 
 func newTexts() func(*model.Model) *textIndex {
 	var once sync.Once
@@ -95,8 +98,8 @@ func newTexts() func(*model.Model) *textIndex {
 	}
 }
 
-// after is the memory once a delta is in the model.
-func (x *memory) after(delta model.Delta) *memory {
+// after is the memory once a delta has led to the next model.
+func (x *memory) after(delta model.Delta, next *model.Model) *memory {
 	touches := func(is func(model.Row) bool) bool {
 		return slices.ContainsFunc(delta, func(c model.RowChange) bool { return c.Old != nil && is(c.Old) || c.New != nil && is(c.New) })
 	}
@@ -105,7 +108,10 @@ func (x *memory) after(delta model.Delta) *memory {
 		out.texts = newTexts()
 	}
 	if touches(fillsMatrix) {
-		out.uses = &uses{}
+		out.uses = &uses{reader: x.uses.reader}
+		if touches(isLexicon) {
+			out.uses.reader = usecase.NewReader(next)
+		}
 	}
 	return &out
 }

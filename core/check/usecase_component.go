@@ -92,26 +92,17 @@ func serves(m *model.Model, c model.ID) bool {
 // components in it hold.
 func touched(m *model.Model, x *matrix.Matrix, c *model.Element) bool {
 	for _, class := range m.Held(c.ID) {
-		if !class.Kind.IsClassifier() || isTechnical(class) || anybody(x, class.ID) {
+		if !class.Kind.IsClassifier() || isTechnical(class) || len(x.Touching(class.ID)) > 0 {
 			return true
 		}
 		for _, g := range m.Specifics(class.ID) {
-			if anybody(x, g.Source) {
+			if len(x.Touching(g.Source)) > 0 {
 				return true
 			}
 		}
 	}
 	for _, inner := range m.Children(c.ID, model.Component) {
 		if touched(m, x, inner) {
-			return true
-		}
-	}
-	return false
-}
-
-func anybody(x *matrix.Matrix, class model.ID) bool {
-	for _, r := range x.Rows {
-		if x.At(r.ID, class) != nil {
 			return true
 		}
 	}

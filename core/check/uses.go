@@ -6,12 +6,14 @@ import (
 
 	"lexeon/core/matrix"
 	"lexeon/core/model"
+	"lexeon/core/usecase"
 )
 
 // uses is what the rules between kinds read of the matrix of one state. It is filled
 // once, for all of them.
 type uses struct {
 	once   sync.Once
+	reader *usecase.Reader // of the texts of steps
 	matrix *matrix.Matrix
 	stores map[model.ID][]model.ID // of a store, the classes that it is of
 	lives  []matrix.Life
@@ -20,8 +22,8 @@ type uses struct {
 
 func (u *uses) of(m *model.Model) *uses {
 	u.once.Do(func() {
-		u.matrix = matrix.Of(m)
-		u.stores = matrix.ClassesOfStores(m)
+		u.matrix = matrix.Fill(m, u.reader)
+		u.stores = u.matrix.Stores()
 		u.lives = u.matrix.Lives(m)
 		u.unkept = u.matrix.Unkept(m)
 	})
@@ -35,6 +37,19 @@ func fillsMatrix(r model.Row) bool {
 		model.UseCase, model.Step, model.Alternative, model.Actor, model.Subject,
 		model.Process, model.Store, model.Entity, model.DataFlow, model.DataItem,
 		model.Component, model.Holds, model.Provides, model.Requires, model.Trace, model.Sentence:
+		return true
+	}
+	switch r.(type) {
+	case *model.Term, *model.Project:
+		return true
+	}
+	return false
+}
+
+// isLexicon tells the rows that the texts of steps are read against.
+func isLexicon(r model.Row) bool {
+	switch kindOf(r) {
+	case model.Actor, model.Subject:
 		return true
 	}
 	switch r.(type) {

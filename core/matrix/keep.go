@@ -8,6 +8,7 @@ import (
 	"lexeon/core/dataflow"
 	"lexeon/core/dictionary"
 	"lexeon/core/model"
+	"lexeon/core/usecase"
 )
 
 // Kept is where an item of data ends up: the stores it rests in, the attributes that
@@ -26,7 +27,7 @@ type Kept struct {
 func KeptBy(m *model.Model, d *dictionary.Dictionary, item string) Kept {
 	var out Kept
 	classes := m.Elements(model.Class)
-	s := newSpeaking(m, classes)
+	s := newSpeaking(m, classes, usecase.NewReader(m))
 	atoms := d.Items(item)
 	way := dataflow.Follow(m, d, item)
 	entry := d.Entry(item)
@@ -118,7 +119,7 @@ func join(names []string) string {
 // ClassesOfStores tells, of every store whose contents are written down, the classes
 // that it is of.
 func ClassesOfStores(m *model.Model) map[model.ID][]model.ID {
-	return newSpeaking(m, m.Elements(model.Class)).stores()
+	return newSpeaking(m, m.Elements(model.Class), usecase.NewReader(m)).stores()
 }
 
 // stores tells the classes of stores.
@@ -136,5 +137,5 @@ func (s *speaking) stores() map[model.ID][]model.ID {
 
 // ClassesOfData tells of data, by their name, the classes that they are of.
 func ClassesOfData(m *model.Model) func(name string) []model.ID {
-	return newSpeaking(m, m.Elements(model.Class)).ofData
+	return newSpeaking(m, m.Elements(model.Class), usecase.NewReader(m)).ofData
 }

@@ -41,12 +41,11 @@ func (x *Matrix) Lives(m *model.Model) []Life {
 		}
 		l := Life{Class: c}
 		var sum Access
-		for _, r := range x.Rows {
-			if cell := x.At(r.ID, c.ID); cell != nil {
-				sum |= cell.Access
-				if cell.Access&^Mention != 0 {
-					l.By = append(l.By, r)
-				}
+		for _, row := range x.Touching(c.ID) {
+			cell := x.At(row, c.ID)
+			sum |= cell.Access
+			if cell.Access&^Mention != 0 {
+				l.By = append(l.By, m.Element(row))
 			}
 		}
 		switch {
@@ -76,10 +75,7 @@ func (x *Matrix) partRead(m *model.Model, whole model.ID) bool {
 		ends := m.Ends(r.ID)
 		isWhole := slices.ContainsFunc(ends, func(e *model.Element) bool { return e.ID == a.Whole && e.Type == whole })
 		for _, e := range ends {
-			if isWhole && e.ID != a.Whole && slices.ContainsFunc(x.Rows, func(row *model.Element) bool {
-				cell := x.At(row.ID, e.Type)
-				return cell != nil && cell.Access&Read != 0
-			}) {
+			if isWhole && e.ID != a.Whole && slices.ContainsFunc(x.Touching(e.Type), func(row model.ID) bool { return x.At(row, e.Type).Access&Read != 0 }) {
 				return true
 			}
 		}

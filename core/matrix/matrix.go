@@ -19,6 +19,7 @@ import (
 	"strings"
 
 	"lexeon/core/model"
+	"lexeon/core/usecase"
 )
 
 // Access is what somebody does with the objects of a class; several at once.
@@ -67,15 +68,26 @@ type Matrix struct {
 	Classes    []*model.Element
 	Components []*model.Element
 	cells      map[[2]model.ID]*Cell
+	touching   map[model.ID][]model.ID // of a column, its rows that are not empty
 	speaking   *speaking
 }
+
+// Stores tells, of every store whose contents are written down, the classes that it
+// is of.
+func (x *Matrix) Stores() map[model.ID][]model.ID { return x.speaking.stores() }
 
 // At is a cell; nil where there is nothing.
 func (x *Matrix) At(row, column model.ID) *Cell { return x.cells[[2]model.ID{row, column}] }
 
+// Touching lists the rows that have to do with a column.
+func (x *Matrix) Touching(column model.ID) []model.ID { return x.touching[column] }
+
 // Of fills the matrix of a model.
-func Of(m *model.Model) *Matrix {
-	x := &Matrix{cells: map[[2]model.ID]*Cell{}}
+func Of(m *model.Model) *Matrix { return Fill(m, usecase.NewReader(m)) }
+
+// Fill fills the matrix of a model with a reader that may know its texts already.
+func Fill(m *model.Model, reader *usecase.Reader) *Matrix {
+	x := &Matrix{cells: map[[2]model.ID]*Cell{}, touching: map[model.ID][]model.ID{}}
 	byName := func(a, b *model.Element) int {
 		return cmp.Or(strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)), strings.Compare(string(a.ID), string(b.ID)))
 	}
@@ -87,7 +99,7 @@ func Of(m *model.Model) *Matrix {
 			x.Components = append(x.Components, c)
 		}
 	}
-	s := newSpeaking(m, x.Classes)
+	s := newSpeaking(m, x.Classes, reader)
 	x.speaking = s
 	for _, row := range x.Rows {
 		if row.Kind == model.UseCase {
@@ -118,6 +130,7 @@ func (x *Matrix) add(row, column model.ID, src Source) {
 	if c == nil {
 		c = &Cell{}
 		x.cells[key] = c
+		x.touching[column] = append(x.touching[column], row)
 	}
 	c.Access |= src.Access
 	if !slices.Contains(c.Sources, src) {

@@ -21,8 +21,8 @@ type speaking struct {
 	known  map[string][]model.ID // of a name of data
 }
 
-func newSpeaking(m *model.Model, classes []*model.Element) *speaking {
-	s := &speaking{m: m, d: dictionary.Of(m), reader: usecase.NewReader(m), byTerm: map[model.ID][]model.ID{}, items: map[model.ID]map[string]bool{}, known: map[string][]model.ID{}}
+func newSpeaking(m *model.Model, classes []*model.Element, reader *usecase.Reader) *speaking {
+	s := &speaking{m: m, d: dictionary.Of(m), reader: reader, byTerm: map[model.ID][]model.ID{}, items: map[model.ID]map[string]bool{}, known: map[string][]model.ID{}}
 	for _, c := range classes {
 		s.byTerm[c.Term] = append(s.byTerm[c.Term], c.ID)
 		items := map[string]bool{}

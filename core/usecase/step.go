@@ -3,6 +3,7 @@ package usecase
 import (
 	"slices"
 	"strings"
+	"sync"
 
 	"lexeon/core/model"
 )
@@ -20,7 +21,22 @@ const maxNameWords = 5
 // DoerOf tells who acts in a step: whom it begins with. The system is what the
 // use case belongs to: its subject, the project, or "system".
 func (r *Reader) DoerOf(text string) Doer {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	return r.doerOf(text)
+}
+
+func (r *Reader) doerOf(text string) Doer {
 	r.prepare()
+	doer, ok := r.doers[text]
+	if !ok {
+		doer = r.findDoer(text)
+		r.doers[text] = doer
+	}
+	return doer
+}
+
+func (r *Reader) findDoer(text string) Doer {
 	words := strings.Fields(text)
 	start := 0
 	if len(words) > 0 && articles[strings.ToLower(words[0])] {
@@ -43,9 +59,14 @@ func (r *Reader) DoerOf(text string) Doer {
 
 var articles = map[string]bool{"the": true, "a": true, "an": true}
 
-// Reader reads the texts of steps against the lexicon. It is for one goroutine.
+// Reader reads the texts of steps against the lexicon, and remembers what it read: it
+// serves other states of a model as long as their lexicon, actors, subjects and the
+// name of the project stay the same. It is safe for concurrent use.
 type Reader struct {
+	mu      sync.Mutex
 	m       *model.Model
+	known   map[string][]Mark // of a text; with a sign before it where it begins with its verb
+	doers   map[string]Doer
 	actors  map[string]*model.Element
 	systems map[string]bool
 	terms   map[string]model.ID // by normal form; the first of several
@@ -62,6 +83,7 @@ func (r *Reader) prepare() {
 		return
 	}
 	m := r.m
+	r.known, r.doers = map[string][]Mark{}, map[string]Doer{}
 	r.actors, r.systems, r.terms, r.firsts, r.words = map[string]*model.Element{}, map[string]bool{}, map[string]model.ID{}, map[string]bool{}, map[string][]string{}
 	for _, id := range m.IDs(model.TableTerms) {
 		t := m.Term(id)
@@ -168,20 +190,41 @@ type Mark struct {
 // Marks finds the terms that a text names, the longest first. The word after who acts
 // is a verb, and names nothing: a clerk registers, where Register is a store.
 func (r *Reader) Marks(text string) []Mark {
-	verb := r.DoerOf(text).Words
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	verb := r.doerOf(text).Words
 	if verb == 0 {
 		verb = -1
 	}
-	return r.marks(text, verb)
+	return r.remembered("", text, verb)
 }
 
 // ActionMarks likewise reads what is done, who acts being left out: it begins with
 // the verb.
-func (r *Reader) ActionMarks(text string) []Mark { return r.marks(text, 0) }
+func (r *Reader) ActionMarks(text string) []Mark {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	r.prepare()
+	return r.remembered("\x00", text, 0)
+}
+
+const mostRemembered = 50_000 // texts
+
+func (r *Reader) remembered(manner, text string, verb int) []Mark {
+	marks, ok := r.known[manner+text]
+	if !ok {
+		if len(r.known) >= mostRemembered {
+			clear(r.known)
+			clear(r.doers)
+		}
+		marks = r.marks(text, verb)
+		r.known[manner+text] = marks
+	}
+	return slices.Clone(marks)
+}
 
 // marks skips the word of the given number: it is a verb.
 func (r *Reader) marks(text string, verb int) []Mark {
-	r.prepare()
 	var out []Mark
 	plain := func(s string) {
 		if n := len(out); n > 0 && out[n-1].Term == "" {
