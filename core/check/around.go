@@ -38,6 +38,9 @@ func (s *surroundings) row(r model.Row) {
 	switch r := r.(type) {
 	case *model.Element:
 		s.reach(r.ID)
+		if r.Kind == model.Object { // an example of its class
+			s.family(r.Type)
+		}
 		if r.Term != "" { // other faces of its term
 			for _, e := range s.m.Faces(r.Term) {
 				s.family(e.ID)
