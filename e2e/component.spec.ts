@@ -193,3 +193,24 @@ test('a matrix of 200 use cases and 400 classes draws only what is seen', async 
 function word(i: number): string {
   return String.fromCharCode(65 + (Math.floor(i / 26) % 26)) + String.fromCharCode(97 + (i % 26)) + 'x'
 }
+
+test('a circle of calls stands out in the drawing, in the table and among the findings', async ({ studio, page }) => {
+  await studio.newProject('In a circle')
+  await page.getByRole('button', { name: 'New component diagram' }).click()
+  await expect(page.getByText('Nothing here yet')).toBeVisible()
+  await studio.state('"Label printer" gets LotLookup from Traceability')
+  await expect(page.locator('[data-group] path.circle')).toHaveCount(0)
+  await studio.state('Traceability uses "Label printer"')
+  const call = page.getByRole('img', { name: 'assembly: "Label printer" gets LotLookup from Traceability, in a circle of calls' })
+  await expect(call).toBeVisible()
+  await expect(call.locator('path.circle').first()).toHaveCSS('stroke-width', '2.6px')
+  await expect(page.getByRole('img', { name: 'usage: Traceability uses "Label printer", in a circle of calls' }).locator('path.circleDashed')).toHaveCount(1)
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Components', exact: true }).first().click()
+  await expect(page.getByRole('main', { name: 'Components' }).getByText(/call each other in a circle/)).toBeVisible()
+  // One call less, and nothing is marked.
+  await page.goBack()
+  await page.getByRole('img', { name: /^usage: Traceability uses/ }).locator('path.hit').click({ force: true })
+  await page.keyboard.press('Shift+Delete')
+  await expect(page.getByRole('img', { name: 'assembly: "Label printer" gets LotLookup from Traceability', exact: true })).toBeVisible()
+  await expect(page.locator('[data-group] path.circle')).toHaveCount(0)
+})
