@@ -56,7 +56,8 @@ test('text fits its box as the browser measures it', async ({ studio, page }) =>
       const box = g.querySelector('rect')?.getBoundingClientRect()
       for (const text of Array.from(g.querySelectorAll('text'))) {
         // Without textLength: the browser's own width.
-        const measured = Number(text.getAttribute('textLength'))
+        const length = text.getAttribute('textLength')
+        const measured = length ? Number(length) : (text as SVGTextElement).getComputedTextLength()
         text.removeAttribute('textLength')
         if (/^[ -~«»]*$/.test(text.textContent ?? '')) off = Math.max(off, Math.abs(measured - (text as SVGTextElement).getComputedTextLength()))
         const r = text.getBoundingClientRect()

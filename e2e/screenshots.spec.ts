@@ -15,11 +15,9 @@ test('screenshots', async ({ studio, page }) => {
   await page.getByRole('link', { name: 'Heatherfold Honey Cooperative' }).click()
   await expect(studio.shape('class HoneyLot')).toBeVisible()
   await shot('sheet')
-  for (const [diagram, shape, name] of [['Classes by category', 'class Retailer', 'names'], ['Who offers what to whom', 'interface LotLookup', 'offers']] as const) {
-    await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: diagram }).click()
-    await expect(studio.shape(shape)).toBeVisible()
-    await shot(name)
-  }
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Classes by category' }).click()
+  await expect(studio.shape('class Retailer')).toBeVisible()
+  await shot('names')
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Apiaries and honey lots' }).click()
   await studio.shape('class TestResult').click()
   await studio.lexicon.getByRole('button', { name: 'Rework …' }).click()
@@ -94,6 +92,11 @@ test('screenshots', async ({ studio, page }) => {
   await page.getByRole('button', { name: 'Register delivery, HoneyLot: CU' }).click()
   await expect(page.getByText('step 1: Beekeeper hands over the honey lot with the delivery note')).toBeVisible()
   await shot('matrix')
+  await path.getByRole('button', { name: 'Follow', exact: true }).click()
+  await page.getByRole('main', { name: 'Follow' }).getByRole('button', { name: 'HoneyLot', exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Components', exact: true }).getByText('holds it')).toBeVisible()
+  await page.mouse.move(700, 70) // nothing is pointed at
+  await shot('follow')
   await path.getByRole('button', { name: /^Lexicon/ }).click()
   await page.getByRole('button', { name: 'Beekeeper', exact: true }).click()
   await page.getByLabel('Rename it everywhere to').fill('honey farmer')

@@ -86,7 +86,9 @@ func writePrimitive(b *strings.Builder, s *scene.Scene, p scene.Primitive) {
 			class += " underline"
 		}
 		length := ""
-		if t.Width > 0 {
+		// Where the length is given, browsers paint letter by letter, and the halo of
+		// each would cover the one before.
+		if t.Width > 0 && p.Role != scene.RoleLabel {
 			length = fmt.Sprintf(` textLength="%s"`, hundredths(t.Width))
 		}
 		fmt.Fprintf(b, `<text class="%s" x="%d" y="%d" font-size="%d"%s>%s</text>`+"\n", class, t.X, t.Y, t.Size, length, escape(t.Text))

@@ -116,6 +116,16 @@ func (c *connection) touchBall(shape *Group, atEnd, socket bool) *Path {
 	}
 	out := append([]Point{}, points...)
 	out[last] = Point{X: centre.X + int(math.Round(dx/length*radius)), Y: centre.Y + int(math.Round(dy/length*radius))}
+	// One that comes straight, a little beside the middle, stays straight: a second
+	// socket beside the first one.
+	switch old := points[last]; {
+	case before.X == old.X && math.Abs(dx) <= radius*0.7:
+		out[last] = Point{X: before.X, Y: centre.Y + int(math.Round(math.Copysign(math.Sqrt(radius*radius-dx*dx), dy)))}
+		dx = 0
+	case before.Y == old.Y && math.Abs(dy) <= radius*0.7:
+		out[last] = Point{X: centre.X + int(math.Round(math.Copysign(math.Sqrt(radius*radius-dy*dy), dx))), Y: before.Y}
+		dy = 0
+	}
 	if atEnd {
 		c.points = out
 	} else {

@@ -27,8 +27,10 @@ function Shape({ p }: { p: Primitive }) {
   if (p.image) return <image x={p.image.x} y={p.image.y} width={p.image.w} height={p.image.h} href={projectPath(`pictures/${p.image.picture}`)} />
   if (!p.text) return null
   const t = p.text
+  // Where the length is given, letters are painted one by one, and the halo of each
+  // would cover the one before: labels do without.
   return (
-    <text className={`${p.role} ${t.face} ${t.underline ? 'underline' : ''}`} x={t.x} y={t.y} fontSize={t.size} textLength={t.width > 0 ? t.width / 100 : undefined}>{t.text}</text>
+    <text className={`${p.role} ${t.face} ${t.underline ? 'underline' : ''}`} x={t.x} y={t.y} fontSize={t.size} textLength={t.width > 0 && p.role !== 'label' ? t.width / 100 : undefined}>{t.text}</text>
   )
 }
 
