@@ -1,10 +1,11 @@
-import { useId, useState } from 'react'
+import { useEffect, useId, useState } from 'react'
 
 import { ActivityGrid } from './ActivityGrid'
 import { type Activity, type Change, newId, Problem, request, type Table } from './api'
 import { readText } from './BriefStage'
 import { Consequences } from './Consequences'
 import { Derive } from './Derive'
+import { go } from './router'
 import { projectPath, useStudio } from './state'
 import { useFetched } from './useFetched'
 
@@ -16,6 +17,10 @@ export function ActivitiesStage() {
   const [current, setCurrent] = useState<string>()
   const [deriving, setDeriving] = useState<string>()
   const id = useId()
+  const ready = table !== undefined
+  useEffect(() => {
+    if (ready && location.search) go(location.pathname, true)
+  }, [ready])
 
   async function paste(text: string) {
     try {

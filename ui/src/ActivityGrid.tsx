@@ -21,7 +21,8 @@ const steps: Record<Direction, [number, number]> = { right: [1, 0], left: [-1, 0
 export function ActivityGrid({ table, onRow, onPaste }: { table: Table; onRow: (id: string | undefined) => void; onPaste: (rows: string) => void }) {
   const { submit } = useStudio.getState()
   const { rows, write, drop } = useDrafts(table)
-  const [cell, setCell] = useState<Cell>({ row: 'new', field: 'performer' })
+  // A row that somebody comes for is the current one.
+  const [cell, setCell] = useState<Cell>(() => ({ row: new URLSearchParams(location.search).get('row') ?? 'new', field: 'performer' }))
   const [editing, setEditing] = useState<string>() // what the editor begins with
   const typed = useRef<{ cell: Cell; text: string }>(undefined)
   const grid = useRef<HTMLTableElement>(null)

@@ -17,6 +17,18 @@ export function BriefStage() {
   const [history, setHistory] = useState(false)
   const wanted = search.trim().toLowerCase()
   const candidate = brief?.candidates.find((c) => c.key === chosen)
+  // A sentence that somebody comes for is led to once.
+  const ready = brief !== undefined
+  useEffect(() => {
+    const sentence = new URLSearchParams(location.search).get('sentence')
+    if (!ready || !sentence) return
+    go(location.pathname, true)
+    const line = document.getElementById(`sentence-${sentence}`)
+    const page = line?.closest('main')
+    if (!line || !page) return
+    page.scrollTop += line.getBoundingClientRect().top - page.getBoundingClientRect().top - page.clientHeight / 3
+    line.focus({ preventScroll: true })
+  }, [ready])
   if (error) return <main className="col-span-2 p-10 text-brick" aria-label="Brief">{error}</main>
   if (!brief) return <main className="col-span-2 p-10" aria-label="Brief">Reading the brief …</main>
   return (
@@ -113,8 +125,10 @@ function SentenceLine({ sentence: s, wanted, chosen, candidate, onChoose }: { se
   if (wanted && !text.toLowerCase().includes(wanted)) return null
   const covered = s.traces.length > 0
   return (
-    <div id={`sentence-${s.id}`} className={`group grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-l-2 py-1 pl-2 ${covered ? 'border-verdigris' : s.irrelevant ? 'border-rule' : 'border-ochre'} ${candidate?.sentences.includes(s.id) ? 'bg-tint' : ''}`}>
-      <span className="pt-0.5 text-right text-sm text-faint" title={covered ? 'Something in the model stems from it' : s.irrelevant ? 'Not relevant' : 'Nothing in the model stems from it yet'}>{s.number}</span>
+    <div id={`sentence-${s.id}`} tabIndex={-1} className={`group grid focus:outline-2 focus:outline-verdigris grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-l-2 py-1 pl-2 ${covered ? 'border-verdigris' : s.irrelevant ? 'border-rule' : 'border-ochre'} ${candidate?.sentences.includes(s.id) ? 'bg-tint' : ''}`}>
+      <span className="pt-0.5 text-right text-sm text-faint" title={covered ? 'Something in the model stems from it' : s.irrelevant ? 'Not relevant' : 'Nothing in the model stems from it yet'}>{s.number}
+        {s.number > 0 && !s.irrelevant && <button className="block w-full text-right text-xs text-verdigris underline opacity-0 group-hover:opacity-100 focus:opacity-100" aria-label={`Follow sentence ${s.number} everywhere`} onClick={() => go(`/p/${overview?.id}/follow/${s.id}`)}>follow</button>}
+      </span>
       <div>
         <p className={`leading-7 ${s.irrelevant ? 'text-faint' : ''}`}>{s.marks.map((m, i) => (
           m.candidate ? (

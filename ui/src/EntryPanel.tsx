@@ -112,8 +112,8 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
       {entry.traces.length + entry.rows.length > 0 && (
         <Part title="Stems from">
           <ul className="flex flex-col gap-1 text-sm">
-            {entry.traces.map((t) => <li key={t.id}><button className="text-left text-verdigris underline" onClick={() => go(`/p/${overview?.id}/brief`)}>Sentence {t.number}</button> {t.text}</li>)}
-            {entry.rows.map((r) => <li key={r.id}><button className="text-left text-verdigris underline" onClick={() => go(`/p/${overview?.id}/activities`)}>Activity</button> {r.title}</li>)}
+            {entry.traces.map((t) => <li key={t.id}><button className="text-left text-verdigris underline" onClick={() => go(`/p/${overview?.id}/brief?sentence=${t.id}`)}>Sentence {t.number}</button> {t.text}</li>)}
+            {entry.rows.map((r) => <li key={r.id}><button className="text-left text-verdigris underline" onClick={() => go(`/p/${overview?.id}/activities?row=${r.id}`)}>Activity</button> {r.title}</li>)}
           </ul>
         </Part>
       )}

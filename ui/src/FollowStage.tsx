@@ -100,7 +100,7 @@ function Card({ thing, by, marked, onOpen, onPoint }: { thing: Followed; by?: st
 // Where a thing stands: on a sheet, in a description, in the dictionary or in a table.
 function Place({ thing, label }: { thing: Followed; label: string }) {
   const overview = useStudio((s) => s.overview)
-  const pages: Record<string, string> = { sentence: 'brief', activity: 'activities', event: 'events' }
+  const pages: Record<string, string> = { sentence: `brief?sentence=${thing.id}`, activity: `activities?row=${thing.id}`, event: 'events' }
   const page = thing.useCase ? `use-cases?case=${thing.useCase}` : thing.item ? `dictionary?item=${encodeURIComponent(thing.item)}` : pages[thing.kind]
   if (!page && !thing.diagram) return null
   const show = () => {

@@ -174,8 +174,8 @@ function Description({ id, onCase }: { id: string; onCase: (id: string) => void 
         {useCase.traces.length + useCase.rows.length > 0 && (
           <Part title="Stems from">
             <ul className="flex flex-col gap-1">
-              {useCase.traces.map((t) => <li key={t.id}><button className="text-verdigris underline" onClick={() => go(`/p/${overview?.id}/brief`)}>Sentence {t.number}</button> {t.text}</li>)}
-              {useCase.rows.map((r) => <li key={r.id}><button className="text-verdigris underline" onClick={() => go(`/p/${overview?.id}/activities`)}>Activity</button> {r.title}</li>)}
+              {useCase.traces.map((t) => <li key={t.id}><button className="text-verdigris underline" onClick={() => go(`/p/${overview?.id}/brief?sentence=${t.id}`)}>Sentence {t.number}</button> {t.text}</li>)}
+              {useCase.rows.map((r) => <li key={r.id}><button className="text-verdigris underline" onClick={() => go(`/p/${overview?.id}/activities?row=${r.id}`)}>Activity</button> {r.title}</li>)}
             </ul>
           </Part>
         )}
