@@ -40,3 +40,28 @@ func (s *Server) intoPackage(m *model.Model, diagram, element model.ID, kind mod
 	}
 	return []model.Change{&model.MoveInto{ID: element, Package: in}}
 }
+
+// intoComponent puts a class that is placed within a component into it, and a
+// component that is shown there; home is where it went, empty where it stays as it is.
+func (s *Server) intoComponent(m *model.Model, diagram, element model.ID, kind model.Kind, x, y int, seed string) (changes []model.Change, home model.ID) {
+	d := m.Diagram(diagram)
+	if d == nil || d.Kind != model.ComponentDiagram || kind != model.Class && kind != model.Component {
+		return nil, ""
+	}
+	in := s.drawer.Of(m, diagram).Holder(model.Component, scene.Point{X: x, Y: y})
+	if in == "" || in == element {
+		return nil, ""
+	}
+	if kind == model.Component {
+		if e := m.Element(element); e != nil && e.Owner == in {
+			return nil, ""
+		}
+		return []model.Change{&model.MoveInto{ID: element, Package: in}}, in
+	}
+	for _, c := range m.Held(in) {
+		if c.ID == element {
+			return nil, in
+		}
+	}
+	return []model.Change{&model.Connect{ID: model.DeriveID("into", seed, string(element)), Kind: model.Holds, Source: in, Target: element}}, in
+}

@@ -437,7 +437,7 @@ func (s *Server) readPlacement(c *echo.Context) error {
 		if req.Relations {
 			changes = model.ShowRelations(v.Model, req.Diagram, subject, req.Seed)
 		}
-		return c.JSON(http.StatusOK, placementReply{model.EncodeChanges(changes), subject})
+		return c.JSON(http.StatusOK, placementReply{Changes: model.EncodeChanges(changes), Element: subject})
 	}
 	w, h := s.drawer.SizeOf(v.Model, kind, name)
 	if e := v.Model.Element(subject); e != nil {
@@ -454,18 +454,25 @@ func (s *Server) readPlacement(c *echo.Context) error {
 	if kind.IsPackaged() && req.Subject == "" && req.X != nil {
 		changes = append(changes, s.intoPackage(v.Model, req.Diagram, subject, kind, *req.X, *req.Y)...)
 	}
+	var home model.ID
+	if req.X != nil && req.Y != nil && (kind == model.Class || req.Subject != "") {
+		var into []model.Change
+		into, home = s.intoComponent(v.Model, req.Diagram, subject, kind, *req.X, *req.Y, req.Seed)
+		changes = append(changes, into...)
+	}
 	if req.Relations {
 		changes = append(changes, model.ShowRelations(v.Model, req.Diagram, subject, req.Seed)...)
 	}
 	if _, _, _, err := model.Edit(v.Model, changes); err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, placementReply{model.EncodeChanges(changes), subject})
+	return c.JSON(http.StatusOK, placementReply{model.EncodeChanges(changes), subject, home})
 }
 
 type placementReply struct {
 	Changes json.RawMessage `json:"changes"`
 	Element model.ID        `json:"element"`
+	Home    model.ID        `json:"home,omitempty"` // the component that it is put into
 }
 
 // formOf tells the kinds of statements apart, as the page remembers which one

@@ -1,6 +1,7 @@
 package server_test
 
 import (
+	"encoding/json"
 	"net/http"
 	"testing"
 
@@ -88,4 +89,47 @@ func TestTouchesOverHTTP(t *testing.T) {
 	status, _, body := c.do(http.MethodGet, "/api/projects/p/touches/nobody", nil)
 	require.Equal(t, http.StatusNotFound, status)
 	require.Contains(t, string(body), "nothing of that kind to follow")
+}
+
+// A class that is dropped into a component goes into it; elsewhere it is only shown.
+func TestDroppedIntoAComponent(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	type placed struct {
+		Changes []struct{ Type, Kind, Source, Target string }
+		Home    string
+	}
+	drop := func(subject string, x, y int) placed {
+		status, _, body := c.do(http.MethodPost, "/api/projects/p/read/placement", map[string]any{"subject": subject, "diagram": "components", "seed": "drop" + subject, "x": x, "y": y})
+		require.Equal(t, http.StatusOK, status, string(body))
+		var out placed
+		require.NoError(t, json.Unmarshal(body, &out))
+		return out
+	}
+	var drawn struct {
+		Groups []struct {
+			Subject string
+			Box     *struct{ X, Y, W, H int }
+		}
+	}
+	c.get("/api/projects/p/diagrams/components/scene", &drawn)
+	for _, g := range drawn.Groups {
+		if g.Subject != "c-intake" {
+			continue
+		}
+		x, y := g.Box.X+g.Box.W/2, g.Box.Y+g.Box.H/2
+		in := drop("recipe", x, y)
+		require.Equal(t, "c-intake", in.Home)
+		require.Len(t, in.Changes, 2)
+		require.Equal(t, "holds", in.Changes[1].Kind)
+		require.Equal(t, "recipe", in.Changes[1].Target)
+		held := drop("honey-lot", x, y) // it is there already
+		require.Equal(t, "c-intake", held.Home)
+		require.Len(t, held.Changes, 1)
+		beside := drop("recipe", x+5000, y)
+		require.Empty(t, beside.Home)
+		require.Len(t, beside.Changes, 1)
+		require.Empty(t, drop("trace-query", x, y).Home, "an interface is not held by dropping")
+		return
+	}
+	require.Fail(t, "the component is not drawn")
 }

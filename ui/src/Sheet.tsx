@@ -75,11 +75,12 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const placeKey = place && current && `${current.id} ${place.x} ${place.y}`
   const revealed = useRef<string>(undefined)
   const { reveal } = view
+  const held = (component: string) => void proposeOffers(component, { x: 60, y: 60 }, setMenu)
   const drag = useDrag({
     svg, box, view, groups: placedGroups, settings, armed: Boolean(armed), focus,
     onPlace: (at) => armed && make(armed, at, true, '', pinned),
     onConnect: (from, to, at, screen) => void connect(from, to, at, screen, setMenu),
-    onHeld: (component) => void proposeOffers(component, { x: 60, y: 60 }, setMenu),
+    onHeld: held,
     onSide: lead,
     onEdit: (slot) => edit({ slot: slotKey(slot), value: textOf(slot), before: textOf(slot) }),
   })
@@ -249,7 +250,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             if (!id || !diagram) return
             e.preventDefault()
             focus()
-            void showElement(id, diagram, drag.inScene(e))
+            void showElement(id, diagram, drag.inScene(e), false, held)
           }}
         >
           <g transform={printing ? undefined : `translate(${v.x} ${v.y}) scale(${v.k})`}>

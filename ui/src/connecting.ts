@@ -44,7 +44,7 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
 }
 
 // proposeOffers asks what a component could provide and require by the classes that
-// it holds now.
+// it holds now. When one is taken, the others are offered again.
 export async function proposeOffers(component: string, screen: Point, open: (menu: OpenMenu) => void) {
   const { openDiagram, submit } = useStudio.getState()
   try {
@@ -52,7 +52,7 @@ export async function proposeOffers(component: string, screen: Point, open: (men
     if (options.length === 0) return
     open({
       ...screen, label: 'What follows from what it holds?',
-      items: options.map((o) => ({ key: o.title ?? o.statement, title: o.title ?? o.statement, run: () => submit(o.changes) })),
+      items: options.map((o) => ({ key: o.title ?? o.statement, title: o.title ?? o.statement, run: () => submit(o.changes, { done: () => void proposeOffers(component, screen, open) }) })),
     })
   } catch {
     // They are offered again with the next class.

@@ -2,10 +2,10 @@ import { type Change, newId, type Point, post } from './api'
 import { projectPath, useStudio } from './state'
 
 // showElement shows an element that exists on a diagram; its relations to what is
-// there follow on request.
-export async function showElement(id: string, diagram: string, at?: Point, relations = false) {
+// there follow on request. Dropped into a component it goes into that.
+export async function showElement(id: string, diagram: string, at?: Point, relations = false, onHeld?: (component: string) => void) {
   const { submit, select, say } = useStudio.getState()
-  const ask = (withRelations: boolean) => post<{ changes: Change[] }>(projectPath('read/placement'), { subject: id, diagram, seed: newId(), relations: withRelations, ...(at ? { x: at.x, y: at.y } : {}) })
+  const ask = (withRelations: boolean) => post<{ changes: Change[]; home?: string }>(projectPath('read/placement'), { subject: id, diagram, seed: newId(), relations: withRelations, ...(at ? { x: at.x, y: at.y } : {}) })
   try {
     const reply = await ask(relations)
     if (reply.changes.length === 0) {
@@ -15,6 +15,7 @@ export async function showElement(id: string, diagram: string, at?: Point, relat
     submit(reply.changes, {
       done: () => {
         select(id)
+        if (reply.home && onHeld) return onHeld(reply.home)
         if (relations) return
         void ask(true).then((more) => {
           const n = more.changes.length
