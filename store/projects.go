@@ -26,10 +26,14 @@ type Project struct {
 // Projects lists all projects, the last changed first.
 func (s *Store) Projects(ctx context.Context) ([]Project, error) {
 	out := []Project{}
+	kinds := make([]string, 0, 4)
+	for _, k := range model.ClassifierKinds() {
+		kinds = append(kinds, string(k))
+	}
 	err := s.db.SelectContext(ctx, &out, `SELECT p.id, p.name, p.revision, p.changed_at,
-		(SELECT count(*) FROM elements e WHERE e.project_id = p.id AND e.term_id IS NOT NULL) AS classifiers,
+		(SELECT count(*) FROM elements e WHERE e.project_id = p.id AND e.kind = ANY($1)) AS classifiers,
 		(SELECT count(*) FROM diagrams d WHERE d.project_id = p.id) AS diagrams
-		FROM projects p ORDER BY p.changed_at DESC, p.id`)
+		FROM projects p ORDER BY p.changed_at DESC, p.id`, kinds)
 	if err != nil {
 		return nil, unavailable("list projects", err)
 	}

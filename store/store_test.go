@@ -283,9 +283,11 @@ func TestConcurrentWriters(t *testing.T) {
 
 func TestSnapshotsAndProjects(t *testing.T) {
 	s := newProject(t, apiary()...)
-	for i := range store.SnapshotEvery {
+	for i := range store.SnapshotEvery - 1 {
 		change(t, s, ada, int64(i), &model.Move{ID: "ph", X: i + 1, Y: 0})
 	}
+	// What has a term and is no classifier is not counted as one.
+	change(t, s, ada, store.SnapshotEvery-1, &model.AddElement{ID: "keeper", Kind: model.Actor, Name: "Keeper"}, &model.AddElement{ID: "note", Kind: model.DataItem, Name: "delivery note"})
 	v, err := s.Current(ctx, "p")
 	require.NoError(t, err)
 	revisions, err := s.Snapshots(ctx, "p")
