@@ -139,6 +139,13 @@ func TestAChangeTellsWhatCameOfIt(t *testing.T) {
 	status, r, _ = c.send("undo", 2, `[]`)
 	require.Equal(t, 200, status)
 	require.Equal(t, "name/duplicate", r.Disappeared[0].Rule)
+	status, r, _ = c.send("redo", 3, `[]`)
+	require.Equal(t, 200, status)
+	require.Equal(t, "name/duplicate", r.Appeared[0].Rule)
+	require.EqualValues(t, 4, r.Revision)
+	status, _, problem := c.send("redo", 4, `[]`)
+	require.GreaterOrEqual(t, status, 400, "there is no more to do again")
+	require.NotEmpty(t, problem["detail"])
 }
 
 func TestRefusedConflictingAndStale(t *testing.T) {

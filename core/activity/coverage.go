@@ -21,17 +21,6 @@ func (t *Table) stands(p *Party, id model.ID) bool {
 	return e != nil && (e.Kind == model.Entity || e.Kind == model.Store) && t.m.TermKey(e.Name) == p.Key
 }
 
-// FlowsOf lists the flows of the model that show a fact.
-func (t *Table) FlowsOf(f *Fact) []model.ID {
-	var out []model.ID
-	for _, flow := range t.m.Relationships(model.DataFlow) {
-		if t.Covers(f, flow) {
-			out = append(out, flow.ID)
-		}
-	}
-	return out
-}
-
 // Coverage tells, for every row, the flows that show it, and the other way
 // round; and how many facts no flow shows.
 type Coverage struct {

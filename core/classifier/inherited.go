@@ -100,22 +100,3 @@ func VisibilityOf(e *model.Element) model.Visibility {
 	}
 	return ""
 }
-
-// Interfaces lists the interfaces that a classifier realizes, itself or by what
-// it is a kind of, and the interfaces that those are kinds of.
-func Interfaces(m *model.Model, id model.ID) []model.ID {
-	var out []model.ID
-	add := func(i model.ID) {
-		if !slices.Contains(out, i) {
-			out = append(out, i)
-		}
-	}
-	for _, c := range Lineage(m, id) {
-		for _, r := range m.Realizes(c) {
-			for _, i := range Lineage(m, r.Target) {
-				add(i)
-			}
-		}
-	}
-	return out
-}

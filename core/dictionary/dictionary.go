@@ -355,21 +355,3 @@ func (d *Dictionary) Closure(set map[string]bool) map[string]bool {
 	}
 	return out
 }
-
-// Entries lists all entries by name.
-func (d *Dictionary) Entries() []*Entry {
-	out := make([]*Entry, 0, len(d.entries))
-	for _, e := range d.entries {
-		out = append(out, e)
-	}
-	slices.SortFunc(out, func(a, b *Entry) int {
-		switch {
-		case a.Item.Name < b.Item.Name:
-			return -1
-		case a.Item.Name > b.Item.Name:
-			return 1
-		}
-		return 0
-	})
-	return out
-}

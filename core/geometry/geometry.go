@@ -44,16 +44,6 @@ func (r Rect) Union(o Rect) Rect {
 	return Rect{x, y, max(r.Right(), o.Right()) - x, max(r.Bottom(), o.Bottom()) - y}
 }
 
-// Overlap is the area that two rectangles share, in square pixels.
-func (r Rect) Overlap(o Rect) int {
-	w := min(r.Right(), o.Right()) - max(r.X, o.X)
-	h := min(r.Bottom(), o.Bottom()) - max(r.Y, o.Y)
-	if w <= 0 || h <= 0 {
-		return 0
-	}
-	return w * h
-}
-
 // CrossedBy reports whether the straight line from a to b runs through the
 // inside of the rectangle.
 func (r Rect) CrossedBy(a, b Point) bool {

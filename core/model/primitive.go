@@ -34,12 +34,3 @@ func Primitive(name string) (canonical string, ok bool) {
 	canonical, ok = primitiveByName[strings.ToLower(strings.TrimSpace(name))]
 	return canonical, ok
 }
-
-// Primitives lists the library by its first names.
-func Primitives() []string {
-	out := make([]string, len(primitives))
-	for i, names := range primitives {
-		out[i] = names[0]
-	}
-	return out
-}
