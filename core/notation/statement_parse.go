@@ -2,6 +2,7 @@ package notation
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"lexeon/core/model"
@@ -215,6 +216,11 @@ func (p *parser) statements() []Reading {
 				p.keepThrough(s, b.end, cost, keep)
 			}
 		}
+	}
+	if p.scope.Components || p.scope.Cases { // nothing new comes to be that could not be drawn here
+		out = slices.DeleteFunc(out, func(r Reading) bool {
+			return len(r.New) > 0 && (r.Statement.Form == FormAssociation || r.Statement.Form == FormWhole)
+		})
 	}
 	if p.scope.Components { // there is no place for lines between classes here
 		for i := range out {
@@ -585,6 +591,10 @@ func (p *parser) explain() error {
 	if understood != "" && p.scope.Components {
 		return syntaxf("understood %s, but not what it is to something else; for example: %s requires LotLookup, %s provides TraceQuery, %s gets LotLookup from Traceability",
 			quote(understood), printName(understood), printName(understood), printName(understood))
+	}
+	if understood != "" && p.scope.Cases {
+		return syntaxf("understood %s, but not what it is to something else; for example: Beekeeper starts %s, %s includes Identify lots",
+			quote(understood), printName(understood), printName(understood))
 	}
 	if understood != "" {
 		return syntaxf("understood %s, but not what it is to something else; for example: %s is made of 1..* Hive, %s delivers 0..* HoneyLot, %s is a kind of TraceableItem",

@@ -249,6 +249,14 @@ func TestStatementsOfComponents(t *testing.T) {
 	require.Equal(t, notation.FormAssociation, readings[0].Statement.Form, "among classes it is an association")
 	_, err = notation.ReadStatementIn(m, "Traceability", notation.Scope{Components: true})
 	require.ErrorContains(t, err, "Traceability requires LotLookup")
+	// Classes that nobody would see here do not come to be by a slip.
+	_, err = notation.ReadStatementIn(m, "Traceability has left : Index", notation.Scope{Components: true})
+	require.ErrorContains(t, err, `understood "Traceability", but not what it is to something else`)
+	_, err = notation.ReadStatementIn(m, "Walrus eats Fish", notation.Scope{Cases: true})
+	require.ErrorContains(t, err, "Beekeeper starts Register delivery")
+	readings, err = notation.ReadStatementIn(m, "1 Apiary <borders 0..* HoneyLot", notation.Scope{Components: true})
+	require.NoError(t, err, "between classes that are there it may be said anywhere")
+	require.Equal(t, notation.FormAssociation, readings[0].Statement.Form)
 }
 
 func TestReadBackOfComponents(t *testing.T) {
