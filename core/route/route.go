@@ -49,7 +49,19 @@ type Line struct {
 	Loop int
 	// Upright lines prefer to leave and arrive above and below.
 	Upright bool
+	// Avoid are sides of its last shape where the line had better not arrive.
+	Avoid Sides
 }
+
+// Sides of a shape, several at once.
+type Sides uint8
+
+const (
+	Left Sides = 1 << iota
+	Right
+	Above
+	Below
+)
 
 const (
 	stub     = 22 // least room before the first bend, where there is room at all

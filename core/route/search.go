@@ -39,6 +39,7 @@ const (
 	slitCost    = 220
 	fullCost    = 120 // for an end on a side that other lines between the two fill already
 	uprightCost = 110 // for an end of an upright line at the left or right
+	avoidCost   = 160 // for an end on a side that is better avoided
 )
 
 // overlapping connects two shapes that lie on each other by a short line around
@@ -213,6 +214,12 @@ func sortedLines(m map[int]int) (lines, nice []int) {
 func (g *grid) portsOf(r, other Rect, end int) []port {
 	var out []port
 	trunkEnd := g.p.Trunk != "" && end == 1
+	avoided := func(side Sides) int {
+		if end == 1 && g.p.Avoid&side != 0 {
+			return avoidCost
+		}
+		return 0
+	}
 	add := func(at, cost int, vertical bool) {
 		length := r.H
 		if vertical {
@@ -223,7 +230,7 @@ func (g *grid) portsOf(r, other Rect, end int) []port {
 		}
 		if vertical {
 			room := max(stub, g.p.RoomAbove[end])
-			out = append(out, port{Point{at, r.Y}, 0, -1, cost, room, true}, port{Point{at, r.Bottom()}, 0, 1, cost, room, true})
+			out = append(out, port{Point{at, r.Y}, 0, -1, cost + avoided(Above), room, true}, port{Point{at, r.Bottom()}, 0, 1, cost + avoided(Below), room, true})
 			return
 		}
 		if low, high := gap(g.p.a.Y, g.p.a.Bottom(), g.p.b.Y, g.p.b.Bottom()); g.p.Upright && high-low >= stub { // one stands above the other
@@ -233,7 +240,7 @@ func (g *grid) portsOf(r, other Rect, end int) []port {
 			}
 		}
 		room := max(stub, g.p.RoomBeside[end])
-		out = append(out, port{Point{r.X, at}, -1, 0, cost, room, false}, port{Point{r.Right(), at}, 1, 0, cost, room, false})
+		out = append(out, port{Point{r.X, at}, -1, 0, cost + avoided(Left), room, false}, port{Point{r.Right(), at}, 1, 0, cost + avoided(Right), room, false})
 	}
 	side := func(from, to, oFrom, oTo int, vertical bool) {
 		center := (from + to) / 2

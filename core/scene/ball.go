@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"lexeon/core/model"
+	"lexeon/core/route"
 	"lexeon/core/typeface"
 )
 
@@ -141,4 +142,40 @@ func (c *connection) touchBall(shape *Group, atEnd, socket bool) *Path {
 		arc.Points = append(arc.Points, Point{X: centre.X + int(math.Round(math.Cos(a)*radius)), Y: centre.Y + int(math.Round(math.Sin(a)*radius))})
 	}
 	return arc
+}
+
+// asksFor tells the relationships that end at a ball with a socket around it.
+func asksFor(k model.Kind) bool {
+	return k == model.Usage || k == model.Dependency || k == model.Requires
+}
+
+// socketsBeside leads what asks for an interface to another side of its ball than what
+// offers it, so that no line runs through a socket.
+func socketsBeside(m *model.Model, list []*connection, lines []route.Line, boxes []Rect, shapes []Group) {
+	offered := map[int]route.Sides{} // of balls
+	for i, c := range list {
+		if to := lines[i].To; (c.rel.Kind == model.Provides || c.rel.Kind == model.Realization) && to < len(shapes) && isBall(m, &shapes[to]) {
+			offered[to] |= facing(boxes[to], boxes[lines[i].From])
+		}
+	}
+	for i, c := range list {
+		if asksFor(c.rel.Kind) {
+			lines[i].Avoid = offered[lines[i].To]
+		}
+	}
+}
+
+// facing is the side of a box that another one lies on; the wider gap decides.
+func facing(box, other Rect) route.Sides {
+	sides := []struct {
+		side route.Sides
+		gap  int
+	}{{route.Left, box.X - other.Right()}, {route.Right, other.X - box.Right()}, {route.Above, box.Y - other.Bottom()}, {route.Below, other.Y - box.Bottom()}}
+	best := sides[0]
+	for _, s := range sides[1:] {
+		if s.gap > best.gap {
+			best = s
+		}
+	}
+	return best.side
 }

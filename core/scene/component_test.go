@@ -106,3 +106,21 @@ func BenchmarkNestedComponents(b *testing.B) {
 		}
 	})
 }
+
+// What asks for an interface comes to another side of its ball than what offers it:
+// no line runs through a socket.
+func TestSocketsAreBeside(t *testing.T) {
+	m := modeltest.Build(t, "component Pump", "component Middle", "component Press", "interface Pressure", "Pump provides Pressure", "Press requires Pressure",
+		"components Pump, Pressure, Middle, Press")
+	s := drawer.Of(m, m.Diagrams()[0].ID)
+	ball := groupOf(t, s, "interface Pressure").Box
+	at := func(title string) scene.Point {
+		g := groupOf(t, s, title)
+		return g.Route[len(g.Route)-1]
+	}
+	offer := at("provided interface: Pump provides Pressure")
+	require.Less(t, offer.X, ball.Center().X, "from the left")
+	ask := at("required interface: Press requires Pressure")
+	require.Greater(t, ask.Y, ball.Center().Y+5, "from below")
+	require.Equal(t, ball.Center().X, ask.X)
+}

@@ -144,6 +144,7 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		}
 		lines = append(lines, l)
 	}
+	socketsBeside(m, list, lines, boxes, shapes)
 	routes := route.Routes(boxes, lines, &d.routes)
 	out := make([]Group, len(list))
 	legs := map[model.ID][]*connection{}
@@ -160,9 +161,8 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		c.touchOvals(shapeAt(lines[i].From), shapeAt(lines[i].To))
 		for atEnd, shape := range map[bool]*Group{false: shapeAt(lines[i].From), true: shapeAt(lines[i].To)} {
 			if isBall(m, shape) {
-				asks := atEnd && (c.rel.Kind == model.Usage || c.rel.Kind == model.Dependency || c.rel.Kind == model.Requires)
 				c.ball = c.ball || atEnd
-				if socket := c.touchBall(shape, atEnd, asks); socket != nil {
+				if socket := c.touchBall(shape, atEnd, atEnd && asksFor(c.rel.Kind)); socket != nil {
 					c.socket = socket
 				}
 			}
