@@ -363,6 +363,9 @@ func freeName(m *model.Model, kind model.Kind) string {
 // spoken of.
 func newElementFor(kind model.Kind, id model.ID, name string, scope notation.Scope) *model.AddElement {
 	add := &model.AddElement{ID: id, Kind: kind, Name: name}
+	if kind == model.Component {
+		add.Owner = scope.Inside
+	}
 	if kind == model.Process && scope.Parent != "" {
 		add.Owner = scope.Parent
 		if scope.View != model.Logical {
@@ -418,10 +421,6 @@ func (s *Server) readPlacement(c *echo.Context) error {
 		case kind == model.ComponentPart:
 			if err := s.partInto(v.Model, req, add); err != nil {
 				return err
-			}
-		case kind == model.Component: // on the diagram of an inside it is part of that
-			if d := v.Model.Diagram(req.Diagram); d != nil {
-				add.Owner = d.About
 			}
 		case kind == model.Object: // and here its classifier too
 			o, err := notation.ReadObject(name)

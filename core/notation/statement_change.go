@@ -17,6 +17,9 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 		key := refKey(n)
 		made[key] = id("element", key)
 		add := &model.AddElement{ID: made[key], Kind: n.Kind, Name: n.Name}
+		if n.Kind == model.Component {
+			add.Owner = r.Scope.Inside
+		}
 		if n.Kind == model.Process && r.Scope.Parent != "" {
 			add.Owner = r.Scope.Parent
 			if r.Scope.View != model.Logical {

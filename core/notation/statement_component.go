@@ -194,6 +194,9 @@ func (p *parser) componentPlaces(i int, classes bool) []parsed[componentPlace] {
 // it.
 func (p *parser) componentRefs(i int) []parsed[Ref] {
 	var out []parsed[Ref]
+	if owner := p.m.Element(p.scope.Inside); owner != nil {
+		out = append(out, p.inside(owner, i)...)
+	}
 	for _, n := range p.namesOf(i, model.Component) {
 		found := p.componentsNamed(n.value)
 		if p.mark(n.end, "::") {
@@ -203,7 +206,14 @@ func (p *parser) componentRefs(i int) []parsed[Ref] {
 			continue
 		}
 		for _, e := range found {
-			out = append(out, parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, n.end, p.elsewhere(e)})
+			r := parsed[Ref]{Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}, n.end, p.elsewhere(e)}
+			switch near := func(o parsed[Ref]) bool { return o.end == r.end && o.value.Name == e.Name }; {
+			case slices.ContainsFunc(out, func(o parsed[Ref]) bool { return near(o) && o.value.ID == e.ID }):
+				continue
+			case slices.ContainsFunc(out, near):
+				r.cost++ // what is in here comes first
+			}
+			out = append(out, r)
 		}
 		if len(found) == 0 && n.value != "" {
 			out = append(out, parsed[Ref]{Ref{Name: n.value, Kind: model.Component}, n.end, unknownCost + n.cost + oddName(n.value)})

@@ -29,6 +29,9 @@ type Scope struct {
 	Cases  bool // a use case diagram is open
 	// Components: a component diagram is open.
 	Components bool
+	// Inside is the component whose inside that diagram shows: its parts are known by
+	// their names alone, and new components become part of it.
+	Inside model.ID
 }
 
 // ScopeOf is the scope of what is said while a diagram is open.
@@ -38,7 +41,7 @@ func ScopeOf(m *model.Model, diagram model.ID) Scope {
 	} else if d != nil && d.Kind == model.UseCaseDiagram {
 		return Scope{Cases: true}
 	} else if d != nil && d.Kind == model.ComponentDiagram {
-		return Scope{Components: true}
+		return Scope{Components: true, Inside: d.About}
 	}
 	return Scope{}
 }

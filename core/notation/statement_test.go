@@ -249,6 +249,23 @@ func TestStatementsOfComponents(t *testing.T) {
 	require.Equal(t, notation.FormAssociation, readings[0].Statement.Form, "among classes it is an association")
 	_, err = notation.ReadStatementIn(m, "Traceability", notation.Scope{Components: true})
 	require.ErrorContains(t, err, "Traceability requires LotLookup")
+	// On the inside of a component its parts are known by their names alone, and what is
+	// new becomes part of it.
+	inside := notation.Scope{Components: true, Inside: "tr"}
+	readings, err = notation.ReadStatementIn(m, "left at outlet gets ResultSource from Index", inside)
+	require.NoError(t, err)
+	require.Len(t, readings, 1)
+	require.Equal(t, model.ID("pt"), readings[0].Statement.Ends[0].Ref.ID)
+	require.Equal(t, model.ID("in"), readings[0].Statement.Ends[1].Ref.ID)
+	readings, err = notation.ReadStatementIn(m, "Cache gets ResultSource from left", inside)
+	require.NoError(t, err)
+	changes, _, _ := notation.StatementChanges(m, readings[0], "s")
+	require.Equal(t, model.ID("tr"), must(t, m, changes...).Named("Cache", model.Component)[0].Owner)
+	twice := must(t, m, &model.AddElement{ID: "pi", Kind: model.ComponentPart, Name: "Label printer", Owner: "tr", Set: model.P("component", "lp")})
+	readings, err = notation.ReadStatementIn(twice, "Label printer gets ResultSource from left", inside)
+	require.NoError(t, err)
+	require.Len(t, readings, 1)
+	require.Equal(t, model.ID("pi"), readings[0].Statement.Ends[0].Ref.ID, "what is in here comes first")
 	// Classes that nobody would see here do not come to be by a slip.
 	_, err = notation.ReadStatementIn(m, "Traceability has left : Index", notation.Scope{Components: true})
 	require.ErrorContains(t, err, `understood "Traceability", but not what it is to something else`)
