@@ -9,7 +9,8 @@ const field = (page: Page, name: string) => main(page).getByRole('region', { nam
 test('from a shape to all that it touches, forwards and back', async ({ studio, page }) => {
   await studio.copyOfDemo()
   await studio.shape('class HoneyLot').click()
-  await studio.lexicon.getByRole('button', { name: 'Follow it everywhere' }).click()
+  await page.keyboard.press('Shift+F10')
+  await page.getByRole('menuitem', { name: 'Follow it everywhere' }).click()
   await expect(page.getByRole('heading', { name: 'What HoneyLot touches' })).toBeVisible()
   await expect(field(page, 'Brief').getByRole('button', { name: '6 A beekeeper delivers a honey lot with a delivery note.', exact: true })).toBeVisible()
   await expect(field(page, 'Data flow').getByText('writes lot entry to Lot register')).toBeVisible()
@@ -50,6 +51,13 @@ test('found by its words and walked by keys', async ({ studio, page }) => {
   for (let i = 0; i < 30; i++) await page.keyboard.press('ArrowRight')
   await expect(field(page, 'Classes').getByRole('button', { name: 'HoneyLot', exact: true })).toBeFocused()
   await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'What HoneyLot touches' })).toBeVisible()
+  // A command of the statement line, for what is selected on the sheet.
+  await page.getByRole('button', { name: 'Show HoneyLot where it stands' }).click()
+  await expect(studio.shape('class HoneyLot')).toBeVisible()
+  await expect(studio.lexicon.getByRole('button', { name: 'Follow it everywhere' })).toBeVisible()
+  await studio.statement.fill('follow class HoneyLot')
+  await page.getByRole('option', { name: 'Follow class HoneyLot everywhere' }).click()
   await expect(page.getByRole('heading', { name: 'What HoneyLot touches' })).toBeVisible()
   await page.getByRole('combobox', { name: 'What to follow' }).fill('no such words')
   await expect(page.getByText('Nothing bears these words.')).toBeVisible()

@@ -5,6 +5,7 @@ import { setLine } from './commands'
 import { showElement } from './placing'
 import { type Entry, type Item, type FeaturesReply, newId, post, Problem } from './api'
 import { FindingItem } from './FindingList'
+import { isFollowed } from './follow'
 import { FollowButton } from './FollowButton'
 import { Kept, Part, Switch } from './Kept'
 import { ComponentTools, PortTools } from './ComponentTools'
@@ -130,7 +131,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           <button className="button self-start" onClick={() => void showElement(id, openDiagram)}>Show on this diagram</button>
         )}
       </Part>}
-      {!['note', 'constraint', 'object', 'package', 'subject'].includes(entry.kind) && (!relationship || ['dataFlow', 'association', 'generalization'].includes(entry.kind)) && <FollowButton id={id} />}
+      {isFollowed(entry.kind) && <FollowButton id={id} />}
       <button
         className="button self-start text-brick"
         onClick={() => submit([{ type: 'delete', id }], { said: `Deleted ${entry.name || `the ${entry.kindTitle}`} from the model.` })}

@@ -1,4 +1,5 @@
 import { type Change, type ChangesReply, newId, post } from './api'
+import { follow, isFollowed } from './follow'
 import { projectPath, useStudio } from './state'
 
 // Commands on what is selected, or on the whole diagram. Menus, keys and the
@@ -126,6 +127,8 @@ export function commands(): Command[] {
   if (lines.length) {
     for (const [line, title] of [['', 'right-angled'], ['straight', 'straight'], ['curved', 'curved']] as const) out.push({ id: `line-${title}`, group: 'line', title: `Draw the line ${title}`, run: () => setLine(line) })
   }
+  const one = useStudio.getState().scene?.groups.find((g) => g.subject && g.subject === useStudio.getState().selection[0])
+  if (useStudio.getState().selection.length === 1 && one?.subject && isFollowed(one.kind)) out.push({ id: 'follow', group: 'view', title: `Follow ${one.title} everywhere`, run: () => follow(one.subject ?? '') })
   if (shapes.length) out.push({ id: 'duplicate', group: 'edit', title: 'Duplicate the selection', keys: 'Ctrl+D', run: () => void duplicate() })
   return out
 }

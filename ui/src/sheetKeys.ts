@@ -6,6 +6,7 @@ import { arrange, duplicate, remove, setLine } from './commands'
 import { moves } from './dragging'
 import { connect, constrain, isText, lead } from './connecting'
 import { openInside } from './ComponentTools'
+import { follow, isFollowed } from './follow'
 import { center } from './geometry'
 import { type MenuItem } from './SheetMenu'
 import { type OpenMenu } from './Sheet'
@@ -127,6 +128,7 @@ export function useSheetKeys(props: {
     const features = current?.slots?.find((s) => s.field === 'features')
     if (features) add('features', 'Edit the features', () => setTimeout(() => useStudio.getState().edit({ slot: `${features.row}|features`, value: features.value })))
     if (current?.kind === 'component') add('inside', 'Open its inside', () => void openInside(current.subject ?? ''))
+    if (current?.subject && isFollowed(current.kind)) add('follow', 'Follow it everywhere', () => follow(current.subject ?? ''), 'What it touches in all kinds of diagrams.')
     if (current?.box && (shapes.length > 1 || isText(current))) add('connect', 'Connect with …', () => setTimeout(() => chooseOther(current, at)))
     if (current?.route) {
       for (const [line, title] of [['', 'Right-angled'], ['straight', 'Straight'], ['curved', 'Curved']] as const) if ((current.line ?? '') !== line) add(`line-${line}`, title, () => setLine(line))
