@@ -1,22 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
-import { type Page } from '@playwright/test'
 
-import { boxOf, dragBy, expect, type Studio, test } from './studio'
+import { boxOf, dragBy, expect, pull, type Studio, test } from './studio'
 
 const shapeOf = (studio: Studio, name: string) => boxOf(studio.shape(name).locator('rect.shape').first())
-
-// pull leads the handle of a shape to another one, and waits for what is offered.
-async function pull(studio: Studio, page: Page, from: string, to: string) {
-  await page.keyboard.press('Escape')
-  await studio.shape(from).locator('.shape').first().click({ position: { x: 12, y: 12 } })
-  const handle = await boxOf(page.locator('[data-part="connect"] circle'))
-  const target = await boxOf(studio.shape(to).locator('.shape').first())
-  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
-  await page.mouse.down()
-  await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 5 })
-  await page.mouse.up()
-  await expect(page.getByRole('menu', { name: 'How are they related?' })).toBeVisible()
-}
 
 const sentences = async (studio: Studio, project: string, diagram: string) => {
   const all = (await (await studio.page.request.get(`${studio.address}/api/projects/${project}/diagrams/${diagram}/sentences`)).json()) as { statement?: string }[]
@@ -56,14 +42,14 @@ test('components are made and connected by the pointer, and fit', async ({ studi
     await expect(studio.shape(`${kind} ${name}`)).toBeVisible()
     await page.keyboard.press('Escape')
   }
-  await pull(studio, page, 'component Traceability', 'interface LotLookup')
+  await pull(studio, 'component Traceability', 'interface LotLookup')
   await page.getByRole('menuitem', { name: 'Traceability provides LotLookup' }).click()
   await studio.saved()
-  await pull(studio, page, 'component Label printer', 'interface LotLookup')
+  await pull(studio, 'component Label printer', 'interface LotLookup')
   await expect(page.getByRole('menuitem', { name: 'Label printer gets LotLookup from Traceability (who provides it)' })).toBeVisible()
   await page.getByRole('menuitem', { name: 'Label printer requires LotLookup (whoever provides it)' }).click()
   await studio.saved()
-  await pull(studio, page, 'component Label printer', 'component Traceability')
+  await pull(studio, 'component Label printer', 'component Traceability')
   await page.getByRole('menuitem', { name: 'Label printer gets LotLookup from Traceability (these two fit)' }).click()
   await expect(page.getByRole('img', { name: 'assembly: "Label printer" gets LotLookup from Traceability' })).toBeVisible()
   await expect(studio.lexicon.getByText('If Traceability is taken out, Label printer needs LotLookup from somebody else.')).toBeVisible()

@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test'
 
-import { boxOf, expect, type Studio, test } from './studio'
+import { boxOf, expect, pull, type Studio, test } from './studio'
 
 // The demo's component diagram made by hand, in two ways beside that from sentences.
 // What it has to become is read from the demo itself.
@@ -32,17 +32,10 @@ async function make(studio: Studio, page: Page, kind: string, name: string, x: n
   await studio.saved()
 }
 
-// pull leads the handle of a shape to another one, and takes what is offered.
-async function pull(studio: Studio, page: Page, from: string, to: string, offer: string | RegExp) {
-  await page.keyboard.press('Escape')
-  await studio.shape(from).locator('.shape').first().click({ position: { x: 4, y: 4 } })
-  const handle = await boxOf(page.locator('[data-part="connect"] circle'))
-  const target = await boxOf(studio.shape(to).locator('.shape, .area').first())
-  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
-  await page.mouse.down()
-  await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 5 })
-  await page.mouse.up()
-  await page.getByRole('menu', { name: 'How are they related?' }).getByRole('menuitem', { name: offer }).click()
+// tie pulls the handle of a shape to another one, and takes what is offered.
+async function tie(studio: Studio, page: Page, from: string, to: string, offer: string | RegExp) {
+  const menu = await pull(studio, from, to)
+  await menu.getByRole('menuitem', { name: offer }).click()
   await expect(page.getByRole('menu')).toHaveCount(0)
   await studio.saved()
 }
@@ -65,11 +58,11 @@ test('the component diagram of the demo by the pointer', async ({ studio, page }
     await studio.saved()
   }
   for (const [port, iface] of [['lookup', 'LotLookup'], ['query', 'TraceQuery']] as const) {
-    await pull(studio, page, `port ${port} of component Traceability`, `interface ${iface}`, new RegExp(`provides ${iface}`))
+    await tie(studio, page, `port ${port} of component Traceability`, `interface ${iface}`, new RegExp(`provides ${iface}`))
   }
   for (const s of wanted.filter((s) => !s.includes(' at '))) {
     const [, from, verb, to] = /^"?([^"]+?)"? (provides|requires) (\w+)$/.exec(s) ?? []
-    await pull(studio, page, `component ${from}`, `interface ${to}`, new RegExp(`^${from} ${verb} ${to}`))
+    await tie(studio, page, `component ${from}`, `interface ${to}`, new RegExp(`^${from} ${verb} ${to}`))
   }
   await expect.poll(async () => statements(studio, ...here(page))).toEqual(wanted)
   await page.reload()
@@ -115,7 +108,7 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   await page.getByRole('button', { name: 'Fit', exact: true }).click()
   // What no class tells is pulled.
   for (const [from, to] of [['Blend planner', 'LabelOutput'], ['Blend planner', 'LotLookup'], ['Settlement', 'BlendPlanning']] as const) {
-    await pull(studio, page, `component ${from}`, `interface ${to}`, new RegExp(`^${from} requires ${to}`))
+    await tie(studio, page, `component ${from}`, `interface ${to}`, new RegExp(`^${from} requires ${to}`))
   }
   await expect.poll(async () => statements(studio, ...here(page))).toEqual(wanted)
   await page.reload()

@@ -73,6 +73,22 @@ export async function boxOf(locator: Locator): Promise<Box> {
   return box
 }
 
+// pull leads the handle of a shape to another one, and waits for what is offered.
+export async function pull(studio: Studio, from: string, to: string): Promise<Locator> {
+  const { page } = studio
+  await page.keyboard.press('Escape')
+  await studio.shape(from).locator('.shape').first().click({ position: { x: 4, y: 4 } })
+  const handle = await boxOf(page.locator('[data-part="connect"] circle'))
+  const target = await boxOf(studio.shape(to).locator('.shape, .area').first())
+  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 5 })
+  await page.mouse.up()
+  const menu = page.getByRole('menu', { name: 'How are they related?' })
+  await expect(menu).toBeVisible()
+  return menu
+}
+
 const shapeBox = (studio: Studio, name: string) => boxOf(studio.shape(name).locator('rect.shape'))
 
 // dragBy presses at a place of a box and lets go farther on; with Alt no guide
