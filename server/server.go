@@ -39,6 +39,7 @@ type Server struct {
 	opts   Options
 	echo   *echo.Echo
 	away   atomic.Bool // the database did not answer last time
+	webs   webs
 
 	mu     sync.Mutex
 	checks map[string]checked          // by project

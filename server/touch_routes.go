@@ -2,6 +2,7 @@ package server
 
 import (
 	"net/http"
+	"sync"
 
 	"github.com/labstack/echo/v5"
 
@@ -70,6 +71,24 @@ func viewFollowed(m *model.Model, w *follow.Web, id model.ID) followedView {
 	return out
 }
 
+// webs remembers what touches what in the model that was asked about last: who
+// searches asks with every letter, who follows asks again and again. Models never
+// change, so a web stays right for its model.
+type webs struct {
+	mu  sync.Mutex
+	of  *model.Model
+	web *follow.Web
+}
+
+func (x *webs) get(m *model.Model) *follow.Web {
+	x.mu.Lock()
+	defer x.mu.Unlock()
+	if x.of != m {
+		x.of, x.web = m, follow.Of(m)
+	}
+	return x.web
+}
+
 // follow tells what an element touches in all kinds of diagrams.
 func (s *Server) touched(c *echo.Context) error {
 	_, v, err := s.current(c)
@@ -77,7 +96,7 @@ func (s *Server) touched(c *echo.Context) error {
 		return err
 	}
 	m, id := v.Model, model.ID(c.Param("row"))
-	w := follow.Of(m)
+	w := s.webs.get(m)
 	own, ok := w.FieldOf(id)
 	if !ok {
 		return model.Faultf(model.CodeMissing, "There is nothing of that kind to follow any more.").At(id, "")
@@ -105,7 +124,7 @@ func (s *Server) findTouching(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	w := follow.Of(v.Model)
+	w := s.webs.get(v.Model)
 	text := c.QueryParam("find")
 	found := w.Find(text, mostFound)
 	if text == "" {

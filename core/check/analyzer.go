@@ -102,6 +102,8 @@ type Group struct {
 	Key   func(m *model.Model, r model.Row) string // "" for rows in no group
 	// Members finds the rows of a group from indexes.
 	Members func(m *model.Model, key string) []model.Row
+	// Several: a group of one gives no finding.
+	Several bool
 	Run     func(p *Pass, key string, members []model.Row)
 }
 

@@ -142,13 +142,17 @@ func (s *State) runOther(i int, byKind map[model.Kind][]model.Row, results []res
 	}
 	switch scope := a.Scope.(type) {
 	case Group:
-		done := map[string]bool{}
+		size := map[string]int{}
 		for _, k := range scope.Kinds {
 			for _, r := range byKind[k] {
-				if key := scope.Key(m, r); key != "" && !done[key] {
-					done[key] = true
-					keep(key, s.runGroup(m, a, scope, key))
+				if key := scope.Key(m, r); key != "" {
+					size[key]++
 				}
+			}
+		}
+		for key, n := range size {
+			if n > 1 || !scope.Several {
+				keep(key, s.runGroup(m, a, scope, key))
 			}
 		}
 	case Whole:

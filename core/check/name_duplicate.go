@@ -19,7 +19,8 @@ var nameDuplicate = &Analyzer{
 	Finds:  "Two classes named Hive.",
 	Leaves: "Two classes named Hive in two packages; a class and an interface named Hive, or two associations named delivers.",
 	Scope: Group{
-		Kinds: append(model.ClassifierKinds(), model.Actor, model.UseCase, model.PackageKind),
+		Several: true,
+		Kinds:   append(model.ClassifierKinds(), model.Actor, model.UseCase, model.PackageKind),
 		Key: func(_ *model.Model, r model.Row) string {
 			if e := r.(*model.Element); strings.TrimSpace(e.Name) != "" {
 				return string(e.Kind) + "|" + string(e.Owner) + "|" + e.Name

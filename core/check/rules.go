@@ -20,7 +20,7 @@ var All = []*Analyzer{
 	classPublicAttribute, classDerivedRule, classTooLarge, classIdentifierMissing,
 	interfaceAttributes, interfaceVisibility, interfaceUnrealized, interfaceIncomplete, interfaceSignature, realizationKind,
 	classAbstractOperation, classAbstractMissing, enumerationDuplicate, enumerationEmpty, packageCycle,
-	nameSynonym, objectLink, objectValue,
+	nameSynonym, nameShared, nameVariant, nameNumber, nameStyle, objectLink, objectValue,
 	flowUnnamed, flowVerbName, flowAndName, flowControl, flowGoods,
 	flowSelf, flowEntityEntity, flowStoreStore, flowEntityStore, flowDuplicate, flowUnchanged,
 	processNoInput, processNoOutput, processInsufficientInput,

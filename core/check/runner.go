@@ -23,13 +23,14 @@ type State struct {
 
 // Run checks a whole model with the given rules.
 func Run(m *model.Model, analyzers []*Analyzer) *State {
-	s := &State{m: m, analyzers: analyzers, memory: newMemory(m), found: make([]map[string][]Finding, len(analyzers))}
+	s := &State{m: m, analyzers: analyzers, found: make([]map[string][]Finding, len(analyzers))}
 	byKind := map[model.Kind][]model.Row{}
 	m.Each(func(r model.Row) {
 		if k := kindOf(r); k != "" {
 			byKind[k] = append(byKind[k], r)
 		}
 	})
+	s.memory = newMemory(m, byKind)
 	s.ends = make(map[model.ID][]*model.Element, len(byKind[model.Association]))
 	for _, r := range byKind[model.Association] {
 		s.ends[r.RowID()] = m.Ends(r.RowID())

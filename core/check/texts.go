@@ -83,10 +83,11 @@ func isText(r model.Row) bool {
 type memory struct {
 	texts func(*model.Model) *textIndex
 	uses  *uses
+	names nameBook
 }
 
-func newMemory(m *model.Model) *memory {
-	return &memory{newTexts(), &uses{reader: usecase.NewReader(m)}}
+func newMemory(m *model.Model, byKind map[model.Kind][]model.Row) *memory {
+	return &memory{newTexts(), &uses{reader: usecase.NewReader(m)}, newNameBook(byKind)}
 }
 
 func newTexts() func(*model.Model) *textIndex {
@@ -104,6 +105,7 @@ func (x *memory) after(delta model.Delta, next *model.Model) *memory {
 		return slices.ContainsFunc(delta, func(c model.RowChange) bool { return c.Old != nil && is(c.Old) || c.New != nil && is(c.New) })
 	}
 	out := *x
+	out.names = x.names.after(delta)
 	if touches(isText) {
 		out.texts = newTexts()
 	}
