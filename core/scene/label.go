@@ -111,6 +111,26 @@ func (l *label) atMiddle(points []Point) {
 	l.more = func() { l.besideLine(points) }
 }
 
+// atBall lists the places beside the ball of an assembly first.
+func (l *label) atBall(points []Point) {
+	mid, along := middle(points)
+	w, away := l.width(), socketRadius+6
+	var places []Point
+	switch {
+	case along.x != 0 && along.y != 0:
+		return // as at any slanting line
+	case along.mostlyHorizontal():
+		places = []Point{{X: mid.X - w/2, Y: mid.Y - away - labelHeight + 3}, {X: mid.X - w/2, Y: mid.Y + away - 3}}
+	default:
+		places = []Point{{X: mid.X + away, Y: mid.Y - labelHeight/2}, {X: mid.X - away - w, Y: mid.Y - labelHeight/2}}
+	}
+	first := make([]place, 0, usual+len(places))
+	for _, p := range places {
+		first = append(first, place{p, along})
+	}
+	l.places = append(first, l.places...)
+}
+
 func (l *label) besidePoint(at Point, along vector, other bool) place {
 	w := l.width()
 	if along.x != 0 && along.y != 0 { // a slanting line needs more room beside it

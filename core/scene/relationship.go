@@ -512,6 +512,9 @@ func (d *Drawer) nameLabel(c *connection) *label {
 		}
 	}
 	l.atMiddle(c.points)
+	if c.rel.Kind == model.Assembly {
+		l.atBall(c.points)
+	}
 	return l
 }
 
