@@ -3,6 +3,8 @@ package check
 import (
 	"fmt"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"lexeon/core/model"
 )
@@ -64,13 +66,13 @@ func isPlural(name string) bool {
 func inSingular(name string) string {
 	list := model.Words(name)
 	last := list[len(list)-1]
-	one := model.Singular(last)
-	if !strings.HasSuffix(strings.ToLower(name), last) {
+	at := len(name) - len(last)
+	if at < 0 || !strings.EqualFold(name[at:], last) { // a letter of another length in small
 		return ""
 	}
-	head := name[:len(name)-len(last)]
-	if first := name[len(head):][:1]; first == strings.ToUpper(first) {
+	one := model.Singular(last)
+	if first, _ := utf8.DecodeRuneInString(name[at:]); unicode.IsUpper(first) {
 		one = model.Capital(one)
 	}
-	return head + one
+	return name[:at] + one
 }
