@@ -146,6 +146,14 @@ test('the matrix tells who uses what, and where each mark comes from', async ({ 
   await expect(where.getByText('Label: nobody reads it')).toBeVisible()
   const { violations } = await new AxeBuilder({ page }).analyze()
   expect(violations).toEqual([])
+  // A mark leads to what it comes from, chosen on its sheet.
+  await page.getByRole('button', { name: '3.3 Bottle blend, JarBatch: C' }).click()
+  await where.getByText('writes jar batch entry to Jar stock').getByRole('button', { name: 'Show it' }).click()
+  await expect(studio.lexicon.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('jar batch entry')
+  // So does the table of components.
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Components', exact: true }).first().click()
+  await page.getByRole('row', { name: /^Blend planner/ }).getByRole('button', { name: 'Blend planner', exact: true }).click()
+  await expect(studio.lexicon.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Blend planner')
   // A new step fills it.
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Use cases/ }).click()
   await page.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Dispatch jars/ }).click()

@@ -20,13 +20,9 @@ type batch struct {
 const batchSize = 24 // classifiers, or ten times as many rows of other kinds
 
 // inClassifiers are the kinds that only classifiers and their parts own.
-var inClassifiers = func() map[model.Kind]bool {
-	out := map[model.Kind]bool{}
-	for _, k := range []model.Kind{model.Attribute, model.Operation, model.Parameter, model.Literal, model.UnreadLine, model.GeneralizationSet} {
-		out[k] = true
-	}
-	return out
-}()
+var inClassifiers = map[model.Kind]bool{
+	model.Attribute: true, model.Operation: true, model.Parameter: true, model.Literal: true, model.UnreadLine: true, model.GeneralizationSet: true,
+}
 
 // batches divides rows; no row is in two, parts of classifiers come with these.
 func batches(byKind map[model.Kind][]model.Row) []batch {

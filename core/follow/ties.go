@@ -2,6 +2,8 @@ package follow
 
 import (
 	"fmt"
+	"maps"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -106,8 +108,9 @@ func (w *Web) activities() {
 			w.tie(origin(t), row.ID, "stems from the activity")
 		}
 	}
-	for row, flows := range activity.Of(m).Coverage().Flows {
-		for _, f := range flows {
+	shown := activity.Of(m).Coverage().Flows
+	for _, row := range slices.Sorted(maps.Keys(shown)) {
+		for _, f := range shown[row] {
 			w.tie(row, f, "shows what the activity says")
 		}
 	}
@@ -115,13 +118,13 @@ func (w *Web) activities() {
 
 // flows: their ends and what they carry; what stores hold; what data are those of a
 // class, and the attributes that keep them.
-func (w *Web) flows(classes func(name string) []model.ID) {
+func (w *Web) flows(x *matrix.Matrix) {
 	m := w.m
 	d := dictionary.Of(m)
 	items := map[string]model.ID{}
 	for _, e := range m.OfKind(model.DataItem) {
 		items[d.Key(e.Name)] = e.ID
-		for _, c := range classes(e.Name) {
+		for _, c := range x.ClassesOfData(e.Name) {
 			w.tie(e.ID, c, "data of "+m.Element(c).Name)
 		}
 	}
@@ -140,7 +143,7 @@ func (w *Web) flows(classes func(name string) []model.ID) {
 		w.tie(f.ID, f.Source, "sends "+name)
 		w.tie(f.ID, f.Target, "receives "+name)
 		w.tie(f.ID, items[d.Key(f.Name)], "carries "+f.Name)
-		for _, c := range classes(f.Name) {
+		for _, c := range x.ClassesOfData(f.Name) {
 			w.tie(f.ID, c, "data of "+m.Element(c).Name)
 		}
 	}
@@ -149,8 +152,9 @@ func (w *Web) flows(classes func(name string) []model.ID) {
 			contents(s.ID, parsed, "keeps")
 		}
 	}
-	for store, of := range matrix.ClassesOfStores(m) {
-		for _, c := range of {
+	kept := x.Stores()
+	for _, store := range slices.Sorted(maps.Keys(kept)) {
+		for _, c := range kept[store] {
 			w.tie(store, c, "keeps "+m.Element(c).Name)
 		}
 	}
@@ -170,7 +174,7 @@ func (w *Web) flows(classes func(name string) []model.ID) {
 }
 
 // cases: actors, steps, and what the steps name.
-func (w *Web) cases(classes func(name string) []model.ID) {
+func (w *Web) cases(x *matrix.Matrix) {
 	m := w.m
 	reader := usecase.NewReader(m)
 	at := 0
@@ -196,7 +200,7 @@ func (w *Web) cases(classes func(name string) []model.ID) {
 				if k.Term == "" {
 					continue
 				}
-				for _, c := range classes(k.Text) {
+				for _, c := range x.ClassesOfData(k.Text) {
 					w.tie(e.ID, c, "names "+k.Text)
 				}
 			}
@@ -217,8 +221,7 @@ func (w *Web) cases(classes func(name string) []model.ID) {
 }
 
 // matrix: what use cases and processes do with classes.
-func (w *Web) matrix() {
-	x := matrix.Of(w.m)
+func (w *Web) matrix(x *matrix.Matrix) {
 	for _, row := range x.Rows {
 		for _, class := range x.Classes {
 			cell := x.At(row.ID, class.ID)

@@ -134,8 +134,3 @@ func (s *speaking) stores() map[model.ID][]model.ID {
 	}
 	return out
 }
-
-// ClassesOfData tells of data, by their name, the classes that they are of.
-func ClassesOfData(m *model.Model) func(name string) []model.ID {
-	return newSpeaking(m, m.Elements(model.Class), usecase.NewReader(m)).ofData
-}

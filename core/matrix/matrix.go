@@ -76,6 +76,10 @@ type Matrix struct {
 // is of.
 func (x *Matrix) Stores() map[model.ID][]model.ID { return x.speaking.stores() }
 
+// ClassesOfData tells of data, by their name, the classes that they are of. It is not
+// for concurrent use.
+func (x *Matrix) ClassesOfData(name string) []model.ID { return x.speaking.ofData(name) }
+
 // At is a cell; nil where there is nothing.
 func (x *Matrix) At(row, column model.ID) *Cell { return x.cells[[2]model.ID{row, column}] }
 

@@ -4,6 +4,7 @@ import { type Brief, type BriefEdit, type BriefSection, type BriefSentence, type
 import { ask } from './asking'
 import { Rename } from './Rename'
 import { go } from './router'
+import { showOn } from './showing'
 import { projectPath, useStudio } from './state'
 import { useFetched } from './useFetched'
 
@@ -141,7 +142,7 @@ function SentenceLine({ sentence: s, wanted, chosen, candidate, onChoose }: { se
         <p className="flex flex-wrap gap-x-3 text-sm">
           {s.traces.map((t) => (
             <span key={t.id} className="text-faint">
-              {t.diagram ? <button className="text-left text-verdigris underline" onClick={() => { go(`/p/${overview?.id}/d/${t.diagram}`); void useStudio.getState().openSheet(t.diagram).then(() => useStudio.getState().select(t.row)) }}>{t.title}</button> : t.title}
+              {t.diagram ? <button className="text-left text-verdigris underline" onClick={() => { showOn(t.diagram, t.row) }}>{t.title}</button> : t.title}
               <button className="pl-1 text-faint opacity-0 group-hover:opacity-100 focus:opacity-100" aria-label={`Sentence ${s.number} has nothing to do with ${t.title}`} onClick={() => submit([{ type: 'delete', id: t.id }])}>✕</button>
             </span>
           ))}

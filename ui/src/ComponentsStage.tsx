@@ -1,5 +1,5 @@
 import { type Row } from './api'
-import { go } from './router'
+import { showOn } from './showing'
 import { projectPath, useStudio } from './state'
 import { useFetched } from './useFetched'
 
@@ -15,12 +15,9 @@ const names = (rows: Row[]) => rows.map((r) => r.title || '(no name)').join(', '
 // component, and what could stand in for it.
 export function ComponentsStage() {
   const tick = useStudio((s) => s.tick)
-  const overview = useStudio((s) => s.overview)
-  const select = useStudio((s) => s.select)
   const { value, error } = useFetched<Components>(projectPath('components'), tick)
   const open = (c: Component) => {
-    if (c.diagram) go(`/p/${overview?.id}/d/${c.diagram}`)
-    select(c.id)
+    if (c.diagram) showOn(c.diagram, c.id)
   }
   return (
     <main className="col-span-2 min-h-0 overflow-auto bg-sheet px-8 py-5" aria-label="Components">

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { type Activity, newId, type Party, type Table } from './api'
 import { ask } from './asking'
 import { FollowButton } from './FollowButton'
-import { go } from './router'
+import { showOn } from './showing'
 import { useStudio } from './state'
 
 // A person may put somebody on the other side, with a reason.
@@ -48,7 +48,7 @@ export function Consequences({ table, row }: { table: Table; row?: Activity }) {
               <h4 className="heading">Flows that show it</h4>
               <ul className="flex flex-col gap-1">
                 {row.shown.map((s) => (
-                  <li key={s.id}><button className="text-left text-verdigris underline" disabled={!s.diagram} onClick={() => { go(`/p/${overview?.id}/d/${s.diagram}`); void useStudio.getState().openSheet(s.diagram).then(() => useStudio.getState().select(s.id)) }}>{s.title}</button> <span className="text-faint">{s.where}</span></li>
+                  <li key={s.id}><button className="text-left text-verdigris underline" disabled={!s.diagram} onClick={() => { showOn(s.diagram, s.id) }}>{s.title}</button> <span className="text-faint">{s.where}</span></li>
                 ))}
               </ul>
             </>

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 
 import { go } from './router'
+import { showOn } from './showing'
 import { projectPath, useStudio } from './state'
 import { useFetched } from './useFetched'
 
@@ -105,8 +106,7 @@ function Place({ thing, label }: { thing: Followed; label: string }) {
   if (!page && !thing.diagram) return null
   const show = () => {
     if (page) return go(`/p/${overview?.id}/${page}`)
-    go(`/p/${overview?.id}/d/${thing.diagram}`)
-    void useStudio.getState().openSheet(thing.diagram).then(() => useStudio.getState().select(thing.shown))
+    showOn(thing.diagram, thing.shown)
   }
   return <button className="text-verdigris underline" aria-label={`Show ${thing.title || 'it'} where it stands`} onClick={show}>{label}</button>
 }

@@ -4,6 +4,7 @@ import { type Change, newId, post, Problem, type Term, type TermUses, type Use }
 import { FindingItem } from './FindingList'
 import { Kept, Part } from './Kept'
 import { go } from './router'
+import { showOn } from './showing'
 import { projectPath, useStudio } from './state'
 import { useFetched } from './useFetched'
 
@@ -90,7 +91,7 @@ function TermEntry({ id, terms, onChoose }: { id: string; terms: Term[]; onChoos
         <ul className="text-sm">
           {term.faces.map((f) => (
             <li key={f.id} className="flex flex-wrap items-baseline gap-x-3">
-              <button className="text-left text-verdigris underline" disabled={!f.diagrams[0]} onClick={() => { const to = f.diagrams[0]; go(`/p/${overview?.id}/d/${to}`); void useStudio.getState().openSheet(to).then(() => useStudio.getState().select(f.id)) }}>{f.kind} {f.name}</button>
+              <button className="text-left text-verdigris underline" disabled={!f.diagrams[0]} onClick={() => { const to = f.diagrams[0]; showOn(to, f.id) }}>{f.kind} {f.name}</button>
               <button className="text-verdigris underline" aria-label={`Follow ${f.kind} ${f.name}`} onClick={() => go(`/p/${overview?.id}/follow/${f.id}`)}>follow</button>
               {term.faces.length > 1 && <button className="text-verdigris underline" aria-label={`${f.kind} ${f.name} is another term`} onClick={() => submit([{ type: 'setFace', id: f.id }], { said: `${f.kind} ${f.name} is a term of its own now.` })}>is another term</button>}
             </li>

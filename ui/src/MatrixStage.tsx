@@ -1,6 +1,7 @@
 import { type UIEvent, useMemo, useState } from 'react'
 
 import { go } from './router'
+import { showOn } from './showing'
 import { projectPath, useStudio } from './state'
 import { useFetched } from './useFetched'
 
@@ -92,7 +93,6 @@ export function MatrixStage() {
 
 function Sources({ row, column, tick }: { row: Side; column: Side; tick: number }) {
   const overview = useStudio((s) => s.overview)
-  const select = useStudio((s) => s.select)
   const { value } = useFetched<Source[]>(projectPath(`matrix/${row.id}/${column.id}`), tick)
   return (
     <>
@@ -102,7 +102,7 @@ function Sources({ row, column, tick }: { row: Side; column: Side; tick: number 
           <li key={s.row + s.text} className="border-l-2 border-rule pl-2">
             <span className="font-mono font-semibold">{s.access}</span> {s.text}{' '}
             {s.useCase && <button className="text-verdigris underline" onClick={() => go(`/p/${overview?.id}/use-cases?case=${s.useCase}`)}>Open the description</button>}
-            {s.diagram && <button className="text-verdigris underline" onClick={() => { go(`/p/${overview?.id}/d/${s.diagram}`); select(s.row) }}>Show it</button>}
+            {s.diagram && <button className="text-verdigris underline" onClick={() => showOn(s.diagram, s.row)}>Show it</button>}
           </li>
         ))}
       </ul>

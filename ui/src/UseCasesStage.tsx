@@ -9,6 +9,7 @@ import { FollowButton } from './FollowButton'
 import { Kept, Part, Switch } from './Kept'
 import { go } from './router'
 import { RelationSentences } from './Sentences'
+import { showOn } from './showing'
 import { projectPath, useStudio } from './state'
 import { endingOf, Steps } from './Steps'
 import { useFetched } from './useFetched'
@@ -141,7 +142,7 @@ function Description({ id, onCase }: { id: string; onCase: (id: string) => void 
       <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-rule bg-paper p-4 text-sm print:hidden" aria-label="Around the use case">
         {useCase.diagrams[0] && (
           <figure>
-            <button className="block w-full border border-rule bg-sheet" aria-label={`Open the diagram ${useCase.diagrams[0].name}`} onClick={() => { const d = useCase.diagrams[0]; if (d) { go(`/p/${overview?.id}/d/${d.id}`); void useStudio.getState().openSheet(d.id).then(() => useStudio.getState().select(id)) } }}>
+            <button className="block w-full border border-rule bg-sheet" aria-label={`Open the diagram ${useCase.diagrams[0].name}`} onClick={() => { const d = useCase.diagrams[0]; if (d) { showOn(d.id, id) } }}>
               <img className="w-full" src={`${projectPath(`diagrams/${useCase.diagrams[0].id}/svg`)}?r=${tick}`} alt={`Picture of ${useCase.diagrams[0].name}`} />
             </button>
           </figure>
