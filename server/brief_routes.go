@@ -10,6 +10,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"lexeon/core/brief"
+	"lexeon/core/brief/reading"
 	"lexeon/core/model"
 )
 
@@ -132,11 +133,11 @@ func (s *Server) brief(c *echo.Context) error {
 
 func viewCoverage(c brief.Coverage) coverageView { return coverageView{c.Sentences, c.Covered} }
 
-func viewSentence(m *model.Model, e *model.Element, number int, found *brief.Reading) sentenceView {
+func viewSentence(m *model.Model, e *model.Element, number int, found *reading.Reading) sentenceView {
 	d := e.Sentence()
 	out := sentenceView{ID: e.ID, Number: number, Break: d.Break, Irrelevant: d.Irrelevant, Marks: []markView{}, Traces: []traceView{}, Proposals: []proposalView{}}
 	for _, mark := range found.Marks[e.ID] {
-		out.Marks = append(out.Marks, markView{mark.Text, mark.Candidate, brief.Titles[mark.Tell]})
+		out.Marks = append(out.Marks, markView{mark.Text, mark.Candidate, reading.Titles[mark.Tell]})
 	}
 	for _, t := range m.TracesTo(e.ID) {
 		row := t.Source
@@ -176,7 +177,7 @@ func viewCandidate(m *model.Model, c *brief.Candidate) candidateView {
 	return out
 }
 
-func viewProposedRow(r brief.RowProposal, number int) proposedRow {
+func viewProposedRow(r reading.RowProposal, number int) proposedRow {
 	id := model.DeriveID("proposed", string(r.Sentence), r.Name, r.Data.Performer)
 	return proposedRow{Sentence: r.Sentence, Number: number, Performer: r.Data.Performer, Name: r.Name, There: r.There, Changes: model.EncodeChanges([]model.Change{
 		&model.AddElement{ID: id, Kind: model.Activity, Name: r.Name, Set: model.P("performer", r.Data.Performer, "inputs", r.Data.Inputs, "outputs", r.Data.Outputs, "processing", r.Data.Processing)},

@@ -9,10 +9,11 @@ import (
 	"sync/atomic"
 	"time"
 
+	"lexeon/core/brief/reading"
+
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
-	"lexeon/core/brief"
 	"lexeon/core/check"
 	"lexeon/core/model"
 	"lexeon/core/scene"
@@ -33,7 +34,7 @@ type Options struct {
 type Server struct {
 	store  *store.Store
 	drawer *scene.Drawer
-	reader *brief.Reader
+	reader *reading.Reader
 	set    *typeface.Typesetter
 	hub    *hub
 	opts   Options
@@ -75,7 +76,7 @@ func New(s *store.Store, opts Options) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, drawer: scene.NewDrawer(set), reader: brief.NewReader(), set: set, hub: newHub(), opts: opts, checks: map[string]checked{}, scenes: map[string]map[string]drawn{}}
+	srv := &Server{store: s, drawer: scene.NewDrawer(set), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: map[string]checked{}, scenes: map[string]map[string]drawn{}}
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e

@@ -8,6 +8,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"lexeon/core/brief/reading"
 	"lexeon/core/model"
 	"lexeon/core/usecase"
 )
@@ -138,7 +139,7 @@ func (s *Server) useCases(c *echo.Context) error {
 	slices.SortFunc(out.Cases, func(a, b caseItem) int {
 		return cmp.Or(cmp.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)), cmp.Compare(a.ID, b.ID))
 	})
-	for _, p := range usecase.Proposals(m, s.reader.Read(m)) {
+	for _, p := range reading.UseCases(m, s.reader.Read(m)) {
 		out.Proposals = append(out.Proposals, proposedCase{p.Key, p.Name, p.Actor, p.Why})
 	}
 	for _, x := range usecase.Starters {
@@ -317,12 +318,12 @@ func (s *Server) starterChanges(m *model.Model, req useCaseRequest) ([]model.Cha
 // proposalChanges tells what takes over a proposal and draws it. The first use
 // case of a project is drawn on a first diagram.
 func (s *Server) proposalChanges(m *model.Model, req useCaseRequest) ([]model.Change, error) {
-	proposals := usecase.Proposals(m, s.reader.Read(m))
-	i := slices.IndexFunc(proposals, func(p usecase.Proposal) bool { return p.Key == req.Proposal })
+	proposals := reading.UseCases(m, s.reader.Read(m))
+	i := slices.IndexFunc(proposals, func(p reading.UseCase) bool { return p.Key == req.Proposal })
 	if i < 0 {
 		return nil, problem(http.StatusNotFound, "missing", "This is not proposed any more.")
 	}
-	changes, useCase, actor, line := usecase.AcceptChanges(m, proposals[i], req.Seed)
+	changes, useCase, actor, line := reading.UseCaseChanges(m, proposals[i], req.Seed)
 	if len(diagramsOf(m, model.UseCaseDiagram)) == 0 {
 		add := &model.AddDiagram{ID: model.DeriveID("diagram", req.Seed), Kind: model.UseCaseDiagram, Name: "Use cases"}
 		changes, req.Diagram = append([]model.Change{add}, changes...), add.ID

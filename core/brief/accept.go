@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"lexeon/core/dataflow"
+	"lexeon/core/english"
 	"lexeon/core/model"
 	"lexeon/core/notation"
 )
@@ -80,7 +81,7 @@ func startedBy(m *model.Model, c *Candidate, useCase model.ID, seed string) []mo
 // associationChanges make a verb between two nouns an association: both become
 // classes where the lexicon knows none.
 func associationChanges(m *model.Model, c *Candidate, seed string) ([]model.Change, model.ID, error) {
-	text := classRef(m, c.Subject) + " " + quoted(thirdPersonOf(c.Lemma)) + " " + classRef(m, c.Object)
+	text := ClassRef(m, c.Subject) + " " + Quoted(english.ThirdPerson(c.Lemma)) + " " + ClassRef(m, c.Object)
 	readings, err := notation.ReadStatement(m, text)
 	if err != nil || len(readings) != 1 || c.Subject == "" {
 		return nil, "", model.Faultf(model.CodeRefused, "%s cannot be said as an association in one way only.", c.Name).At("", "kind")
@@ -90,20 +91,6 @@ func associationChanges(m *model.Model, c *Candidate, seed string) ([]model.Chan
 		changes = append(changes, &model.Connect{ID: model.DeriveID("trace", seed, string(id), string(s), fmt.Sprint(i)), Kind: model.Trace, Traced: id, Target: s})
 	}
 	return changes, id, nil
-}
-
-// thirdPersonOf bends a verb: weigh, weighs; carry, carries; look up, looks up.
-func thirdPersonOf(lemma string) string {
-	if verb, particle, ok := strings.Cut(lemma, " "); ok {
-		return thirdPersonOf(verb) + " " + particle
-	}
-	switch {
-	case strings.HasSuffix(lemma, "y") && len(lemma) > 1 && !strings.ContainsRune("aeiou", rune(lemma[len(lemma)-2])):
-		return lemma[:len(lemma)-1] + "ies"
-	case strings.HasSuffix(lemma, "s") || strings.HasSuffix(lemma, "sh") || strings.HasSuffix(lemma, "ch") || strings.HasSuffix(lemma, "x") || strings.HasSuffix(lemma, "z") || strings.HasSuffix(lemma, "o"):
-		return lemma + "es"
-	}
-	return lemma + "s"
 }
 
 // traceChanges tells the changes that trace an element to sentences; those that it
@@ -135,4 +122,26 @@ func RejectChanges(m *model.Model, c *Candidate, back bool) []model.Change {
 		return out
 	}
 	return []model.Change{&model.AddElement{ID: model.DeriveID("rejected", c.Key), Kind: model.SetAside, Name: form, Set: model.P("role", string(c.Word))}}
+}
+
+// ProposalChanges tells the changes that take over a proposed statement, with the
+// trace of what it makes to its sentence. ok is false where it cannot be read any
+// more.
+func ProposalChanges(m *model.Model, text string, sentence model.ID) (changes []model.Change, ok bool) {
+	readings, err := notation.ReadStatement(m, text)
+	if err != nil || len(readings) != 1 {
+		return nil, false
+	}
+	seed := "proposal " + string(sentence) + text
+	changes, elements, relationship := notation.StatementChanges(m, readings[0], seed)
+	changes = append(changes, &model.Connect{ID: model.DeriveID("trace", seed), Kind: model.Trace, Traced: relationship, Target: sentence})
+	traced := map[model.ID]bool{}
+	for _, e := range elements {
+		if !traced[e] {
+			traced[e] = true
+			changes = append(changes, traceChanges(m, e, []model.ID{sentence}, seed)...)
+		}
+	}
+	_, _, _, err = model.Edit(m, changes)
+	return changes, err == nil
 }

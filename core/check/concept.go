@@ -6,6 +6,8 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/brief/reading"
+
 	"lexeon/core/brief"
 	"lexeon/core/model"
 )
@@ -18,7 +20,7 @@ const (
 )
 
 // sentenceReader tells nouns from other words. It remembers what it read.
-var sentenceReader = brief.NewReader()
+var sentenceReader = reading.NewReader()
 
 var crossMissingConcept = &Analyzer{
 	Name: "cross/missing-concept", Title: "A frequent word is nowhere in the model", Severity: Advice,

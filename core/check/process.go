@@ -4,9 +4,9 @@ import (
 	"fmt"
 	"strings"
 
-	"lexeon/core/brief"
 	"lexeon/core/dataflow"
 	"lexeon/core/dictionary"
+	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
@@ -87,7 +87,7 @@ var processVagueName = &Analyzer{
 		if len(list) == 0 || e.Process().View == model.Physical || e.Owner == "" {
 			return
 		}
-		base, _ := brief.BaseForm(list[0])
+		base, _ := english.BaseForm(list[0])
 		switch {
 		case vagueVerbs[base] && len(list) < 4:
 			p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s: %q says that something happens, and not what.", dataflow.Label(p.Model, e.ID), list[0])})

@@ -3,7 +3,7 @@ package check
 import (
 	"strings"
 
-	"lexeon/core/brief"
+	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
@@ -42,7 +42,7 @@ func isVerbPhrase(name string) bool {
 	if len(list) == 0 {
 		return false
 	}
-	base, bent := brief.BaseForm(list[0])
+	base, bent := english.BaseForm(list[0])
 	// "register the lot": an article after a verb leaves no doubt.
 	article := len(list) > 2 && (list[1] == "the" || list[1] == "a" || list[1] == "an" || list[1] == "each")
 	switch {
@@ -85,7 +85,7 @@ func isNounPhrase(name string) bool {
 	if len(list) == 1 {
 		return ends(first)
 	}
-	base, _ := brief.BaseForm(first)
+	base, _ := english.BaseForm(first)
 	if verbsOnly[base] || commonVerbs[base] {
 		return false
 	}

@@ -6,9 +6,10 @@ import (
 	"strings"
 	"testing"
 
+	"lexeon/core/brief/reading"
+
 	"github.com/stretchr/testify/require"
 
-	"lexeon/core/brief"
 	"lexeon/core/check"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
@@ -266,20 +267,20 @@ func TestProposals(t *testing.T) {
 		`"Food inspector" sends "recall demand" to "Trace recall"`,
 		"activity Beekeeper | deliver lot |  | delivery note to Intake clerk | no", "activity Intake clerk | weigh | delivery note from Beekeeper |  | yes",
 		"sentence A beekeeper announces a swarm. The clerk weighs the lot.")
-	read := brief.NewReader().Read(m)
-	list := usecase.Proposals(m, read)
+	read := reading.NewReader().Read(m)
+	list := reading.UseCases(m, read)
 	var got []string
 	for _, p := range list {
 		got = append(got, p.Actor+": "+p.Name)
 	}
 	require.ElementsMatch(t, []string{"Beekeeper: Deliver lot", "Food inspector: Trace recall", "Food inspector: Hand in question", "Beekeeper: Announce swarm"}, got)
 	for _, p := range list {
-		changes, u, a, _ := usecase.AcceptChanges(m, p, "s")
+		changes, u, a, _ := reading.UseCaseChanges(m, p, "s")
 		next := apply(t, m, changes...)
 		require.Equal(t, p.Name, next.Element(u).Name)
 		require.Equal(t, m.TermsNamed(p.Actor)[0].ID, next.Element(a).Term, "the actor joins the term of the entity")
 		require.Len(t, next.TracesOf(u), len(p.Sources))
-		for _, again := range usecase.Proposals(next, read) {
+		for _, again := range reading.UseCases(next, read) {
 			require.NotEqual(t, p.Key, again.Key, "what was taken is not proposed again")
 		}
 	}

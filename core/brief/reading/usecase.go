@@ -1,4 +1,4 @@
-package usecase
+package reading
 
 import (
 	"slices"
@@ -10,9 +10,9 @@ import (
 	"lexeon/core/model"
 )
 
-// Proposal is a use case that the project gives reason for, with the actor who
+// UseCase is a use case that the project gives reason for, with the actor who
 // starts it.
-type Proposal struct {
+type UseCase struct {
 	Key     string // of what it was proposed for
 	Name    string
 	Actor   string
@@ -20,11 +20,11 @@ type Proposal struct {
 	Sources []model.ID // sentences and activities that it would be traced to
 }
 
-// Proposals lists use cases that are not there yet: one for each flow that comes
+// UseCases lists use cases that are not there yet: one for each flow that comes
 // into the system from outside, then one for each thing that the brief says
 // somebody outside does. What is called the same, or stems from the same
 // activity, is proposed once.
-func Proposals(m *model.Model, read *brief.Reading) []Proposal {
+func UseCases(m *model.Model, read *Reading) []UseCase {
 	p := &proposer{m: m, names: map[string]bool{}, sources: map[model.ID]bool{}}
 	for _, u := range m.OfKind(model.UseCase) {
 		p.names[model.NormalForm(u.Name)] = true
@@ -43,10 +43,10 @@ type proposer struct {
 	m       *model.Model
 	names   map[string]bool
 	sources map[model.ID]bool // that a use case stems from already
-	out     []Proposal
+	out     []UseCase
 }
 
-func (p *proposer) add(x Proposal) {
+func (p *proposer) add(x UseCase) {
 	key := model.NormalForm(x.Name)
 	if key == "" || p.names[key] {
 		return
@@ -66,7 +66,7 @@ func (p *proposer) fromContext() {
 			if end.Direction != dataflow.Into || partner == nil || partner.Kind != model.Entity || strings.TrimSpace(end.Flow.Name) == "" {
 				continue
 			}
-			x := Proposal{Key: string(end.Flow.ID), Actor: partner.Name, Why: partner.Name + " sends " + end.Flow.Name + "."}
+			x := UseCase{Key: string(end.Flow.ID), Actor: partner.Name, Why: partner.Name + " sends " + end.Flow.Name + "."}
 			for _, id := range coverage.Rows[end.Flow.ID] {
 				row := p.m.Element(id)
 				x.Sources = append(x.Sources, id)
@@ -100,7 +100,7 @@ func (p *proposer) fromContext() {
 
 // fromBrief: what somebody outside does, by the brief. Outside are actors,
 // external entities, and those whom the activity table puts there.
-func (p *proposer) fromBrief(read *brief.Reading) {
+func (p *proposer) fromBrief(read *Reading) {
 	outside := map[string]bool{}
 	for _, kind := range []model.Kind{model.Actor, model.Entity} {
 		for _, e := range p.m.OfKind(kind) {
@@ -124,14 +124,14 @@ func (p *proposer) fromBrief(read *brief.Reading) {
 		if known := p.m.ByTerm(c.Subject, model.Actor, model.Entity); len(known) > 0 {
 			actor = known[0].Name
 		}
-		p.add(Proposal{Key: c.Key, Name: model.Capital(c.Name), Actor: actor, Why: "The brief says so.", Sources: c.Sentences})
+		p.add(UseCase{Key: c.Key, Name: model.Capital(c.Name), Actor: actor, Why: "The brief says so.", Sources: c.Sentences})
 	}
 }
 
-// AcceptChanges tells the changes that take over a proposal: the use case, its
+// UseCaseChanges tells the changes that take over a proposal: the use case, its
 // actor where there is none of that name, who starts it, and the traces. The use
 // case and the actor are told, so that they can be placed.
-func AcceptChanges(m *model.Model, x Proposal, seed string) (changes []model.Change, useCase, actor, line model.ID) {
+func UseCaseChanges(m *model.Model, x UseCase, seed string) (changes []model.Change, useCase, actor, line model.ID) {
 	id := func(what string) model.ID { return model.DeriveID("proposal", seed, x.Key, what) }
 	useCase, actor, line = id("use case"), id("actor"), id("line")
 	changes = append(changes, &model.AddElement{ID: useCase, Kind: model.UseCase, Name: x.Name})

@@ -1,11 +1,13 @@
-package brief
+package reading
 
 import (
 	"regexp"
 	"slices"
 	"strings"
 
+	"lexeon/core/brief"
 	"lexeon/core/dataflow"
+	"lexeon/core/english"
 	"lexeon/core/model"
 	"lexeon/core/notation"
 )
@@ -45,18 +47,18 @@ func proposalsOf(m *model.Model, p parsedSentence) []string {
 	case bothStatement.MatchString(p.text):
 		g := bothStatement.FindStringSubmatch(p.text)
 		if short(g[1]) && short(g[2]) && short(g[3]) {
-			propose(classRef(m, g[1]) + " is a kind of " + classRef(m, g[3]))
-			propose(classRef(m, g[2]) + " is a kind of " + classRef(m, g[3]))
+			propose(brief.ClassRef(m, g[1]) + " is a kind of " + brief.ClassRef(m, g[3]))
+			propose(brief.ClassRef(m, g[2]) + " is a kind of " + brief.ClassRef(m, g[3]))
 		}
 	case wholeStatement.MatchString(p.text):
 		g := wholeStatement.FindStringSubmatch(p.text)
 		if part, ok := counted(m, g[2]); ok && short(g[1]) && short(g[2]) {
-			propose(classRef(m, g[1]) + " is made of " + part)
+			propose(brief.ClassRef(m, g[1]) + " is made of " + part)
 		}
 	case kindStatement.MatchString(p.text):
 		g := kindStatement.FindStringSubmatch(p.text)
 		if short(g[1]) && short(g[2]) {
-			propose(classRef(m, g[1]) + " is a kind of " + classRef(m, g[2]))
+			propose(brief.ClassRef(m, g[1]) + " is a kind of " + brief.ClassRef(m, g[2]))
 		}
 	default:
 		if s := plainStatement(m, p); s != "" {
@@ -82,31 +84,6 @@ func stated(m *model.Model, r notation.Reading) bool {
 	return false
 }
 
-// classRef is a noun phrase as the name of a class: the one that the lexicon
-// knows, else in the manner of classes.
-func classRef(m *model.Model, phrase string) string {
-	words := strings.Fields(strings.ToLower(strings.Trim(phrase, " .,")))
-	for len(words) > 1 && (quantifiers[words[0]] || words[0] == "a" || words[0] == "an" || words[0] == "the") {
-		words = words[1:]
-	}
-	if len(words) == 0 {
-		return quoted("")
-	}
-	words[len(words)-1] = model.Singular(words[len(words)-1])
-	name := strings.Join(words, " ")
-	if found := m.ByTerm(name, model.ClassifierKinds()...); len(found) > 0 {
-		return quoted(found[0].Name)
-	}
-	return quoted(NameAs(name, model.Class))
-}
-
-func quoted(name string) string {
-	if regexp.MustCompile(`^[A-Za-z][A-Za-z0-9]*$`).MatchString(name) {
-		return name
-	}
-	return `"` + strings.ReplaceAll(name, `"`, `""`) + `"`
-}
-
 var manyWords = []struct {
 	pattern *regexp.Regexp
 	mult    string
@@ -127,7 +104,7 @@ func counted(m *model.Model, phrase string) (string, bool) {
 	phrase = strings.TrimSpace(strings.TrimRight(phrase, "."))
 	for _, w := range manyWords {
 		if at := w.pattern.FindStringIndex(phrase); at != nil {
-			return w.mult + " " + classRef(m, phrase[at[1]:]), true
+			return w.mult + " " + brief.ClassRef(m, phrase[at[1]:]), true
 		}
 	}
 	words := strings.Fields(phrase)
@@ -135,9 +112,9 @@ func counted(m *model.Model, phrase string) (string, bool) {
 		return "", false
 	}
 	if last := strings.ToLower(words[len(words)-1]); model.Singular(last) != last {
-		return "1..* " + classRef(m, phrase), true
+		return "1..* " + brief.ClassRef(m, phrase), true
 	}
-	return classRef(m, phrase), true
+	return brief.ClassRef(m, phrase), true
 }
 
 // plainStatement is a statement for a sentence with one verb and two nouns:
@@ -169,22 +146,22 @@ func plainStatement(m *model.Model, p parsedSentence) string {
 	subject := ""
 	switch a.subject.determin {
 	case "each", "every", "a", "an", "the", "":
-		subject = classRef(m, strings.Join(a.subject.words, " "))
+		subject = brief.ClassRef(m, strings.Join(a.subject.words, " "))
 	default:
 		return ""
 	}
-	return subject + " " + quoted(verb) + " " + mult
+	return subject + " " + brief.Quoted(verb) + " " + mult
 }
 
 // What comes of these verbs did not exist before; what those are done to is read.
 var (
-	makingVerbs  = set("compute calculate determine prepare produce create generate make compose estimate forecast derive design write-out publish plan schedule print draft compile")
+	makingVerbs  = english.Set("compute calculate determine prepare produce create generate make compose estimate forecast derive design write-out publish plan schedule print draft compile")
 	makingPhrase = map[string]bool{"work out": true, "draw up": true, "write down": true, "make out": true, "write up": true, "figure out": true, "sum up": true, "set up": true}
-	readingVerbs = set("look read consult search query check see update")
+	readingVerbs = english.Set("look read consult search query check see update")
 	// handling is done to things, and to no information.
-	handling = set("bind boil bottle brew build burn carry clean cook cut drive dry empty fetch grind grow hang harvest launch light lift load lock move pack paint park plant pour press push pull roast row run " +
+	handling = english.Set("bind boil bottle brew build burn carry clean cook cut drive dry empty fetch grind grow hang harvest launch light lift load lock move pack paint park plant pour press push pull roast row run " +
 		"sail sew slice sow staff stack stamp stop stretch swap sweep tie tow transport treat unload walk wash water weave")
-	takingVerbs = set("receive get collect read fetch take")
+	takingVerbs = english.Set("receive get collect read fetch take")
 )
 
 // rowsOf proposes rows of the activity table: who does what, with what. What the
@@ -197,17 +174,17 @@ func (f *finder) rowsOf(p parsedSentence, list []action, nameOf func(*nounPhrase
 			continue
 		}
 		row := RowProposal{Sentence: p.id, Name: a.verb() + " " + object}
-		row.Data.Performer = NameAs(subject, model.Entity)
+		row.Data.Performer = brief.NameAs(subject, model.Entity)
 		datum := func(np *nounPhrase) []model.Datum {
 			d := model.Datum{Data: object}
 			if name := nameOf(np); name != "" {
-				d.With, d.Store = NameAs(name, model.Entity), f.isStore(name)
+				d.With, d.Store = brief.NameAs(name, model.Entity), f.isStore(name)
 			}
 			return []model.Datum{d}
 		}
 		switch {
 		case f.isStore(object) && readingVerbs[a.lemma]:
-			row.Data.Inputs = []model.Datum{{Data: object, With: NameAs(object, model.Store), Store: true}}
+			row.Data.Inputs = []model.Datum{{Data: object, With: brief.NameAs(object, model.Store), Store: true}}
 		case takingVerbs[a.lemma] || a.from != nil:
 			row.Data.Inputs = datum(a.from)
 		case a.in != nil && keepVerbs[a.lemma]:
@@ -275,26 +252,4 @@ func (f *finder) performs(name string) bool {
 		}
 	}
 	return false
-}
-
-// ProposalChanges tells the changes that take over a proposed statement, with the
-// trace of what it makes to its sentence. ok is false where it cannot be read any
-// more.
-func ProposalChanges(m *model.Model, text string, sentence model.ID) (changes []model.Change, ok bool) {
-	readings, err := notation.ReadStatement(m, text)
-	if err != nil || len(readings) != 1 {
-		return nil, false
-	}
-	seed := "proposal " + string(sentence) + text
-	changes, elements, relationship := notation.StatementChanges(m, readings[0], seed)
-	changes = append(changes, &model.Connect{ID: model.DeriveID("trace", seed), Kind: model.Trace, Traced: relationship, Target: sentence})
-	traced := map[model.ID]bool{}
-	for _, e := range elements {
-		if !traced[e] {
-			traced[e] = true
-			changes = append(changes, traceChanges(m, e, []model.ID{sentence}, seed)...)
-		}
-	}
-	_, _, _, err = model.Edit(m, changes)
-	return changes, err == nil
 }

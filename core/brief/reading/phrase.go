@@ -1,8 +1,10 @@
-package brief
+package reading
 
 import (
 	"strings"
 
+	"lexeon/core/brief"
+	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
@@ -29,14 +31,14 @@ func (p nounPhrase) from0(i int) string {
 }
 
 // genericAdjectives tell nothing of what a thing is.
-var genericAdjectives = set(`new old other same different certain such own next last first second third previous following many much few several own possible
+var genericAdjectives = english.Set(`new old other same different certain such own next last first second third previous following many much few several own possible
 	necessary available additional further various whole entire current present particular specific single individual actual correct wrong good bad big small
 	large little high low long short early late later earlier full empty common usual regular main important simple complete separate similar suitable own
 	responsible able ready due sure least most more less only another each every all both any some no one two three four five six seven eight nine ten
 	unknown undecided written broken heavy`)
 
 // genericNouns are no concepts of anybody's domain.
-var genericNouns = set(`thing way kind sort example case fact rest end need use set pair piece bit turn hand side top bottom help
+var genericNouns = english.Set(`thing way kind sort example case fact rest end need use set pair piece bit turn hand side top bottom help
 	reason order basis respect addition place beginning middle question problem idea everything something anything nothing
 	everyone somebody anybody nobody one other others it itself themselves himself herself none half dozen hundred thousand today
 	tomorrow yesterday moment while detail details both either neither number majority week minute percent half-hour time`)
@@ -129,7 +131,7 @@ func nounPhrases(toks []token) []nounPhrase {
 			switch {
 			case before.tag == "DT" || before.tag == "PRP$":
 				p.determin = before.lower
-			case before.tag == "CD" || quantifiers[before.lower]:
+			case before.tag == "CD" || brief.Quantifiers[before.lower]:
 				p.number = before.lower
 			}
 		}
@@ -198,7 +200,7 @@ var particles = func() map[string]bool {
 }()
 
 // emptyVerbs say that something is, and not that something happens.
-var emptyVerbs = set(`be have consist contain include belong comprise need want exist remain know depend mean become seem happen stay let may can must
+var emptyVerbs = english.Set(`be have consist contain include belong comprise need want exist remain know depend mean become seem happen stay let may can must
 	should would could will shall do make-up use keep-in concern regard hold-on relate apply own bear live stand lie`)
 
 // actions finds what is done in a sentence.
@@ -269,7 +271,7 @@ func lemmaOf(t token) string {
 	w := t.lower
 	switch t.tag {
 	case "VBZ":
-		base, _ := BaseForm(w)
+		base, _ := english.BaseForm(w)
 		return base
 	case "VBD", "VBN":
 		if base, ok := irregular[w]; ok {
@@ -291,10 +293,10 @@ func undone(w, ending string) string {
 	if ending == "ed" && strings.HasSuffix(stem, "i") {
 		return stem[:len(stem)-1] + "y"
 	}
-	if isVerb[stem] {
+	if english.IsVerb(stem) {
 		return stem
 	}
-	if isVerb[stem+"e"] {
+	if english.IsVerb(stem + "e") {
 		return stem + "e"
 	}
 	if n := len(stem); n > 2 && stem[n-1] == stem[n-2] && !strings.ContainsRune("aeiousl", rune(stem[n-1])) {

@@ -1,4 +1,4 @@
-package brief
+package reading
 
 import (
 	"regexp"

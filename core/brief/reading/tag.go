@@ -1,4 +1,4 @@
-package brief
+package reading
 
 import (
 	"strings"
@@ -6,6 +6,8 @@ import (
 
 	"github.com/jdkato/prose/v2"
 
+	"lexeon/core/brief"
+	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
@@ -121,30 +123,30 @@ func asNoun(toks []token, i int) {
 		t.tag = "NN"
 	case t.tag == "JJ" && determined && next == "NNS" && i+2 < len(toks):
 		// "the technician counts the seeds"
-		if base, bent := BaseForm(toks[i+1].lower); bent && isVerb[base] && objectOpens[toks[i+2].tag] {
+		if base, bent := english.BaseForm(toks[i+1].lower); bent && english.IsVerb(base) && objectOpens[toks[i+2].tag] {
 			t.tag = "NN"
 		}
 	}
 }
 
 // endsLikeParticiple: nouns in -ing that are no form of a verb.
-var endsLikeParticiple = set("ring string spring wing king evening morning ceiling building sibling duckling herring pudding")
+var endsLikeParticiple = english.Set("ring string spring wing king evening morning ceiling building sibling duckling herring pudding")
 
 // asVerb makes verbs of what only looks like a plural: "the keeper records the
 // time", "the clerk checks the note and asks for more".
 func asVerb(toks []token, i int) {
 	t := &toks[i]
-	base, bent := BaseForm(t.lower)
-	if !isVerb[base] {
+	base, bent := english.BaseForm(t.lower)
+	if !english.IsVerb(base) {
 		return
 	}
 	next, before := tagAt(toks, i+1), tagAt(toks, i-1)
-	opens := objectOpens[next] || i+1 < len(toks) && quantifiers[toks[i+1].lower]
+	opens := objectOpens[next] || i+1 < len(toks) && brief.Quantifiers[toks[i+1].lower]
 	subject := strings.HasPrefix(before, "NN") || before == "PRP" || before == "WDT" || before == "WP" || before == "RB"
 	from, to := clause(toks, i)
 	hasVerb := hasFinite(toks[from:to])
 	switch {
-	case t.noun() && bent && subject && next == "VBP" && !isVerb[toks[i+1].lower]: // "catches wild birds"
+	case t.noun() && bent && subject && next == "VBP" && !english.IsVerb(toks[i+1].lower): // "catches wild birds"
 		t.tag, toks[i+1].tag = "VBZ", "JJ"
 	case t.noun() && bent && subject && (opens && !hasFinite(toks[from:i]) || !hasVerb):
 		t.tag = "VBZ"
@@ -188,51 +190,9 @@ func hasFinite(toks []token) bool {
 // objectOpens are the parts of speech that an object begins with.
 var objectOpens = map[string]bool{"DT": true, "PRP$": true, "CD": true, "PRP": true, "JJ": true, "PDT": true}
 
-var isBe = set("is are was were be been being")
+var isBe = english.Set("is are was were be been being")
 
 var fixedTags = map[string]string{
 	"cannot": "MD", "per": "IN", "via": "IN", "kg": "NN", "km": "NN", "etc": "FW", "e.g.": "FW", "i.e.": "FW", "consists": "VBZ", "contains": "VBZ", "comprises": "VBZ",
 	"includes": "VBZ", "receives": "VBZ", "sends": "VBZ", "belongs": "VBZ", "consist": "VBP",
 }
-
-// BaseForm is the base form of a verb: of registers, register. It tells whether the
-// verb was in the third person.
-func BaseForm(w string) (base string, bent bool) {
-	switch {
-	case strings.HasSuffix(w, "ies") && len(w) > 4:
-		return w[:len(w)-3] + "y", true
-	case (strings.HasSuffix(w, "sses") || strings.HasSuffix(w, "shes") || strings.HasSuffix(w, "ches") || strings.HasSuffix(w, "xes") || strings.HasSuffix(w, "zes")) && len(w) > 4:
-		if base := w[:len(w)-1]; isVerb[base] {
-			return base, true
-		}
-		return w[:len(w)-2], true
-	case strings.HasSuffix(w, "s") && !strings.HasSuffix(w, "ss") && len(w) > 3:
-		return w[:len(w)-1], true
-	}
-	return w, false
-}
-
-func set(words string) map[string]bool {
-	out := map[string]bool{}
-	for w := range strings.FieldsSeq(words) {
-		out[w] = true
-	}
-	return out
-}
-
-// isVerb are the verbs that briefs are written with, in their base form.
-var isVerb = set(`accept add adjust allocate allow announce answer apply approve arrange arrive ask assemble assign attach attend award bind bind blend book
-	boil borrow bottle bring build calculate calibrate call cancel carry change charge check choose classify clean clear close collect combine compare compile
-	complete compute confirm connect consist contact contain control convert cook copy count cover create cut decide declare define deliver deny describe
-	determine develop discard dispatch display distribute divide draw drive drop dry earn employ empty enter estimate evaluate examine exchange expect
-	explain fetch file fill filter find finish fire fix follow forecast forward gather generate get give grade grind grow guide handle hand harvest
-	help hold identify import include inform inspect install invite invoice issue join keep label launch lead leave lend light list load log look
-	maintain make manage map mark match measure meet mention mentor merge mix monitor mount move name need note notify obtain offer open operate order
-	organize own pack paint park pass pay perform pick place plan plant play plot post prepare present press print process produce propose protect provide
-	publish pull pump put quote raise rank rate read receive recommend record refer refuse register reject release relieve remain remove rent repair repeat replace reply report
-	request require rescue reserve resolve respond restore return review roast run sail sample save scan schedule score seal search see select sell send
-	separate serve set settle sew share ship show sign slice sort split stack staff stamp start state stay stock stop store study submit suggest supervise supply
-	survey swap switch take talk teach tell test tie time tow trace track train transfer transmit treat turn update use validate value verify view visit wait
-	warn wash watch water weave weigh work write`)
-
-var quantifiers = set("one two three four five six seven eight nine ten several many any all both no some every each more at")
