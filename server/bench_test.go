@@ -24,8 +24,8 @@ func BenchmarkChange(b *testing.B) {
 	b.Cleanup(h.Close)
 	c := &client{t: b, url: h.URL, who: "ada"}
 	send := func(i int) {
-		body := fmt.Sprintf(`{"clientId":"b%d","author":{"id":"ada","name":"Ada"},"base":%d,"diagram":"overview","scene":%d,"changes":[{"type":"move","id":"pc%d","x":%d,"y":40}]}`,
-			i, i, i, i%300, i+1)
+		body := fmt.Sprintf(`{"clientId":"b%d","author":{"id":"ada","name":"Ada"},"base":%d,"changes":[{"type":"move","id":"pc%d","x":%d,"y":40}]}`,
+			i, i, i%300, i+1)
 		status, _, data := c.do("POST", "/api/projects/p/changes", []byte(body))
 		require.Equal(b, 200, status, "%s", data)
 	}

@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"net/http"
 	"slices"
-	"strings"
 	"time"
 
 	"github.com/labstack/echo/v5"
@@ -12,46 +11,32 @@ import (
 	"lexeon/core/brief"
 	"lexeon/core/brief/reading"
 	"lexeon/core/model"
+	"lexeon/core/propose"
+	"lexeon/core/view"
+	"lexeon/store"
 )
 
-type briefView struct {
+// readingView is what was found in a brief.
+type readingView struct {
 	Revision   int64           `json:"revision"`
-	Sections   []sectionView   `json:"sections"`
+	Sentences  []readSentence  `json:"sentences"`
 	Candidates []candidateView `json:"candidates"`
-	Coverage   coverageView    `json:"coverage"`
-	Unsourced  []rowView       `json:"unsourced"` // elements that stem from nothing
-	Rows       []proposedRow   `json:"rows"`      // that the activity table could have
+	Rows       []proposedRow   `json:"rows"` // that the activity table could have
 }
 
-type sectionView struct {
+// readSentence is a sentence in pieces, and what is proposed for it. Text tells
+// which wording was read: the page may know a newer one.
+type readSentence struct {
 	ID        model.ID       `json:"id"`
-	Title     string         `json:"title"`
-	Text      string         `json:"text"` // for editing
-	Sentences []sentenceView `json:"sentences"`
-	Coverage  coverageView   `json:"coverage"`
-}
-
-type sentenceView struct {
-	ID         model.ID       `json:"id"`
-	Number     int            `json:"number"` // 0: a heading
-	Break      model.Break    `json:"break"`
-	Irrelevant bool           `json:"irrelevant"`
-	Marks      []markView     `json:"marks"`
-	Traces     []traceView    `json:"traces"`
-	Proposals  []proposalView `json:"proposals"`
+	Text      string         `json:"text"`
+	Marks     []markView     `json:"marks"`
+	Proposals []proposalView `json:"proposals"`
 }
 
 type markView struct {
 	Text      string `json:"text"`
 	Candidate string `json:"candidate,omitempty"`
 	Tell      string `json:"tell,omitempty"` // what the phrase gives away, in words
-}
-
-type traceView struct {
-	ID      model.ID `json:"id"`  // of the trace
-	Row     model.ID `json:"row"` // what stems from the sentence
-	Title   string   `json:"title"`
-	Diagram model.ID `json:"diagram,omitempty"`
 }
 
 // proposalView is a statement proposed for a sentence, with what it would do.
@@ -68,8 +53,8 @@ type candidateView struct {
 	Count     int          `json:"count"`
 	Sentences []model.ID   `json:"sentences"`
 	Kinds     []kindChoice `json:"kinds"` // the likeliest first
-	Owners    []rowView    `json:"owners"`
-	Existing  []rowView    `json:"existing"`
+	Owners    []view.Row   `json:"owners"`
+	Existing  []view.Row   `json:"existing"`
 	Rejected  bool         `json:"rejected"`
 	Traced    bool         `json:"traced"`
 }
@@ -81,16 +66,6 @@ type kindChoice struct {
 	There bool       `json:"there"` // an element of this kind bears the name: it is traced to
 }
 
-type rowView struct {
-	ID    model.ID `json:"id"`
-	Title string   `json:"title"`
-}
-
-type coverageView struct {
-	Sentences int `json:"sentences"`
-	Covered   int `json:"covered"`
-}
-
 type proposedRow struct {
 	Sentence  model.ID        `json:"sentence"`
 	Number    int             `json:"number"`
@@ -100,30 +75,21 @@ type proposedRow struct {
 	Changes   json.RawMessage `json:"changes"`
 }
 
-// brief is the brief with what was found in it.
-func (s *Server) brief(c *echo.Context) error {
+// readingOfBrief tells what was found in the brief.
+func (s *Server) readingOfBrief(c *echo.Context) error {
 	_, v, err := s.current(c)
 	if err != nil {
 		return err
 	}
 	m := v.Model
 	found := s.reader.Read(m)
-	out := briefView{Revision: v.Revision, Sections: []sectionView{}, Candidates: []candidateView{}, Unsourced: []rowView{}, Rows: []proposedRow{}}
+	out := readingView{Revision: v.Revision, Sentences: []readSentence{}, Candidates: []candidateView{}, Rows: []proposedRow{}}
 	numbers := brief.Numbers(m)
-	for _, section := range m.OfKind(model.Section) {
-		sentences := m.Children(section.ID, model.Sentence)
-		sv := sectionView{ID: section.ID, Title: section.Name, Text: brief.Text(sentences), Sentences: []sentenceView{}, Coverage: viewCoverage(brief.CoverageOf(m, section.ID))}
-		for _, e := range sentences {
-			sv.Sentences = append(sv.Sentences, viewSentence(m, e, numbers[e.ID], found))
-		}
-		out.Sections = append(out.Sections, sv)
+	for _, e := range brief.Sentences(m) {
+		out.Sentences = append(out.Sentences, viewSentence(m, e.Element, found))
 	}
 	for _, candidate := range found.Candidates {
 		out.Candidates = append(out.Candidates, viewCandidate(m, candidate))
-	}
-	out.Coverage = viewCoverage(brief.CoverageOf(m, ""))
-	for _, e := range brief.Unsourced(m) {
-		out.Unsourced = append(out.Unsourced, rowView{e.ID, m.Describe(e.ID)})
 	}
 	for _, r := range found.Rows {
 		out.Rows = append(out.Rows, viewProposedRow(r, numbers[r.Sentence]))
@@ -131,24 +97,10 @@ func (s *Server) brief(c *echo.Context) error {
 	return c.JSON(http.StatusOK, out)
 }
 
-func viewCoverage(c brief.Coverage) coverageView { return coverageView{c.Sentences, c.Covered} }
-
-func viewSentence(m *model.Model, e *model.Element, number int, found *reading.Reading) sentenceView {
-	d := e.Sentence()
-	out := sentenceView{ID: e.ID, Number: number, Break: d.Break, Irrelevant: d.Irrelevant, Marks: []markView{}, Traces: []traceView{}, Proposals: []proposalView{}}
+func viewSentence(m *model.Model, e *model.Element, found *reading.Reading) readSentence {
+	out := readSentence{ID: e.ID, Text: e.Sentence().Text, Marks: []markView{}, Proposals: []proposalView{}}
 	for _, mark := range found.Marks[e.ID] {
 		out.Marks = append(out.Marks, markView{mark.Text, mark.Candidate, reading.Titles[mark.Tell]})
-	}
-	for _, t := range m.TracesTo(e.ID) {
-		row := t.Source
-		if row == "" {
-			row = t.Traced
-		}
-		tv := traceView{ID: t.ID, Row: row, Title: m.Describe(row)}
-		if placed := m.PlacementsOf(row); len(placed) > 0 {
-			tv.Diagram = placed[0].Diagram
-		}
-		out.Traces = append(out.Traces, tv)
 	}
 	for _, text := range found.Proposals[e.ID] {
 		if changes, ok := brief.ProposalChanges(m, text, e.ID); ok {
@@ -160,17 +112,17 @@ func viewSentence(m *model.Model, e *model.Element, number int, found *reading.R
 
 func viewCandidate(m *model.Model, c *brief.Candidate) candidateView {
 	out := candidateView{Key: c.Key, Word: c.Word, Name: c.Name, Subject: c.Subject, Count: c.Count, Sentences: c.Sentences, Rejected: c.Rejected, Traced: c.Traced,
-		Kinds: []kindChoice{}, Owners: []rowView{}, Existing: []rowView{}}
+		Kinds: []kindChoice{}, Owners: []view.Row{}, Existing: []view.Row{}}
 	for _, k := range c.Kinds {
 		out.Kinds = append(out.Kinds, kindChoice{k, k.Title(), brief.NameAs(c.Name, k), slices.ContainsFunc(c.Existing, func(id model.ID) bool { return m.Element(id).Kind == k })})
 	}
 	for _, id := range c.Existing {
-		out.Existing = append(out.Existing, rowView{id, m.Describe(id)})
+		out.Existing = append(out.Existing, view.Row{ID: id, Title: m.Describe(id)})
 	}
 	for _, owner := range []string{c.Owner, c.Object, c.Subject} {
 		for _, e := range m.ClassifiersByTerm(owner) {
-			if owner != "" && !slices.ContainsFunc(out.Owners, func(r rowView) bool { return r.ID == e.ID }) {
-				out.Owners = append(out.Owners, rowView{e.ID, e.Name})
+			if owner != "" && !slices.ContainsFunc(out.Owners, func(r view.Row) bool { return r.ID == e.ID }) {
+				out.Owners = append(out.Owners, view.Row{ID: e.ID, Title: e.Name})
 			}
 		}
 	}
@@ -185,81 +137,13 @@ func viewProposedRow(r reading.RowProposal, number int) proposedRow {
 	})}
 }
 
-// briefTextRequest asks what a new text of a section would change; without a
-// section, what an uploaded text would add.
-type briefTextRequest struct {
-	Section model.ID `json:"section"`
-	Title   string   `json:"title"`
-	Text    string   `json:"text"`
-	Seed    string   `json:"seed"`
-	// Was is the text that typing began with: what somebody else made of the section
-	// since is not written over unseen.
-	Was *string `json:"was"`
-}
-
-func (s *Server) readBrief(c *echo.Context) error {
-	_, v, err := s.current(c)
-	if err != nil {
-		return err
-	}
-	var req briefTextRequest
-	if err := readJSON(c, &req); err != nil {
-		return err
-	}
-	if now := brief.Text(v.Model.Children(req.Section, model.Sentence)); req.Section != "" && req.Was != nil && *req.Was != now && now != req.Text && v.Model.Element(req.Section) != nil {
-		return problem(http.StatusConflict, "conflict", "Somebody else changed this section while you typed. Your text is still here, and theirs below it. Saving it again writes over theirs.")
-	}
-	changes, err := briefChanges(v.Model, req)
-	if err != nil {
-		return err
-	}
-	return s.sendChanges(c, v.Model, changes)
-}
-
-func briefChanges(m *model.Model, req briefTextRequest) ([]model.Change, error) {
-	if req.Section != "" {
-		return brief.EditChanges(m, req.Section, req.Text, req.Seed)
-	}
-	// The whole text first: its problems are told with its own lines.
-	if _, err := brief.Split(req.Text); err != nil {
-		return nil, err
-	}
-	title := strings.TrimSpace(req.Title)
-	if title == "" {
-		title = "Brief"
-	}
-	var out []model.Change
-	draft := m
-	for i, part := range brief.Parts(req.Text, title) {
-		id := model.DeriveID("section", req.Seed, itoa(i))
-		name := []rune(part.Title)
-		add := &model.AddElement{ID: id, Kind: model.Section, Name: string(name[:min(len(name), model.MaxNameLength)])}
-		next, _, _, err := model.Edit(draft, []model.Change{add})
-		if err != nil {
-			return nil, err
-		}
-		sentences, err := brief.EditChanges(next, id, part.Text, req.Seed+itoa(i))
-		if err != nil {
-			return nil, err
-		}
-		draft = next
-		out = append(append(out, add), sentences...)
-	}
-	if len(out) == 0 {
-		return nil, model.Faultf(model.CodeInvalid, "The text is empty.").At("", "text")
-	}
-	return out, nil
-}
-
 // sendChanges answers with changes that the model would accept, or says why not.
-func (s *Server) sendChanges(c *echo.Context, m *model.Model, changes []model.Change) error {
-	if _, _, _, err := model.Edit(m, changes); err != nil {
+func (s *Server) sendChanges(c *echo.Context, v *store.Version, changes []model.Change) error {
+	reply, err := propose.Accepted(v.Model, changes)
+	if err != nil {
 		return err
 	}
-	if changes == nil {
-		changes = []model.Change{}
-	}
-	return c.JSON(http.StatusOK, changesReply{Changes: model.EncodeChanges(changes)})
+	return c.JSON(http.StatusOK, reply)
 }
 
 // candidateRequest asks what accepting or rejecting a candidate would change.
@@ -286,13 +170,13 @@ func (s *Server) readCandidate(c *echo.Context) error {
 			continue
 		}
 		if req.Reject || req.Back {
-			return s.sendChanges(c, v.Model, brief.RejectChanges(v.Model, candidate, req.Back))
+			return s.sendChanges(c, v, brief.RejectChanges(v.Model, candidate, req.Back))
 		}
 		changes, _, err := brief.AcceptChanges(v.Model, candidate, req.Kind, req.Owner, req.Seed)
 		if err != nil {
 			return err
 		}
-		return s.sendChanges(c, v.Model, changes)
+		return s.sendChanges(c, v, changes)
 	}
 	return problem(http.StatusNotFound, "missing", "The brief does not say that any more.")
 }
@@ -316,7 +200,7 @@ func (s *Server) briefHistory(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	entries, err := s.store.History(c.Request().Context(), id, 500)
+	entries, err := s.store.Wordings(c.Request().Context(), id, 500)
 	if err != nil {
 		return err
 	}

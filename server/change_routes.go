@@ -20,8 +20,6 @@ type changeRequest struct {
 	Author   store.Author    `json:"author"`
 	Base     int64           `json:"base"`
 	Changes  json.RawMessage `json:"changes"`
-	Diagram  string          `json:"diagram"` // the one that is open
-	Scene    int64           `json:"scene"`   // the revision of the drawing that the page has of it
 	Skip     []int64         `json:"skip"`
 }
 
@@ -39,17 +37,8 @@ type changeReply struct {
 	Appeared    []FindingView `json:"appeared"`
 	Disappeared []FindingView `json:"disappeared"`
 	Findings    Counts        `json:"findings"`
-	Classes     int           `json:"classifiers"` // how many more there are, or fewer
-	Scene       *ScenePatch   `json:"scene,omitempty"`
 	Undo        string        `json:"undo"`
 	Redo        string        `json:"redo"`
-}
-
-func classifiers(r model.Row) int {
-	if e, ok := r.(*model.Element); ok && e != nil && e.Kind.IsClassifier() {
-		return 1
-	}
-	return 0
 }
 
 func readBody(c *echo.Context) ([]byte, error) { return io.ReadAll(c.Request().Body) }
@@ -102,14 +91,9 @@ func (s *Server) change(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	changes, err := model.DecodeChanges(req.Changes)
+	changes, err := decodeChanges(req.Changes)
 	if err != nil {
 		return err
-	}
-	for _, ch := range changes {
-		if _, raw := ch.(*model.Restore); raw {
-			return problem(http.StatusUnprocessableEntity, "invalid", "rows are restored by undo only")
-		}
 	}
 	return s.reply(c, req, func(id string) (*store.Result, error) {
 		return s.store.Change(c.Request().Context(), id, store.Request{ClientID: req.ClientID, Author: req.Author, Base: req.Base, Changes: changes})
@@ -129,13 +113,10 @@ func (s *Server) takeBack(c *echo.Context, redo bool) error {
 	})
 }
 
-// reply applies a change and tells what came of it: the revision, the rows, the
-// findings that appeared and disappeared, and of the open diagram the groups
-// that look different now. A page whose base is not the revision before gets
-// the diagram whole.
+// reply applies a change and tells what came of it: the revision, the rows, and the
+// findings that appeared and disappeared.
 func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string) (*store.Result, error)) error {
 	id := c.Param("project")
-	before, hadScene := s.drawnBefore(id, req.Diagram)
 	r, err := apply(id)
 	if err != nil {
 		return err
@@ -143,22 +124,12 @@ func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string)
 	out := changeReply{Revision: r.After.Revision, Summary: r.Summary, Again: r.Again, Changed: []changedRow{}}
 	for _, ch := range r.Delta {
 		out.Changed = append(out.Changed, changedRow{ch.Table(), ch.ID, ch.New == nil})
-		out.Classes += classifiers(ch.New) - classifiers(ch.Old)
 	}
 	old := s.checksOf(id, r.Before, nil).Findings()
 	now := s.checksOf(id, r.After, r).Findings()
 	appeared, disappeared := check.Diff(old, now)
 	out.Appeared, out.Disappeared = viewFindings(r.After.Model, appeared), viewFindings(r.Before.Model, disappeared)
 	out.Findings = countFindings(now)
-	if req.Diagram != "" {
-		if sc := s.draw(id, r.After, req.Diagram); sc != nil {
-			if hadScene && before.revision == req.Scene && req.Scene == r.Before.Revision && !r.Again {
-				out.Scene = patchScene(hashesOf(before.scene), sc, r.After.Revision)
-			} else {
-				out.Scene = fullScene(sc, r.After.Revision)
-			}
-		}
-	}
 	out.Undo, out.Redo, err = s.store.Pending(c.Request().Context(), id, req.Author.ID)
 	if err != nil && !errors.Is(err, store.ErrUnavailable) {
 		return err // the change is applied; a database that is gone by now does not take that back

@@ -117,7 +117,7 @@ func TestActivitiesOverHTTP(t *testing.T) {
 	c.get("/api/projects/p/activities", &table)
 	require.Zero(t, table.Uncovered)
 	status, _, data = c.do("POST", "/api/projects/p/read/derivation", []byte(`{"view":"sideways"}`))
-	require.Equal(t, 400, status, "%s", data)
+	require.Equal(t, 422, status, "%s", data)
 
 	status, header, csv := c.do("GET", "/api/projects/p/activities.csv", nil)
 	require.Equal(t, 200, status)
@@ -221,7 +221,7 @@ func TestDictionaryAndLexiconOverHTTP(t *testing.T) {
 	require.Len(t, way.Steps, 2)
 	require.Equal(t, "test result", way.Steps[0].Name)
 	status, _, _ := c.do("GET", "/api/projects/p/follow?item=", nil)
-	require.Equal(t, 400, status)
+	require.Equal(t, 422, status)
 	var events struct {
 		Events  []struct{ Problems []string }
 		Missing []struct{ Name string }

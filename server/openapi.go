@@ -3,6 +3,7 @@ package server
 import (
 	"encoding/json"
 	"net/http"
+	"path"
 	"reflect"
 	"slices"
 	"strconv"
@@ -22,7 +23,7 @@ type object map[string]any
 // description writes the table of endpoints in OpenAPI 3.1. Schemas come from the
 // Go types that are read and written.
 func (s *Server) description() object {
-	t := &schemas{named: object{}}
+	t := &schemas{named: object{}, names: map[reflect.Type]string{}}
 	paths := object{}
 	for _, e := range s.endpoints() {
 		var params []object
@@ -59,11 +60,11 @@ func (s *Server) description() object {
 		if e.body != nil {
 			operation["requestBody"] = object{"required": true, "content": t.content(e.body, e.bodyType)}
 		}
-		path := openPath(e.path)
-		if paths[path] == nil {
-			paths[path] = object{}
+		at := openPath(e.path)
+		if paths[at] == nil {
+			paths[at] = object{}
 		}
-		paths[path].(object)[strings.ToLower(e.method)] = operation
+		paths[at].(object)[strings.ToLower(e.method)] = operation
 	}
 	t.named["Change"] = object{
 		"type": "object", "required": []string{"type"}, "description": "One step of editing; what else it holds depends on its type.",
@@ -92,7 +93,24 @@ func openPath(path string) string {
 // schemas turns Go types into JSON Schema; each named struct once.
 type schemas struct {
 	named object
+	names map[reflect.Type]string
 }
+
+// nameOf names the schema of a struct: as its type, with its package before it where
+// types of two packages share a name.
+func (t *schemas) nameOf(typ reflect.Type) (name string, known bool) {
+	if name, known = t.names[typ]; known {
+		return name, true
+	}
+	name = capital(typ.Name())
+	if t.named[name] != nil {
+		name = capital(path.Base(typ.PkgPath())) + name
+	}
+	t.names[typ] = name
+	return name, false
+}
+
+func capital(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 func (t *schemas) content(example any, mediaType string) object {
 	if mediaType == "" {
@@ -139,9 +157,9 @@ func (t *schemas) of(typ reflect.Type) object {
 }
 
 func (t *schemas) structure(typ reflect.Type) object {
-	name := strings.ToUpper(typ.Name()[:1]) + typ.Name()[1:]
+	name, known := t.nameOf(typ)
 	ref := object{"$ref": "#/components/schemas/" + name}
-	if t.named[name] != nil {
+	if known {
 		return ref
 	}
 	schema := object{"type": "object"}

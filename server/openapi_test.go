@@ -82,7 +82,7 @@ func TestAnswersAreAsDescribed(t *testing.T) {
 		"/projects/p/read/starter":     `{"starter":"roles-of-a-party","diagram":"lots","seed":"s"}`,
 		"/projects/p/read/rework":      `{"kind":"split","subject":"hive","features":["hive-number"],"name":"Plate","seed":"s"}`,
 		"/projects/p/read/cards":       `{"diagram":"lots","text":"Frame\nwidth: Integer","seed":"s"}`,
-		"/projects/p/changes":          `{"clientId":"x","author":{"id":"ada","name":"Ada"},"base":0,"diagram":"lots","scene":-1,"changes":[{"type":"setName","id":"hive","name":"Bee box"}]}`,
+		"/projects/p/changes":          `{"clientId":"x","author":{"id":"ada","name":"Ada"},"base":0,"changes":[{"type":"setName","id":"hive","name":"Bee box"}]}`,
 	} {
 		status, _, data := c.do("POST", "/api"+path, []byte(body))
 		require.Equal(t, 200, status, "%s: %s", path, data)

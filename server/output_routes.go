@@ -22,7 +22,7 @@ func (s *Server) targets() map[string]func(*model.Model) (generate.Output, error
 	return map[string]func(*model.Model) (generate.Output, error){
 		"go":         golang.Generate,
 		"components": golang.Components,
-		"markdown":   func(m *model.Model) (generate.Output, error) { return document.Markdown(m, s.drawer) },
+		"markdown":   func(m *model.Model) (generate.Output, error) { return document.Markdown(m, s.desk.Drawer) },
 	}
 }
 

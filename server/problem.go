@@ -49,6 +49,7 @@ func problemOf(err error) *Problem {
 		p       *Problem
 		blocked *store.Blocked
 		con     *store.Conflict
+		old     *store.TooOld
 		faults  interchange.Faults
 	)
 	switch {
@@ -62,6 +63,8 @@ func problemOf(err error) *Problem {
 		out := problem(http.StatusConflict, "conflict", "%s", con.Message)
 		out.Conflict = con
 		return out
+	case errors.As(err, &old):
+		return problem(http.StatusConflict, "tooOld", "%s", old.Error())
 	case errors.As(err, &faults):
 		out := problem(http.StatusUnprocessableEntity, "file", "%s", faults.Error())
 		out.Faults = faults

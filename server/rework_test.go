@@ -43,5 +43,5 @@ func TestReworkOverHTTP(t *testing.T) {
 	status, _, _ := c.send("changes", 0, string(reply.Changes))
 	require.Equal(t, 200, status)
 	status, _, _ = c.do("POST", "/api/projects/p/read/rework", []byte(`{"kind":5}`))
-	require.Equal(t, 400, status)
+	require.Equal(t, 422, status)
 }

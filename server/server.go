@@ -3,19 +3,20 @@
 package server
 
 import (
+	"fmt"
 	"net"
 	"net/http"
-	"sync"
 	"sync/atomic"
 	"time"
 
+	"lexeon/core/answer"
 	"lexeon/core/brief/reading"
 
+	lru "github.com/hashicorp/golang-lru/v2"
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
 	"lexeon/core/check"
-	"lexeon/core/model"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
 	"lexeon/store"
@@ -33,18 +34,16 @@ type Options struct {
 // Server answers requests.
 type Server struct {
 	store  *store.Store
-	drawer *scene.Drawer
+	desk   *answer.Desk
 	reader *reading.Reader
 	set    *typeface.Typesetter
 	hub    *hub
 	opts   Options
 	echo   *echo.Echo
 	away   atomic.Bool // the database did not answer last time
-	webs   webs
 
-	mu     sync.Mutex
-	checks map[string]checked          // by project
-	scenes map[string]map[string]drawn // by project, then diagram
+	program string                      // the version of the page, by what it is made of
+	checks  *lru.Cache[string, checked] // by project
 }
 
 type checked struct {
@@ -52,17 +51,8 @@ type checked struct {
 	state    *check.State
 }
 
-type drawn struct {
-	revision int64
-	scene    *scene.Scene
-	earlier  []looks // what it looked like before, the newest last
-}
-
-// looks are the hashes of the groups of a drawing.
-type looks struct {
-	revision int64
-	hashes   map[model.ID]string
-}
+// maxChecked is of how many projects the findings are remembered.
+const maxChecked = 64
 
 // Limits of requests, in bytes.
 const (
@@ -72,11 +62,12 @@ const (
 
 // New makes a server on a store.
 func New(s *store.Store, opts Options) (*Server, error) {
-	set, err := typeface.New()
+	set := typeface.New()
+	checks, err := lru.New[string, checked](maxChecked)
 	if err != nil {
-		return nil, err
+		return nil, fmt.Errorf("server: %w", err)
 	}
-	srv := &Server{store: s, drawer: scene.NewDrawer(set), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: map[string]checked{}, scenes: map[string]map[string]drawn{}}
+	srv := &Server{store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: programVersion()}
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e

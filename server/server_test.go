@@ -94,17 +94,13 @@ type reply struct {
 	Appeared    []struct{ Rule, Message string }
 	Disappeared []struct{ Rule, Message string }
 	Undo        string
-	Scene       *struct {
-		Order  []string
-		Groups []struct{ ID, Subject string }
-	}
 }
 
 func (c *client) send(path string, base int64, changes string) (int, reply, map[string]any) {
 	c.t.Helper()
 	c.next++
-	body := fmt.Sprintf(`{"clientId":"%s%d","author":{"id":"%s","name":"%s"},"base":%d,"diagram":"lots","scene":%d,"changes":%s}`,
-		c.who, c.next, c.who, strings.ToUpper(c.who), base, base, changes)
+	body := fmt.Sprintf(`{"clientId":"%s%d","author":{"id":"%s","name":"%s"},"base":%d,"changes":%s}`,
+		c.who, c.next, c.who, strings.ToUpper(c.who), base, changes)
 	status, _, data := c.do("POST", "/api/projects/p/"+path, []byte(body))
 	var r reply
 	var problem map[string]any
@@ -118,18 +114,12 @@ func (c *client) send(path string, base int64, changes string) (int, reply, map[
 
 func TestAChangeTellsWhatCameOfIt(t *testing.T) {
 	c, _ := start(t, server.Options{})
-	var scene map[string]any
-	c.get("/api/projects/p/diagrams/lots/scene", &scene)
 	status, r, _ := c.send("changes", 0, `[{"type":"delete","id":"jar-batch-jars-again"}]`)
 	require.Equal(t, 200, status)
 	require.EqualValues(t, 1, r.Revision)
 	require.Len(t, r.Disappeared, 1)
 	require.Equal(t, "class/duplicate-feature", r.Disappeared[0].Rule)
 	require.Empty(t, r.Appeared)
-	require.Len(t, r.Scene.Groups, 2, "only what looks different is sent: %v", r.Scene.Groups)
-	require.Equal(t, "fills", r.Scene.Groups[0].Subject, "the line now starts at the smaller box")
-	require.Equal(t, "jar-batch", r.Scene.Groups[1].Subject)
-	require.Len(t, r.Scene.Order, 22)
 	require.Contains(t, r.Undo, "Delete attribute jars")
 
 	status, r, _ = c.send("changes", 1, `[{"type":"addElement","id":"hive2","kind":"class","name":"Hive"}]`)
@@ -161,10 +151,8 @@ func TestRefusedConflictingAndStale(t *testing.T) {
 
 	status, _, _ = ben.send("changes", 0, `[{"type":"setName","id":"hive","name":"Colony"}]`)
 	require.Equal(t, 200, status)
-	status, r, _ := ada.send("changes", 0, `[{"type":"setDefinition","id":"apiary","text":"A place."}]`)
+	status, _, _ = ada.send("changes", 0, `[{"type":"setDefinition","id":"apiary","text":"A place."}]`)
 	require.Equal(t, 200, status, "a stale write without conflict is applied at the head")
-	require.Len(t, r.Scene.Order, 22)
-	require.Len(t, r.Scene.Groups, 22, "and its author, whose base was older, gets the whole diagram")
 	status, _, problem = ada.send("changes", 0, `[{"type":"setName","id":"hive","name":"Box"}]`)
 	require.Equal(t, 409, status)
 	require.Equal(t, "conflict", problem["code"])
@@ -332,11 +320,12 @@ func TestViews(t *testing.T) {
 	require.Len(t, relations, 9)
 	var entry struct {
 		Features string
-		Findings []struct{ Rule string }
 	}
 	c.get("/api/projects/p/entries/honey-lot", &entry)
 	require.Contains(t, entry.Features, "- mass: Decimal\n")
-	require.Equal(t, "class/type-unknown", entry.Findings[0].Rule)
+	var about []struct{ Rule string }
+	c.get("/api/projects/p/findings?of=honey-lot", &about)
+	require.Equal(t, "class/type-unknown", about[0].Rule)
 	var findings []struct{ Rule, Why, Diagram, Element, Stage string }
 	c.get("/api/projects/p/findings", &findings)
 	require.Len(t, findings, 14)

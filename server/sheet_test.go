@@ -38,9 +38,7 @@ func take(t *testing.T, c *client, a asked) {
 }
 
 type drawing struct {
-	Revision int64
-	Order    []string
-	Groups   []struct {
+	Groups []struct {
 		ID, Subject, Title string
 		Route              []struct{ X, Y int }
 		Box                *struct{ X, Y, W, H int }
@@ -95,7 +93,7 @@ func TestCopyingOverHTTP(t *testing.T) {
 	a := ask(t, c, "copy", `{`+both+`,"to":"other","asNew":false,"dx":-20,"dy":0,"seed":"s"}`)
 	require.ElementsMatch(t, []string{"apiary", "hive", "stand-in"}, a.Elements)
 	take(t, c, a)
-	require.Len(t, sceneOf(t, c, "other").Order, 5, "frame, line, two shapes, and their legend")
+	require.Len(t, sceneOf(t, c, "other").Groups, 5, "frame, line, two shapes, and their legend")
 	again := ask(t, c, "copy", `{`+both+`,"to":"other","asNew":false,"seed":"t"}`)
 	require.Empty(t, again.Elements)
 	require.Equal(t, 2, again.Left, "both elements were there already")
@@ -135,10 +133,10 @@ func TestShowingATermWithItsRelations(t *testing.T) {
 	require.Equal(t, 200, status)
 	take(t, c, ask(t, c, "placement", `{"subject":"apiary","diagram":"other","x":200,"y":100,"seed":"s"}`))
 	take(t, c, ask(t, c, "placement", `{"subject":"hive","diagram":"other","x":200,"y":400,"seed":"t"}`))
-	require.Len(t, sceneOf(t, c, "other").Order, 4, "frame, two shapes, legend: no relation unasked")
+	require.Len(t, sceneOf(t, c, "other").Groups, 4, "frame, two shapes, legend: no relation unasked")
 	more := ask(t, c, "placement", `{"subject":"hive","diagram":"other","relations":true,"seed":"u"}`)
 	take(t, c, more)
-	require.Len(t, sceneOf(t, c, "other").Order, 5)
+	require.Len(t, sceneOf(t, c, "other").Groups, 5)
 	none := ask(t, c, "placement", `{"subject":"hive","diagram":"other","relations":true,"seed":"v"}`)
 	require.Equal(t, "[]", string(none.Changes))
 }
@@ -168,24 +166,4 @@ func TestNotesAreAnchoredFromEitherSide(t *testing.T) {
 	status, _, data := c.do("POST", "/api/projects/p/read/connection", []byte(fmt.Sprintf(`{"from":%q,"to":"","diagram":"lots","seed":"d"}`, note)))
 	require.Equal(t, 200, status)
 	require.Equal(t, "[]\n", string(data), "on empty paper there is nothing that it could be about")
-}
-
-// A window that has an older drawing is told only what looks different.
-func TestScenesSinceARevision(t *testing.T) {
-	c, _ := start(t, server.Options{})
-	whole := sceneOf(t, c, "lots")
-	status, _, _ := c.do("POST", "/api/projects/p/changes", []byte(`{"clientId":"a","author":{"id":"ada","name":"Ada"},"base":0,"diagram":"lots","scene":0,"changes":[{"type":"setName","id":"grade","name":"Quality"}]}`))
-	require.Equal(t, 200, status)
-	var patch drawing
-	c.get("/api/projects/p/diagrams/lots/scene?since=0", &patch)
-	require.Equal(t, int64(1), patch.Revision)
-	require.Len(t, patch.Order, len(whole.Order))
-	require.NotEmpty(t, patch.Groups)
-	require.Less(t, len(patch.Groups), len(whole.Groups), "only what changed")
-	var same drawing
-	c.get("/api/projects/p/diagrams/lots/scene?since=1", &same)
-	require.Empty(t, same.Groups)
-	var unknown drawing
-	c.get("/api/projects/p/diagrams/lots/scene?since=77", &unknown)
-	require.Len(t, unknown.Groups, len(whole.Groups))
 }

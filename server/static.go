@@ -3,7 +3,9 @@ package server
 import (
 	"bytes"
 	"crypto/rand"
+	"crypto/sha256"
 	"encoding/base64"
+	"encoding/hex"
 	"errors"
 	"io/fs"
 	"mime"
@@ -72,4 +74,15 @@ func (s *Server) page(c *echo.Context) error {
 		"'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
 	c.Response().Header().Set("Cache-Control", "no-store")
 	return c.HTMLBlob(http.StatusOK, bytes.ReplaceAll(index, []byte(nonceMark), []byte(nonce)))
+}
+
+// programVersion tells one build of the page from another: its files are named by
+// their content, and the page names them all.
+func programVersion() string {
+	index, err := fs.ReadFile(ui.Files(), "index.html")
+	if err != nil {
+		return "none"
+	}
+	sum := sha256.Sum256(index)
+	return hex.EncodeToString(sum[:6])
 }

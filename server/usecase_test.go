@@ -61,17 +61,15 @@ func TestUseCasesOverHTTP(t *testing.T) {
 func TestProposedUseCasesOverHTTP(t *testing.T) {
 	c, _ := start(t, server.Options{})
 	take(t, c, asked{Changes: json.RawMessage(`[{"type":"delete","id":"use-trace-a-recall"},{"type":"delete","id":"actor-food-inspector"}]`)})
-	var list struct {
-		Proposals []struct{ Key, Name, Actor string }
-	}
-	c.get("/api/projects/p/use-cases", &list)
+	var list []struct{ Key, Name, Actor string }
+	c.get("/api/projects/p/use-case-proposals", &list)
 	key := ""
-	for _, p := range list.Proposals {
+	for _, p := range list {
 		if p.Actor == "Food inspector" {
 			key = p.Key
 		}
 	}
-	require.NotEmpty(t, key, "%v", list.Proposals)
+	require.NotEmpty(t, key, "%v", list)
 	take(t, c, ask(t, c, "use-case", `{"proposal":"`+key+`","diagram":"use-cases","seed":"s"}`))
 	titles := []string{}
 	for _, g := range sceneOf(t, c, "use-cases").Groups {
@@ -84,7 +82,7 @@ func TestProposedUseCasesOverHTTP(t *testing.T) {
 		Changes json.RawMessage
 		Diagram string
 	}
-	status, _, data = c.do("POST", "/api/projects/p/read/use-case", []byte(`{"starter":"records","seed":"z"}`))
+	status, _, data = c.do("POST", "/api/projects/p/read/use-case-set", []byte(`{"starter":"records","seed":"z"}`))
 	require.Equal(t, 200, status, "%s", data)
 	require.NoError(t, json.Unmarshal(data, &a))
 	take(t, c, asked{Changes: a.Changes})

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"encoding/json"
@@ -23,8 +24,11 @@ type Author struct {
 type Request struct {
 	ClientID string // unique per project; a retry bears the same
 	Author   Author
-	Base     int64 // the revision that the author saw
-	Changes  []model.Change
+	// Writer is whose earlier changes are no conflict: a window's queue. Empty: the
+	// author, for programs that have one queue each.
+	Writer  string
+	Base    int64 // the revision that the person saw when the change began
+	Changes []model.Change
 }
 
 // Result of a change.
@@ -41,18 +45,26 @@ type Result struct {
 // Entry is one row of the log.
 type Entry struct {
 	Revision   int64           `db:"revision" json:"revision"`
+	ClientID   string          `db:"client_id" json:"-"`
 	AuthorID   string          `db:"author_id" json:"-"`
+	WriterID   string          `db:"writer_id" json:"-"`
 	AuthorName string          `db:"author_name" json:"author"`
 	At         time.Time       `db:"at" json:"at"`
 	Summary    string          `db:"summary" json:"summary"`
-	Changes    json.RawMessage `db:"changes" json:"-"`
 	States     json.RawMessage `db:"states" json:"-"`
 	Inverse    json.RawMessage `db:"inverse" json:"-"`
 	Undoes     sql.NullInt64   `db:"undoes" json:"-"`
 	UndoneBy   sql.NullInt64   `db:"undone_by" json:"-"`
 }
 
-const entryColumns = "revision, author_id, author_name, at, summary, changes, states, inverse, undoes, undone_by"
+// What is read of an entry: only what is used, since changes, states and inverse can
+// be large.
+const (
+	historyColumns = "revision, author_name, at, summary"
+	loggedColumns  = "revision, client_id, author_name, writer_id, states"
+	undoneColumns  = "revision, client_id, author_name, writer_id, summary, states, inverse, undoes, undone_by"
+	wordingColumns = historyColumns + ", states, inverse"
+)
 
 func (e Entry) states() ([]model.RowState, error) {
 	var out []model.RowState
@@ -66,26 +78,49 @@ func (e Entry) states() ([]model.RowState, error) {
 // error is a *model.Fault, a *Conflict, or wraps ErrUnavailable.
 func (s *Store) Change(ctx context.Context, id string, req Request) (*Result, error) {
 	return s.locked(ctx, id, req.ClientID, func(tx *sqlx.Tx, head *Version) (*Result, error) {
-		if req.Base > head.Revision || req.Base < 0 {
-			return nil, model.Faultf(model.CodeInvalid, "revision %d does not exist: the newest is %d", req.Base, head.Revision)
-		}
-		var since []Entry
-		if req.Base < head.Revision {
-			var err error
-			if since, err = entriesSince(ctx, tx, id, req.Base); err != nil {
-				return nil, err
-			}
+		since, err := sinceBase(ctx, tx, id, req.Base, head.Revision)
+		if err != nil {
+			return nil, err
 		}
 		next, delta, inverse, err := model.Edit(head.Model, req.Changes)
 		if err != nil {
-			return nil, explainRefusal(head.Model, since, req.Author.ID, err)
+			return nil, explainRefusal(since, req.writer(), err)
 		}
-		if err := findConflict(head.Model, since, req.Author.ID, delta, req.Changes); err != nil {
+		if err := findConflict(head.Model, since, req.writer(), delta, req.Changes); err != nil {
 			return nil, err
 		}
 		r := &Result{Before: head, Delta: delta, Summary: model.Summary(head.Model, next, req.Changes)}
-		return r, write(ctx, tx, id, r, next, req.ClientID, req.Author, req.Changes, inverse, sql.NullInt64{})
+		return r, write(ctx, tx, id, r, next, logged{req.ClientID, req.Author, req.writer(), req.Changes, inverse, sql.NullInt64{}})
 	})
+}
+
+func (r Request) writer() string { return cmp.Or(r.Writer, r.Author.ID) }
+
+// sinceBase reads the log from the revision that somebody saw. Where the log does
+// not reach back so far, conflicts cannot be told: ErrTooOld.
+func sinceBase(ctx context.Context, tx *sqlx.Tx, id string, base, head int64) ([]Entry, error) {
+	if base > head || base < 0 {
+		return nil, model.Faultf(model.CodeInvalid, "revision %d does not exist: the newest is %d", base, head)
+	}
+	if base == head {
+		return nil, nil
+	}
+	entries, err := entriesSince(ctx, tx, id, base)
+	if err != nil {
+		return nil, err
+	}
+	if int64(len(entries)) != head-base {
+		return nil, &TooOld{Base: base, Head: head}
+	}
+	return entries, nil
+}
+
+// TooOld is the error of a base from before the beginning of the log: what others
+// wrote since is not known any more. Nothing was changed.
+type TooOld struct{ Base, Head int64 }
+
+func (e *TooOld) Error() string {
+	return fmt.Sprintf("The log does not reach back to revision %d any more, so nobody can tell what others changed since. Look at the project as it is now, revision %d, and do it again if it still fits.", e.Base, e.Head)
 }
 
 // locked runs f under the locks of the project with its newest version, and
@@ -116,6 +151,7 @@ func (s *Store) locked(ctx context.Context, id, clientID string, f func(*sqlx.Tx
 		return nil, err
 	}
 	p.current = result.After
+	s.remember(id, p)
 	return result, nil
 }
 
@@ -126,7 +162,7 @@ func appliedBefore(ctx context.Context, tx *sqlx.Tx, id, clientID string, curren
 		return nil, nil
 	}
 	if err != nil {
-		return nil, unavailable("read log", err)
+		return nil, failed("read log", err)
 	}
 	return &Result{Before: current, After: current, Again: true, Revision: e.Revision, Summary: e.Summary}, nil
 }
@@ -171,18 +207,27 @@ func replay(m *model.Model, entries []Entry) (*model.Model, error) {
 
 func entriesSince(ctx context.Context, tx *sqlx.Tx, id string, base int64) ([]Entry, error) {
 	var out []Entry
-	if err := tx.SelectContext(ctx, &out, "SELECT "+entryColumns+" FROM changes WHERE project_id = $1 AND revision > $2 ORDER BY revision", id, base); err != nil {
-		return nil, unavailable("read log", err)
+	if err := tx.SelectContext(ctx, &out, "SELECT "+loggedColumns+" FROM changes WHERE project_id = $1 AND revision > $2 ORDER BY revision", id, base); err != nil {
+		return nil, failed("read log", err)
 	}
 	return out, nil
 }
 
+// logged is what the log keeps of a change beside its result.
+type logged struct {
+	clientID string
+	author   Author
+	writer   string
+	changes  []model.Change
+	inverse  []model.Change
+	undoes   sql.NullInt64
+}
+
 // write stores a result: the rows of its delta, one row of the log, the
-// revision, and now and then a snapshot. A change that changes nothing leaves
+// revision. A change that changes nothing leaves
 // everything as it is.
-func write(ctx context.Context, tx *sqlx.Tx, id string, r *Result, next *model.Model, clientID string, author Author,
-	changes, inverse []model.Change, undoes sql.NullInt64) error {
-	if len(r.Delta) == 0 && !undoes.Valid {
+func write(ctx context.Context, tx *sqlx.Tx, id string, r *Result, next *model.Model, e logged) error {
+	if len(r.Delta) == 0 && !e.undoes.Valid {
 		r.After, r.Revision = r.Before, r.Before.Revision
 		return nil
 	}
@@ -195,25 +240,20 @@ func write(ctx context.Context, tx *sqlx.Tx, id string, r *Result, next *model.M
 	if err != nil {
 		return fmt.Errorf("log: %w", err)
 	}
-	back, err := json.Marshal(inverse[0].(*model.Restore).Rows)
+	back, err := json.Marshal(e.inverse[0].(*model.Restore).Rows)
 	if err != nil {
 		return fmt.Errorf("log: %w", err)
 	}
-	if _, err := tx.ExecContext(ctx, `INSERT INTO changes (project_id, revision, client_id, author_id, author_name, version, summary, changes, states, inverse, undoes)
-		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-		id, r.Revision, clientID, author.ID, author.Name, model.ChangeVersion, r.Summary, string(model.EncodeChanges(changes)), string(states), string(back), undoes); err != nil {
-		return unavailable("write log", err)
+	if _, err := tx.ExecContext(ctx, `INSERT INTO changes (project_id, revision, client_id, author_id, author_name, writer_id, version, summary, changes, states, inverse, undoes)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
+		id, r.Revision, e.clientID, e.author.ID, e.author.Name, e.writer, model.ChangeVersion, r.Summary, string(model.EncodeChanges(e.changes)), string(states), string(back), e.undoes); err != nil {
+		return failed("write log", err)
 	}
 	if _, err := tx.ExecContext(ctx, "UPDATE projects SET revision = $2, changed_at = now() WHERE id = $1", id, r.Revision); err != nil {
-		return unavailable("write revision", err)
-	}
-	if r.Revision%SnapshotEvery == 0 {
-		if err := writeSnapshot(ctx, tx, id, r.Revision, next); err != nil {
-			return err
-		}
+		return failed("write revision", err)
 	}
 	if _, err := tx.ExecContext(ctx, "SELECT pg_notify('lexeon', $1)", fmt.Sprintf("%s %d", id, r.Revision)); err != nil {
-		return unavailable("notify", err)
+		return failed("notify", err)
 	}
 	return nil
 }

@@ -8,15 +8,18 @@ import (
 	"lexeon/core/model"
 )
 
-// Conflict is the error of a change whose author did not see what somebody else
+// Conflict is the error of a change whose author did not see what another writer
 // wrote to the same field. Nothing was changed.
 type Conflict struct {
-	Who      string `json:"who"`
-	What     string `json:"what"` // "the name of class Hive"
-	Theirs   string `json:"theirs"`
-	Yours    string `json:"yours"`
-	Revision int64  `json:"revision"` // the one that wrote theirs
-	Message  string `json:"message"`
+	Who  string `json:"who"`
+	What string `json:"what"` // "the name of class Hive"
+	// Row and Field are what both wrote; an empty field is the row itself.
+	Row      model.ID `json:"row"`
+	Field    string   `json:"field,omitempty"`
+	Theirs   string   `json:"theirs"`
+	Yours    string   `json:"yours"`
+	Revision int64    `json:"revision"` // the one that wrote theirs
+	Message  string   `json:"message"`
 }
 
 func (c *Conflict) Error() string { return c.Message }
@@ -28,10 +31,10 @@ type written struct {
 	value    json.RawMessage
 }
 
-func writtenByOthers(entries []Entry, author string) (map[model.Key]written, error) {
+func writtenByOthers(entries []Entry, writer string) (map[model.Key]written, error) {
 	out := map[model.Key]written{}
 	for _, e := range entries {
-		if e.AuthorID == author {
+		if e.WriterID == writer {
 			continue
 		}
 		states, err := e.states()
@@ -64,19 +67,29 @@ func writtenByOthers(entries []Entry, author string) (map[model.Key]written, err
 }
 
 // findConflict is the one rule of conflict: a key that the change writes or
-// reads was written to another value since its base by someone else. Positions
+// reads was written to another value since its base by another writer. Positions
 // do not count: the last one wins.
-func findConflict(head *model.Model, since []Entry, author string, delta model.Delta, changes []model.Change) error {
-	others, err := writtenByOthers(since, author)
+func findConflict(head *model.Model, since []Entry, writer string, delta model.Delta, changes []model.Change) error {
+	others, err := writtenByOthers(since, writer)
 	if err != nil || len(others) == 0 {
 		return err
 	}
+	var onTerm *Conflict
 	for _, w := range delta.Writes() {
 		o, ok := others[w.Key]
 		if !ok || w.Key.LastWins() || bytes.Equal(compact(o.value), compact(w.New)) {
 			continue
 		}
-		return newConflict(head, w.Key, o, w.New)
+		found := newConflict(head, w.Key, o, w.New)
+		if head.Term(w.Key.ID) == nil {
+			return found
+		}
+		if onTerm == nil { // told by the element that bears the term, where that differs too
+			onTerm = found
+		}
+	}
+	if onTerm != nil {
+		return onTerm
 	}
 	for _, c := range changes {
 		for _, k := range c.Reads() {
@@ -104,7 +117,7 @@ func newConflict(head *model.Model, k model.Key, o written, yours json.RawMessag
 	if k.Field != "" {
 		what = "the " + k.Field + " of " + what
 	}
-	c := &Conflict{Who: o.by, What: what, Theirs: plainValue(o.value), Yours: plainValue(yours), Revision: o.revision}
+	c := &Conflict{Who: o.by, What: what, Row: k.ID, Field: k.Field, Theirs: plainValue(o.value), Yours: plainValue(yours), Revision: o.revision}
 	c.Message = fmt.Sprintf("Meanwhile %s changed %s to %s; your change would make it %s. Nothing was changed: look at it again, and decide.",
 		c.Who, c.What, c.Theirs, c.Yours)
 	return c
@@ -126,17 +139,17 @@ func plainValue(v json.RawMessage) string {
 
 // explainRefusal turns "does not exist" into who deleted it, where somebody else
 // did so since the base.
-func explainRefusal(head *model.Model, since []Entry, author string, err error) error {
+func explainRefusal(since []Entry, writer string, err error) error {
 	f, ok := model.AsFault(err)
 	if !ok || len(since) == 0 {
 		return err
 	}
-	others, werr := writtenByOthers(since, author)
+	others, werr := writtenByOthers(since, writer)
 	if werr != nil {
 		return werr
 	}
 	if o, ok := others[model.Key{ID: f.Subject}]; ok && o.value == nil {
-		return &Conflict{Who: o.by, What: string(f.Subject), Theirs: "nothing", Yours: "", Revision: o.revision,
+		return &Conflict{Who: o.by, What: string(f.Subject), Row: f.Subject, Theirs: "nothing", Yours: "", Revision: o.revision,
 			Message: fmt.Sprintf("Meanwhile %s deleted what you were changing. Nothing was changed.", o.by)}
 	}
 	return err

@@ -21,21 +21,26 @@ type Notice struct {
 	Lost bool
 }
 
+const firstPause = 100 * time.Millisecond
+
 // Listen calls f for every notice until the context ends. It has a connection of
 // its own and opens a new one when that breaks.
 func (s *Store) Listen(ctx context.Context, f func(Notice)) {
-	pause := 100 * time.Millisecond
+	pause := firstPause
 	for first := true; ctx.Err() == nil; first = false {
 		err := s.listenOnce(ctx, func() {
-			pause = 100 * time.Millisecond
+			pause = firstPause
 			if !first {
+				slog.Info("changes are told of again")
 				f(Notice{Lost: true})
 			}
 		}, f)
 		if ctx.Err() != nil {
 			return
 		}
-		slog.Debug("listening ended; it starts again", "error", err)
+		if pause == firstPause { // said once, not at every try
+			slog.Warn("the connection that tells of changes is lost; it is opened again", "error", err)
+		}
 		select {
 		case <-ctx.Done():
 		case <-time.After(pause):
@@ -79,7 +84,7 @@ func (s *Store) listenOnce(ctx context.Context, ready func(), f func(Notice)) er
 func (s *Store) RevisionOf(ctx context.Context, id string) (int64, error) {
 	var revision []int64
 	if err := s.db.SelectContext(ctx, &revision, "SELECT revision FROM projects WHERE id = $1", id); err != nil {
-		return 0, unavailable("read project", err)
+		return 0, failed("read project", err)
 	}
 	if len(revision) == 0 {
 		return 0, noProject(id)

@@ -37,7 +37,7 @@ func (s *Store) SetPresence(ctx context.Context, project string, p Presence) err
 			AND NOT EXISTS (SELECT 1 FROM old WHERE name = $4 AND diagram_id = $5 AND subject_id = $6)`,
 		project, p.Window, p.Author, p.Name, p.Diagram, p.Subject, presenceSeconds)
 	if err != nil {
-		return unavailable("write presence", err)
+		return failed("write presence", err)
 	}
 	if news {
 		return s.notifyPresence(ctx, project)
@@ -48,14 +48,14 @@ func (s *Store) SetPresence(ctx context.Context, project string, p Presence) err
 // Leave says that a window was closed.
 func (s *Store) Leave(ctx context.Context, project, window string) error {
 	if _, err := s.db.ExecContext(ctx, "DELETE FROM presence WHERE project_id = $1 AND window_id = $2", project, window); err != nil {
-		return unavailable("write presence", err)
+		return failed("write presence", err)
 	}
 	return s.notifyPresence(ctx, project)
 }
 
 func (s *Store) notifyPresence(ctx context.Context, project string) error {
 	if _, err := s.db.ExecContext(ctx, "SELECT pg_notify('lexeon', $1)", project+" presence"); err != nil {
-		return unavailable("notify", err)
+		return failed("notify", err)
 	}
 	return nil
 }
@@ -65,7 +65,7 @@ func (s *Store) Present(ctx context.Context, project string) ([]Presence, error)
 	out := []Presence{}
 	if err := s.db.SelectContext(ctx, &out, `SELECT window_id, author_id, name, diagram_id, subject_id FROM presence
 		WHERE project_id = $1 AND seen_at > now() - make_interval(secs => $2) ORDER BY name, window_id`, project, presenceSeconds); err != nil {
-		return nil, unavailable("read presence", err)
+		return nil, failed("read presence", err)
 	}
 	return out, nil
 }

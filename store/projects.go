@@ -35,7 +35,7 @@ func (s *Store) Projects(ctx context.Context) ([]Project, error) {
 		(SELECT count(*) FROM diagrams d WHERE d.project_id = p.id) AS diagrams
 		FROM projects p ORDER BY p.changed_at DESC, p.id`, kinds)
 	if err != nil {
-		return nil, unavailable("list projects", err)
+		return nil, failed("list projects", err)
 	}
 	return out, nil
 }
@@ -57,10 +57,10 @@ func (s *Store) Create(ctx context.Context, id, source string, m *model.Model) e
 		}
 		result, err := tx.ExecContext(ctx, "INSERT INTO projects (id, name, source) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING", id, m.Project().Name, src)
 		if err != nil {
-			return unavailable("create project", err)
+			return failed("create project", err)
 		}
 		if n, err := result.RowsAffected(); err != nil {
-			return unavailable("create project", err)
+			return failed("create project", err)
 		} else if n == 0 {
 			return model.Faultf(model.CodeExists, "this project is there already")
 		}
@@ -79,7 +79,7 @@ func (s *Store) FindSource(ctx context.Context, source string) (string, error) {
 		return "", nil
 	}
 	if err != nil {
-		return "", unavailable("find project", err)
+		return "", failed("find project", err)
 	}
 	return id, nil
 }
@@ -92,7 +92,7 @@ func (s *Store) Delete(ctx context.Context, id string) error {
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
 		result, err := tx.ExecContext(ctx, "DELETE FROM projects WHERE id = $1", id)
 		if err != nil {
-			return unavailable("delete project", err)
+			return failed("delete project", err)
 		}
 		if n, _ := result.RowsAffected(); n == 0 {
 			return noProject(id)
@@ -101,7 +101,7 @@ func (s *Store) Delete(ctx context.Context, id string) error {
 	})
 	if err == nil {
 		p.current = nil
-		s.forget(id)
+		s.projects.Remove(id)
 	}
 	return err
 }
@@ -121,6 +121,7 @@ func (s *Store) Current(ctx context.Context, id string) (*Version, error) {
 	if err != nil {
 		return nil, err
 	}
+	s.remember(id, p)
 	return p.current, nil
 }
 
@@ -139,7 +140,7 @@ func revisionOf(ctx context.Context, tx *sqlx.Tx, id string, lock bool) (int64, 
 		return 0, noProject(id)
 	}
 	if err != nil {
-		return 0, unavailable("read project", err)
+		return 0, failed("read project", err)
 	}
 	return revision, nil
 }
@@ -147,7 +148,7 @@ func revisionOf(ctx context.Context, tx *sqlx.Tx, id string, lock bool) (int64, 
 func writeSnapshot(ctx context.Context, tx *sqlx.Tx, id string, revision int64, m *model.Model) error {
 	if _, err := tx.ExecContext(ctx, "INSERT INTO snapshots (project_id, revision, file) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING",
 		id, revision, interchange.WriteFile(m)); err != nil {
-		return unavailable("write snapshot", err)
+		return failed("write snapshot", err)
 	}
 	return nil
 }
@@ -164,7 +165,7 @@ func readSnapshot(file []byte) (*model.Model, error) {
 func (s *Store) Snapshots(ctx context.Context, id string) ([]int64, error) {
 	out := []int64{}
 	if err := s.db.SelectContext(ctx, &out, "SELECT revision FROM snapshots WHERE project_id = $1 ORDER BY revision", id); err != nil {
-		return nil, unavailable("list snapshots", err)
+		return nil, failed("list snapshots", err)
 	}
 	return out, nil
 }

@@ -122,7 +122,7 @@ func writeDelta(ctx context.Context, tx *sqlx.Tx, id string, m *model.Model, del
 		}
 		if len(drop[t]) > 0 {
 			if _, err := tx.ExecContext(ctx, "DELETE FROM "+string(t)+" WHERE project_id = $1 AND id = ANY($2)", id, drop[t]); err != nil {
-				return unavailable("delete "+string(t), err)
+				return failed("delete "+string(t), err)
 			}
 		}
 		if len(put[t]) > 0 {
@@ -169,7 +169,7 @@ func upsert(ctx context.Context, tx *sqlx.Tx, project string, m *model.Model, t 
 	query := fmt.Sprintf("INSERT INTO %s (project_id, id, %s) SELECT %s FROM unnest($2::text[], %s) AS u(id, %s) ON CONFLICT (project_id, id) DO UPDATE SET %s",
 		t, strings.Join(names, ", "), strings.Join(selects, ", "), strings.Join(arrays, ", "), strings.Join(names, ", "), strings.Join(sets, ", "))
 	if _, err := tx.ExecContext(ctx, query, args...); err != nil {
-		return unavailable("write "+string(t), err)
+		return failed("write "+string(t), err)
 	}
 	return nil
 }
@@ -191,7 +191,7 @@ func writeProject(ctx context.Context, tx *sqlx.Tx, id string, p *model.Project)
 	}
 	if _, err := tx.ExecContext(ctx, "UPDATE projects SET name = $2, data = $3::jsonb, extra = $4::json, file = $5::json WHERE id = $1",
 		id, p.Name, string(model.EncodeFields(rest)), optional(unknown), optional(p.File)); err != nil {
-		return unavailable("write project", err)
+		return failed("write project", err)
 	}
 	return nil
 }
@@ -210,7 +210,7 @@ func loadRows(ctx context.Context, tx *sqlx.Tx, id string) (*model.Model, int64,
 		Revision int64
 	}
 	if err := tx.GetContext(ctx, &p, "SELECT name, data::text AS data, extra::text AS extra, file::text AS file, revision FROM projects WHERE id = $1 FOR SHARE", id); err != nil {
-		return nil, 0, unavailable("read project", err)
+		return nil, 0, failed("read project", err)
 	}
 	members := map[string]json.RawMessage{"id": quoted(string(model.ProjectID)), "name": quoted(p.Name)}
 	if p.File.Valid {
@@ -244,7 +244,7 @@ func loadTable(ctx context.Context, tx *sqlx.Tx, id string, t model.Table) ([]mo
 	names = append([]string{"id", "data::text", "extra::text"}, names...)
 	result, err := tx.QueryContext(ctx, fmt.Sprintf("SELECT %s FROM %s WHERE project_id = $1", strings.Join(names, ", "), t), id)
 	if err != nil {
-		return nil, unavailable("read "+string(t), err)
+		return nil, failed("read "+string(t), err)
 	}
 	defer func() { _ = result.Close() }() // an error shows in Err
 	var out []model.Row
@@ -257,7 +257,7 @@ func loadTable(ctx context.Context, tx *sqlx.Tx, id string, t model.Table) ([]mo
 			targets = append(targets, &values[i])
 		}
 		if err := result.Scan(targets...); err != nil {
-			return nil, unavailable("read "+string(t), err)
+			return nil, failed("read "+string(t), err)
 		}
 		members := map[string]json.RawMessage{"id": quoted(rowID)}
 		for i, c := range cols {
@@ -272,7 +272,7 @@ func loadTable(ctx context.Context, tx *sqlx.Tx, id string, t model.Table) ([]mo
 		out = append(out, row)
 	}
 	if err := result.Err(); err != nil {
-		return nil, unavailable("read "+string(t), err)
+		return nil, failed("read "+string(t), err)
 	}
 	return out, nil
 }

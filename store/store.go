@@ -6,12 +6,12 @@ package store
 import (
 	"context"
 	"embed"
-	"errors"
 	"fmt"
 	"io/fs"
 	"sync"
 	"time"
 
+	lru "github.com/hashicorp/golang-lru/v2"
 	_ "github.com/jackc/pgx/v5/stdlib" // the driver
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
@@ -23,16 +23,12 @@ import (
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// SnapshotEvery says after how many changes a snapshot is kept.
-const SnapshotEvery = 500
-
 // Store is safe for concurrent use, and by several processes on one database.
 type Store struct {
 	db  *sqlx.DB
 	url string
 
-	mu       sync.Mutex
-	projects map[string]*project
+	projects *lru.Cache[string, *project]
 }
 
 // project is the cached value of one project. Its lock serializes the changes
@@ -73,7 +69,12 @@ func Open(ctx context.Context, url string, wait time.Duration) (*Store, error) {
 		_ = db.Close()
 		return nil, err
 	}
-	return &Store{db: db, url: url, projects: map[string]*project{}}, nil
+	projects, err := lru.New[string, *project](maxCachedProjects)
+	if err != nil {
+		_ = db.Close()
+		return nil, fmt.Errorf("store: %w", err)
+	}
+	return &Store{db: db, url: url, projects: projects}, nil
 }
 
 func migrate(ctx context.Context, db *sqlx.DB) error {
@@ -101,61 +102,35 @@ func (s *Store) Close() error { return s.db.Close() }
 // Ping asks the database for a sign of life.
 func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }
 
-func (s *Store) project(id string) *project {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	p, ok := s.projects[id]
-	if !ok {
-		p = &project{}
-		if len(s.projects) >= maxCachedProjects {
-			s.forgetIdle()
-		}
-		s.projects[id] = p
-	}
-	return p
-}
-
+// maxCachedProjects is how many projects are kept in memory; the least used is
+// forgotten first, and read again when somebody asks for it.
 const maxCachedProjects = 64
 
-// forgetIdle drops the cached values of projects that nobody uses right now;
-// they are read again when somebody does.
-func (s *Store) forgetIdle() {
-	for id, p := range s.projects {
-		if p.mu.TryLock() {
-			p.current = nil
-			p.mu.Unlock()
-			delete(s.projects, id)
-		}
+// project is what is known of a project. What turns out to exist is remembered with
+// remember; an id that nobody has is not.
+func (s *Store) project(id string) *project {
+	if p, ok := s.projects.Get(id); ok {
+		return p
 	}
+	return &project{}
 }
 
-func (s *Store) forget(id string) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	delete(s.projects, id)
-}
-
-// ErrUnavailable wraps errors of a database that does not answer: trying again
-// later may help, and nothing was changed, or the change can be found again by
-// its client id.
-var ErrUnavailable = errors.New("the database does not answer")
-
-func unavailable(what string, err error) error {
-	return fmt.Errorf("%w: %s: %w", ErrUnavailable, what, err)
-}
+// remember keeps a project that exists. Of two that were read at once the first
+// stays: both are right, since the revision is asked of the database each time.
+func (s *Store) remember(id string, p *project) { s.projects.ContainsOrAdd(id, p) }
 
 // inTx runs f in a transaction and commits it.
 func (s *Store) inTx(ctx context.Context, f func(tx *sqlx.Tx) error) error {
 	tx, err := s.db.BeginTxx(ctx, nil)
 	if err != nil {
-		return unavailable("begin", err)
+		return failed("begin", err)
 	}
 	defer func() { _ = tx.Rollback() }() // after a commit it does nothing
 	if err := f(tx); err != nil {
 		return err
 	}
 	if err := tx.Commit(); err != nil {
-		return unavailable("commit", err)
+		return failed("commit", err)
 	}
 	return nil
 }

@@ -71,7 +71,7 @@ func TestFigures(t *testing.T) {
 		case 2:
 			changes = []model.Change{&model.SetEnd{ID: model.ID(fmt.Sprintf("e%dx0", i*10)), Set: model.P("multiplicity", "?")}}
 		}
-		body, err := json.Marshal(map[string]any{"clientId": fmt.Sprint("f", i), "author": map[string]string{"id": "f", "name": "F"}, "base": i, "diagram": "overview", "scene": i, "changes": model.EncodeChanges(changes)})
+		body, err := json.Marshal(map[string]any{"clientId": fmt.Sprint("f", i), "author": map[string]string{"id": "f", "name": "F"}, "base": i, "changes": model.EncodeChanges(changes)})
 		require.NoError(t, err)
 		began := time.Now()
 		data := fetch("POST", "/api/projects/large/changes", body)

@@ -209,17 +209,14 @@ func exportDiagram(args []string, out, errs io.Writer) int {
 	if err != nil {
 		return fail(errs, err)
 	}
-	set2, err := typeface.New()
-	if err != nil {
-		return fail(errs, err)
-	}
-	drawing := scene.NewDrawer(set2).Of(m, d)
+	setter := typeface.New()
+	drawing := scene.NewDrawer(setter).Of(m, d)
 	var data []byte
 	switch *format {
 	case "png":
-		data, err = render.PNG(drawing, set2, *scale)
+		data, err = render.PNG(drawing, setter, *scale)
 	case "pdf":
-		data, err = render.PDF(drawing, set2)
+		data, err = render.PDF(drawing, setter)
 	default:
 		data, err = render.SVG(drawing)
 	}
@@ -249,11 +246,7 @@ func documentFile(args []string, out, errs io.Writer) int {
 	if *dir == "" {
 		return fail(errs, fmt.Errorf("--out is missing: the folder to write to"))
 	}
-	measure, err := typeface.New()
-	if err != nil {
-		return fail(errs, err)
-	}
-	output, err := document.Markdown(m, scene.NewDrawer(measure))
+	output, err := document.Markdown(m, scene.NewDrawer(typeface.New()))
 	if err != nil {
 		return fail(errs, err)
 	}

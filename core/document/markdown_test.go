@@ -19,7 +19,7 @@ import (
 
 var update = flag.Bool("update", false, "write the golden files anew")
 
-var drawer = scene.NewDrawer(typeface.MustNew())
+var drawer = scene.NewDrawer(typeface.New())
 
 func TestMarkdownOfTheDemo(t *testing.T) {
 	data, err := os.ReadFile(filepath.Join("..", "..", "demo", "heatherfold.lexeon.json"))
@@ -40,7 +40,7 @@ func TestMarkdownOfTheDemo(t *testing.T) {
 	}
 	require.Equal(t, "diagrams/apiaries-and-honey-lots.svg", out.Files[5].Path)
 	require.True(t, strings.HasPrefix(out.Files[5].Content, "<svg "))
-	again, err := document.Markdown(m, scene.NewDrawer(typeface.MustNew()))
+	again, err := document.Markdown(m, scene.NewDrawer(typeface.New()))
 	require.NoError(t, err)
 	require.Equal(t, out, again)
 }

@@ -69,71 +69,71 @@ func (d *draft) remember(id ID) {
 	}
 }
 
-func (d *draft) index(r Row) {
-	r.refs(func(_ string, to ID) { insertSorted(d.usesD, to, r.RowID()) })
+// indexer takes notes of where a row is to be found.
+type indexer interface {
+	noteUse(to, by ID)
+	noteName(name, id ID)
+	noteType(form, id ID)
+	noteTermForm(form, id ID)
+	noteKind(kind, id ID)
+	noteChild(e *Element)
+}
+
+// indexRow says under what a row is found: once, for adding, for removing and for
+// building a model at once.
+func indexRow(x indexer, r Row) {
+	r.refs(func(_ string, to ID) { x.noteUse(to, r.RowID()) })
 	switch r := r.(type) {
 	case *Element:
 		if r.Owner != "" {
-			d.insertChild(r)
+			x.noteChild(r)
 		}
 		if r.Kind.IsNamed() {
-			insertSorted(d.namesD, ID(r.Name), r.ID)
+			x.noteName(ID(r.Name), r.ID)
 		}
 		if elementInfo[r.Kind].listed {
-			insertSorted(d.kindsD, ID(r.Kind), r.ID)
+			x.noteKind(ID(r.Kind), r.ID)
 		}
 		if n := r.TypeName(); n != "" {
-			insertSorted(d.typeNamesD, ID(NormalForm(n)), r.ID)
+			x.noteType(ID(NormalForm(n)), r.ID)
 		}
 		if r.Kind == Attribute {
-			insertSorted(d.typeNamesD, attributeForm(r.Name), r.ID)
+			x.noteType(attributeForm(r.Name), r.ID)
 		}
 	case *Term:
 		for _, f := range termForms(r) {
-			insertSorted(d.termFormsD, f, r.ID)
+			x.noteTermForm(f, r.ID)
 		}
 		if len(r.Rejected) > 0 {
-			insertSorted(d.kindsD, rejecting, r.ID)
+			x.noteKind(rejecting, r.ID)
 		}
 	case *Relationship:
-		insertSorted(d.kindsD, ID(r.Kind), r.ID)
+		x.noteKind(ID(r.Kind), r.ID)
 	case *Diagram:
-		insertSorted(d.kindsD, ID(r.Kind), r.ID)
+		x.noteKind(ID(r.Kind), r.ID)
 	}
 }
 
-func (d *draft) unindex(r Row) {
-	r.refs(func(_ string, to ID) { removeSorted(d.usesD, to, r.RowID()) })
-	switch r := r.(type) {
-	case *Element:
-		if r.Owner != "" {
-			d.removeChild(r)
-		}
-		if r.Kind.IsNamed() {
-			removeSorted(d.namesD, ID(r.Name), r.ID)
-		}
-		if elementInfo[r.Kind].listed {
-			removeSorted(d.kindsD, ID(r.Kind), r.ID)
-		}
-		if n := r.TypeName(); n != "" {
-			removeSorted(d.typeNamesD, ID(NormalForm(n)), r.ID)
-		}
-		if r.Kind == Attribute {
-			removeSorted(d.typeNamesD, attributeForm(r.Name), r.ID)
-		}
-	case *Term:
-		for _, f := range termForms(r) {
-			removeSorted(d.termFormsD, f, r.ID)
-		}
-		if len(r.Rejected) > 0 {
-			removeSorted(d.kindsD, rejecting, r.ID)
-		}
-	case *Relationship:
-		removeSorted(d.kindsD, ID(r.Kind), r.ID)
-	case *Diagram:
-		removeSorted(d.kindsD, ID(r.Kind), r.ID)
-	}
-}
+func (d *draft) index(r Row)   { indexRow(adding{d}, r) }
+func (d *draft) unindex(r Row) { indexRow(removing{d}, r) }
+
+type adding struct{ d *draft }
+
+func (x adding) noteUse(to, by ID)        { insertSorted(x.d.usesD, to, by) }
+func (x adding) noteName(name, id ID)     { insertSorted(x.d.namesD, name, id) }
+func (x adding) noteType(form, id ID)     { insertSorted(x.d.typeNamesD, form, id) }
+func (x adding) noteTermForm(form, id ID) { insertSorted(x.d.termFormsD, form, id) }
+func (x adding) noteKind(kind, id ID)     { insertSorted(x.d.kindsD, kind, id) }
+func (x adding) noteChild(e *Element)     { x.d.insertChild(e) }
+
+type removing struct{ d *draft }
+
+func (x removing) noteUse(to, by ID)        { removeSorted(x.d.usesD, to, by) }
+func (x removing) noteName(name, id ID)     { removeSorted(x.d.namesD, name, id) }
+func (x removing) noteType(form, id ID)     { removeSorted(x.d.typeNamesD, form, id) }
+func (x removing) noteTermForm(form, id ID) { removeSorted(x.d.termFormsD, form, id) }
+func (x removing) noteKind(kind, id ID)     { removeSorted(x.d.kindsD, kind, id) }
+func (x removing) noteChild(e *Element)     { x.d.removeChild(e) }
 
 // attributeForm is the key under which attributes are listed by the normal form of
 // their names, beside the types as typed.

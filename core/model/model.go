@@ -45,21 +45,25 @@ func FromRows(rows []Row) (*Model, error) {
 // FromRowsAll is FromRows that goes on after a fault and tells them all.
 func FromRowsAll(rows []Row) (*Model, []*Fault) {
 	var faults []*Fault
-	d := Empty("").draft()
-	seen := map[ID]bool{}
+	seen := make(map[ID]bool, len(rows))
+	unique := make([]Row, 0, len(rows)+1)
 	for _, r := range rows {
 		if seen[r.RowID()] {
 			faults = append(faults, Faultf(CodeExists, "the id %q is used twice", r.RowID()).At(r.RowID(), "id"))
 			continue
 		}
 		seen[r.RowID()] = true
-		d.put(r)
+		unique = append(unique, r)
 	}
-	d.verifyAll(d.delta(), func(f *Fault) { faults = append(faults, f) })
+	if !seen[ProjectID] {
+		unique = append(unique, &Project{ID: ProjectID})
+	}
+	m := build(unique)
+	m.checkRows(unique, func(f *Fault) { faults = append(faults, f) })
 	if len(faults) > 0 {
 		return nil, faults
 	}
-	return d.freeze(), nil
+	return m, nil
 }
 
 // Row finds any row by id, nil if there is none.

@@ -50,6 +50,10 @@ func (d *draft) verifyAll(delta Delta, report func(*Fault)) {
 		}
 	}
 	for _, c := range delta {
+		if !isNil(c.Old) && !isNil(c.New) && c.Old.Table() != c.New.Table() {
+			tell(Faultf(CodeExists, "the id %q was that of something else: an id never changes its table", string(c.ID)).At(c.ID, "id"))
+			continue
+		}
 		if c.New != nil {
 			tell(d.verifyTexts(c.New))
 			check(c.New)

@@ -44,7 +44,7 @@ func flowSheet(t testing.TB, more ...model.Change) *model.Model {
 
 // Both notations as golden files. Look at each when it is made.
 func TestGoldenDataFlowDiagrams(t *testing.T) {
-	drawer := scene.NewDrawer(typeface.MustNew())
+	drawer := scene.NewDrawer(typeface.New())
 	golden(t, "data-flow-bubbles", drawer.Of(flowSheet(t), "d"))
 	golden(t, "data-flow-boxes", drawer.Of(flowSheet(t, &model.SetProject{Set: model.P("flowNotation", model.Boxes)}), "d"))
 }
@@ -66,7 +66,7 @@ func golden(t *testing.T, name string, s *scene.Scene) {
 
 // Switching the notation moves nothing: every shape keeps its box.
 func TestNotationsTakeTheSameRoom(t *testing.T) {
-	drawer := scene.NewDrawer(typeface.MustNew())
+	drawer := scene.NewDrawer(typeface.New())
 	bubbles := drawer.Of(flowSheet(t), "d")
 	boxes := drawer.Of(flowSheet(t, &model.SetProject{Set: model.P("flowNotation", model.Boxes)}), "d")
 	compared := 0
@@ -84,7 +84,7 @@ func TestNotationsTakeTheSameRoom(t *testing.T) {
 // The circle of a bubble is one in the picture too: its outline is as far from
 // the middle everywhere.
 func TestBubblesAreRound(t *testing.T) {
-	set := typeface.MustNew()
+	set := typeface.New()
 	s := scene.NewDrawer(set).Of(flowSheet(t), "d")
 	i := pixels(t, s, set, 2)
 	for _, g := range s.Groups {

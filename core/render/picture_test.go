@@ -25,7 +25,7 @@ func demo(t testing.TB) (*model.Model, *scene.Scene, *typeface.Typesetter) {
 	require.NoError(t, err)
 	m, err := interchange.ReadFile(data)
 	require.NoError(t, err)
-	set := typeface.MustNew()
+	set := typeface.New()
 	return m, scene.NewDrawer(set).Of(m, "lots"), set
 }
 
@@ -97,7 +97,7 @@ func TestPNGHasLimits(t *testing.T) {
 // Dashed and curved lines, colours, pictures and characters the font lacks are
 // drawn in every format, the same every time.
 func TestEveryPrimitiveGoesIntoEveryFormat(t *testing.T) {
-	set := typeface.MustNew()
+	set := typeface.New()
 	drawer := scene.NewDrawer(set)
 	m := modeltest.Build(t, "class Wärme 日本 🐝", "  count: Integer {static}", "class Other", "Other uses \"Wärme 日本 🐝\"", "1 Other sees 1 \"Wärme 日本 🐝\"")
 	changes := []model.Change{&model.AddDiagram{ID: "d", Kind: model.ClassDiagram, Name: "All"}, &model.SetProject{Set: model.P("colours", []model.StereotypeColour{{Stereotype: "a", Colour: "rose"}})}}
@@ -135,7 +135,7 @@ func TestEveryPrimitiveGoesIntoEveryFormat(t *testing.T) {
 }
 
 func BenchmarkPNG(b *testing.B) {
-	set := typeface.MustNew()
+	set := typeface.New()
 	s := scene.NewDrawer(set).Of(modeltest.Large(2000, 3000, 300), "overview")
 	for b.Loop() {
 		_, err := render.PNG(s, set, 1)

@@ -128,7 +128,7 @@ func TestGoldenPictures(t *testing.T) {
 		}},
 		"hostile": {lines: []string{`class </text><script>alert("1")</script>&`}},
 	}
-	drawer := scene.NewDrawer(typeface.MustNew())
+	drawer := scene.NewDrawer(typeface.New())
 	for name, c := range cases {
 		t.Run(name, func(t *testing.T) {
 			m := modeltest.Build(t, c.lines...)
@@ -199,7 +199,7 @@ func requireWellFormed(t *testing.T, svg []byte) {
 
 func TestExportedPicturesStandAlone(t *testing.T) {
 	m := modeltest.Model(4, 150)
-	drawer := scene.NewDrawer(typeface.MustNew())
+	drawer := scene.NewDrawer(typeface.New())
 	for _, d := range m.Diagrams() {
 		svg, err := render.SVG(drawer.Of(m, d.ID))
 		require.NoError(t, err)

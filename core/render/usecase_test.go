@@ -12,7 +12,7 @@ import (
 	"lexeon/core/typeface"
 )
 
-var drawer = scene.NewDrawer(typeface.MustNew())
+var drawer = scene.NewDrawer(typeface.New())
 
 // intake has every symbol and line end of use case diagrams.
 func intake(t *testing.T) *model.Model {

@@ -14,7 +14,7 @@ import (
 // measured, under 120 ms before.
 func BenchmarkSceneWarm(b *testing.B) {
 	m := modeltest.Large(2000, 3000, 300)
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	s := d.Of(m, "overview")
 	b.ReportMetric(float64(len(s.Groups)), "groups")
 	for b.Loop() {
@@ -26,7 +26,7 @@ func BenchmarkSceneCold(b *testing.B) {
 	m := modeltest.Large(2000, 3000, 300)
 	for b.Loop() {
 		b.StopTimer()
-		d := scene.NewDrawer(typeface.MustNew())
+		d := scene.NewDrawer(typeface.New())
 		b.StartTimer()
 		d.Of(m, "overview")
 	}
@@ -35,7 +35,7 @@ func BenchmarkSceneCold(b *testing.B) {
 // All 300 shapes arranged in layers, from the model to the changes.
 func BenchmarkArrange(b *testing.B) {
 	m := modeltest.Large(2000, 3000, 300)
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	d.Of(m, "overview")
 	for b.Loop() {
 		_, err := d.Arrange(m, "overview", scene.InLayers, nil)
@@ -49,7 +49,7 @@ func BenchmarkArrange(b *testing.B) {
 // to be found anew.
 func BenchmarkSceneAfterMove(b *testing.B) {
 	m := modeltest.Large(2000, 3000, 300)
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	d.Of(m, "overview")
 	for i := 0; b.Loop(); i++ {
 		next, _, _, err := model.Edit(m, []model.Change{&model.Move{ID: model.ID(fmt.Sprintf("pc%d", i%300)), X: i%300%20*260 + i%37, Y: i%300/20*220 + i%23}})

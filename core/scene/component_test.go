@@ -14,7 +14,7 @@ import (
 // 150 components nested four deep: what is inside lies inside, and nothing on
 // another, once they are arranged.
 func TestNestedComponentsAreArranged(t *testing.T) {
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	m := modeltest.Nested(60)
 	changes, err := d.Arrange(m, "all", scene.InLayers, nil)
 	require.NoError(t, err)
@@ -59,7 +59,7 @@ func TestNestedComponentsAreArranged(t *testing.T) {
 
 // A port stands on the edge of its component, on the side that was chosen.
 func TestPortsStandOnTheEdge(t *testing.T) {
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	for seed := range uint64(30) {
 		m := modeltest.Model(seed, 300)
 		for _, row := range m.Diagrams() {
@@ -87,7 +87,7 @@ func TestPortsStandOnTheEdge(t *testing.T) {
 }
 
 func BenchmarkNestedComponents(b *testing.B) {
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	m := modeltest.Nested(150)
 	b.Run("arranged", func(b *testing.B) {
 		for b.Loop() {

@@ -46,7 +46,7 @@ func group(t *testing.T, s *scene.Scene, title string) *scene.Group {
 }
 
 func TestArrangingAContextDiagram(t *testing.T) {
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	m := contextSheet(t)
 	changes, err := d.Arrange(m, "d", scene.InLayers, nil)
 	require.NoError(t, err)
@@ -83,7 +83,7 @@ func TestArrangingAContextDiagram(t *testing.T) {
 
 // Lines end on the circle of a bubble, not on the square around it.
 func TestFlowsEndOnTheCircle(t *testing.T) {
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	m := contextSheet(t)
 	changes, err := d.Arrange(m, "d", scene.InLayers, nil)
 	require.NoError(t, err)
@@ -109,7 +109,7 @@ func TestFlowsEndOnTheCircle(t *testing.T) {
 }
 
 func TestWhatWaitsAtTheEdgeIsDrawn(t *testing.T) {
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	m := contextSheet(t)
 	system := m.OfKind(model.Process)[0].ID
 	m = edited(t, m, &model.AddDiagram{ID: "l", Kind: model.LevelDiagram, Name: "Cooperative", About: system},
@@ -139,7 +139,7 @@ func TestWhatWaitsAtTheEdgeIsDrawn(t *testing.T) {
 }
 
 func TestDuplicatesAreMarkedAndKeepTheirFlows(t *testing.T) {
-	d := scene.NewDrawer(typeface.MustNew())
+	d := scene.NewDrawer(typeface.New())
 	m := contextSheet(t)
 	beekeeper := m.Named("Beekeeper", model.Entity)[0].ID
 	first := m.PlacementOn("d", beekeeper)

@@ -16,7 +16,7 @@ import (
 )
 
 var (
-	set    = typeface.MustNew()
+	set    = typeface.New()
 	drawer = scene.NewDrawer(set)
 )
 

@@ -137,7 +137,7 @@ func BenchmarkOpen200UseCases(b *testing.B) {
 	changes, err := drawer.Arrange(m, "d", scene.InLayers, nil)
 	require.NoError(b, err)
 	m = edited(b, m, changes...)
-	set := typeface.MustNew()
+	set := typeface.New()
 	for b.Loop() {
 		scene.NewDrawer(set).Of(m, "d")
 	}

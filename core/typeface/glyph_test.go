@@ -11,7 +11,7 @@ import (
 // Glyphs stand where the width of the run says: the last one ends there, and
 // together they spell the text.
 func TestGlyphsSpellTheRun(t *testing.T) {
-	set := typeface.MustNew()
+	set := typeface.New()
 	for _, f := range typeface.Faces {
 		for _, text := range []string{"HoneyLot", "AV To fi 0..*", "Wärme", "日本 x", ""} {
 			spelled, last := "", -1.0
@@ -30,7 +30,7 @@ func TestGlyphsSpellTheRun(t *testing.T) {
 
 // Outlines are closed figures about as high as the letter.
 func TestOutlines(t *testing.T) {
-	set := typeface.MustNew()
+	set := typeface.New()
 	glyphs := set.Glyphs(typeface.Regular, "H ")
 	curves := set.Outline(typeface.Regular, glyphs[0].ID)
 	require.True(t, curves[0].Move)

@@ -5,7 +5,6 @@ package typeface
 
 import (
 	"bytes"
-	"embed"
 	"fmt"
 	"sync"
 
@@ -33,17 +32,10 @@ var Faces = []Face{Regular, Italic, Semibold, SemiboldItalic}
 // Family is the name under which page and exported pictures know the face.
 const Family = "Source Sans 3"
 
-//go:embed files
-var files embed.FS
-
 var fileNames = map[Face]string{
 	Regular: "SourceSans3-Regular", Italic: "SourceSans3-It",
 	Semibold: "SourceSans3-Semibold", SemiboldItalic: "SourceSans3-SemiboldIt",
 }
-
-// WebFile returns the WOFF2 file of a face: the same outlines and widths as the
-// TrueType file that is measured.
-func WebFile(name string) ([]byte, error) { return files.ReadFile("files/" + name + ".woff2") }
 
 // WebFileName is the name of the face's web file, without its ending.
 func WebFileName(f Face) string { return fileNames[f] }
@@ -77,28 +69,26 @@ type run struct {
 // maxRemembered bounds the memory of a Typesetter; at 60 bytes a run some 10 MB.
 const maxRemembered = 100_000
 
-// New reads the embedded font files.
-func New() (*Typesetter, error) {
-	t := &Typesetter{faces: map[Face]*font.Face{}, widths: map[run]float64{}}
-	for _, f := range Faces {
-		data, err := files.ReadFile("files/" + fileNames[f] + ".ttf")
-		if err != nil {
-			return nil, fmt.Errorf("typeface %s: %w", f, err)
-		}
-		if t.faces[f], err = font.ParseTTF(bytes.NewReader(data)); err != nil {
-			return nil, fmt.Errorf("typeface %s: %w", f, err)
-		}
-	}
-	return t, nil
+// New makes a Typesetter. Each of the embedded font files is read when its face is
+// first needed.
+func New() *Typesetter {
+	return &Typesetter{faces: map[Face]*font.Face{}, widths: map[run]float64{}}
 }
 
-// MustNew is New for embedded files that are known to be sound.
-func MustNew() *Typesetter {
-	t, err := New()
-	if err != nil {
-		panic(err)
+// face is one that is read; the lock is held.
+func (t *Typesetter) face(f Face) *font.Face {
+	face, ok := t.faces[f]
+	if !ok {
+		data, err := measured(f)
+		if err == nil {
+			face, err = font.ParseTTF(bytes.NewReader(data))
+		}
+		if err != nil {
+			panic(fmt.Sprintf("typeface %s: %v", f, err)) // the files are part of the program, and a test reads them all
+		}
+		t.faces[f] = face
 	}
-	return t
+	return face
 }
 
 // Width is the advance of a run in pixels at the given size in pixels. The run
@@ -130,7 +120,7 @@ func featuresOf(f Face) []shaping.FontFeature {
 }
 
 func (t *Typesetter) input(f Face, runes []rune) shaping.Input {
-	face := t.faces[f]
+	face := t.face(f)
 	return shaping.Input{
 		Text: runes, RunStart: 0, RunEnd: len(runes), Direction: di.DirectionLTR,
 		Face: face, Size: fixed.I(int(face.Upem())), Script: language.Latin, Language: language.NewLanguage("en"),
@@ -139,7 +129,7 @@ func (t *Typesetter) input(f Face, runes []rune) shaping.Input {
 }
 
 func (t *Typesetter) measure(f Face, text string) float64 {
-	face := t.faces[f]
+	face := t.face(f)
 	upem := float64(face.Upem())
 	out := t.shaper.Shape(t.input(f, []rune(text)))
 	width := float64(out.Advance) / 64 / upem
@@ -163,7 +153,7 @@ type Glyph struct {
 func (t *Typesetter) Glyphs(f Face, text string) []Glyph {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	face := t.faces[f]
+	face := t.face(f)
 	upem := float64(face.Upem())
 	runes := []rune(text)
 	out := t.shaper.Shape(t.input(f, runes))
@@ -193,7 +183,7 @@ type Curve struct {
 func (t *Typesetter) Outline(f Face, id uint32) []Curve {
 	t.mu.Lock()
 	defer t.mu.Unlock()
-	face := t.faces[f]
+	face := t.face(f)
 	upem := float64(face.Upem())
 	data, ok := face.GlyphDataOutline(font.GID(id))
 	if !ok {
@@ -209,6 +199,3 @@ func (t *Typesetter) Outline(f Face, id uint32) []Curve {
 	}
 	return out
 }
-
-// FontFile is the TrueType file of a face.
-func FontFile(f Face) ([]byte, error) { return files.ReadFile("files/" + fileNames[f] + ".ttf") }

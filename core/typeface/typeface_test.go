@@ -10,7 +10,7 @@ import (
 )
 
 func TestWidths(t *testing.T) {
-	set := typeface.MustNew()
+	set := typeface.New()
 	for _, f := range typeface.Faces {
 		require.Zero(t, set.Width(f, 14, ""))
 		one := set.Width(f, 14, "Hive")
@@ -28,7 +28,7 @@ func TestWidths(t *testing.T) {
 }
 
 func TestConcurrentUse(t *testing.T) {
-	set := typeface.MustNew()
+	set := typeface.New()
 	var wg sync.WaitGroup
 	for range 8 {
 		wg.Go(func() {

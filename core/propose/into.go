@@ -1,14 +1,14 @@
-package server
+package propose
 
 import (
 	"lexeon/core/model"
 	"lexeon/core/scene"
 )
 
-// intoSubject puts a new use case into the boundary that it stands in, or into the
+// IntoSubject puts a new use case into the boundary that it stands in, or into the
 // only one of the diagram.
-func (s *Server) intoSubject(m *model.Model, diagram, useCase model.ID, x, y int, seed string) []model.Change {
-	drawn := s.drawer.Of(m, diagram)
+func (pr *Proposer) IntoSubject(m *model.Model, diagram, useCase model.ID, x, y int, seed string) []model.Change {
+	drawn := pr.drawer.Of(m, diagram)
 	if drawn == nil || m.Diagram(diagram).Kind != model.UseCaseDiagram {
 		return nil
 	}
@@ -24,8 +24,8 @@ func (s *Server) intoSubject(m *model.Model, diagram, useCase model.ID, x, y int
 
 // intoPackage puts a new element into the innermost package that it stands in, a
 // component into the innermost component.
-func (s *Server) intoPackage(m *model.Model, diagram, element model.ID, kind model.Kind, x, y int) []model.Change {
-	drawn := s.drawer.Of(m, diagram)
+func (pr *Proposer) intoPackage(m *model.Model, diagram, element model.ID, kind model.Kind, x, y int) []model.Change {
+	drawn := pr.drawer.Of(m, diagram)
 	if drawn == nil {
 		return nil
 	}
@@ -43,12 +43,12 @@ func (s *Server) intoPackage(m *model.Model, diagram, element model.ID, kind mod
 
 // intoComponent puts a class that is placed within a component into it, and a
 // component that is shown there; home is where it went, empty where it stays as it is.
-func (s *Server) intoComponent(m *model.Model, diagram, element model.ID, kind model.Kind, x, y int, seed string) (changes []model.Change, home model.ID) {
+func (pr *Proposer) intoComponent(m *model.Model, diagram, element model.ID, kind model.Kind, x, y int, seed string) (changes []model.Change, home model.ID) {
 	d := m.Diagram(diagram)
 	if d == nil || d.Kind != model.ComponentDiagram || kind != model.Class && kind != model.Component {
 		return nil, ""
 	}
-	in := s.drawer.Of(m, diagram).Holder(model.Component, scene.Point{X: x, Y: y})
+	in := pr.drawer.Of(m, diagram).Holder(model.Component, scene.Point{X: x, Y: y})
 	if in == "" || in == element {
 		return nil, ""
 	}

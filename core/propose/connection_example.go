@@ -1,54 +1,16 @@
-package server
+package propose
 
 import (
-	"encoding/json"
-	"net/http"
-
-	"github.com/labstack/echo/v5"
-
 	"lexeon/core/classifier"
 	"lexeon/core/model"
 	"lexeon/core/notation"
 )
 
-// constraintRequest asks for a constraint on lines of a diagram.
-type constraintRequest struct {
-	Diagram model.ID   `json:"diagram"`
-	Lines   []model.ID `json:"lines"` // relationships
-	Text    string     `json:"text"`
-	Seed    string     `json:"seed"`
-}
-
-type constraintReply struct {
-	Changes    json.RawMessage `json:"changes"`
-	Constraint model.ID        `json:"constraint"`
-}
-
-// readConstraint tells what makes a constraint that holds for lines.
-func (s *Server) readConstraint(c *echo.Context) error {
-	_, v, err := s.current(c)
-	if err != nil {
-		return err
-	}
-	var req constraintRequest
-	if err := readJSON(c, &req); err != nil {
-		return err
-	}
-	changes, id, err := s.drawer.ConstrainLines(v.Model, req.Diagram, req.Lines, req.Text, req.Seed)
-	if err != nil {
-		return err
-	}
-	if _, _, _, err := model.Edit(v.Model, changes); err != nil {
-		return err
-	}
-	return c.JSON(http.StatusOK, constraintReply{model.EncodeChanges(changes), id})
-}
-
 // examples offers what an object can be connected with: a link to another object,
 // by each association of their classes or by none; or the class that it is an
 // example of.
-func (s *Server) examples(m *model.Model, from, to *model.Element, req connectionRequest) ([]readingView, error) {
-	out := []readingView{}
+func (pr *Proposer) examples(m *model.Model, from, to *model.Element, req ConnectionRequest) ([]Reading, error) {
+	out := []Reading{}
 	if to == nil {
 		return out, nil
 	}
@@ -60,7 +22,7 @@ func (s *Server) examples(m *model.Model, from, to *model.Element, req connectio
 		if err != nil {
 			return err
 		}
-		out = append(out, readingView{Title: title, Form: form, Sentences: read(next), New: []newElement{}, Changes: model.EncodeChanges(changes), Row: row})
+		out = append(out, Reading{Title: title, Form: form, Sentences: read(next), New: []NewElement{}, Changes: model.EncodeChanges(changes), Row: row})
 		return nil
 	}
 	if to.Kind != model.Object {

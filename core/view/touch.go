@@ -1,29 +1,27 @@
-package server
+package view
 
 import (
-	"net/http"
 	"sync"
-
-	"github.com/labstack/echo/v5"
 
 	"lexeon/core/follow"
 	"lexeon/core/model"
 )
 
-// touchView is what an element touches, field by field.
-type touchView struct {
-	Of     followedView      `json:"of"`
-	Fields []followFieldView `json:"fields"`
+// Touched is what an element touches, field by field.
+type Touched struct {
+	Of     Followed       `json:"of"`
+	Fields []TouchedField `json:"fields"`
 }
 
-type followFieldView struct {
-	Title string         `json:"title"`
-	Own   bool           `json:"own,omitempty"` // the field that the element stands in
-	Met   []followedView `json:"met"`
+// TouchedField is a field of the work with what is met in it.
+type TouchedField struct {
+	Title string     `json:"title"`
+	Own   bool       `json:"own,omitempty"` // the field that the element stands in
+	Met   []Followed `json:"met"`
 }
 
-// followedView is a thing that can be followed, and where it is shown.
-type followedView struct {
+// Followed is a thing that can be followed, and where it is shown.
+type Followed struct {
 	ID       model.ID   `json:"id"`
 	Kind     model.Kind `json:"kind"`
 	Title    string     `json:"title"`
@@ -39,8 +37,8 @@ type followedView struct {
 	Item    string   `json:"item,omitempty"`    // under which the dictionary has it
 }
 
-func viewFollowed(m *model.Model, w *follow.Web, id model.ID) followedView {
-	out := followedView{ID: id, Title: w.Title(id)}
+func followedOf(m *model.Model, w *follow.Web, id model.ID) Followed {
+	out := Followed{ID: id, Title: w.Title(id)}
 	shown := id
 	switch r := m.Row(id).(type) {
 	case *model.Element:
@@ -71,16 +69,16 @@ func viewFollowed(m *model.Model, w *follow.Web, id model.ID) followedView {
 	return out
 }
 
-// webs remembers what touches what in the model that was asked about last: who
+// Webs remembers what touches what in the model that was asked about last: who
 // searches asks with every letter, who follows asks again and again. Models never
 // change, so a web stays right for its model.
-type webs struct {
+type Webs struct {
 	mu  sync.Mutex
 	of  *model.Model
 	web *follow.Web
 }
 
-func (x *webs) get(m *model.Model) *follow.Web {
+func (x *Webs) get(m *model.Model) *follow.Web {
 	x.mu.Lock()
 	defer x.mu.Unlock()
 	if x.of != m {
@@ -89,50 +87,40 @@ func (x *webs) get(m *model.Model) *follow.Web {
 	return x.web
 }
 
-// follow tells what an element touches in all kinds of diagrams.
-func (s *Server) touched(c *echo.Context) error {
-	_, v, err := s.current(c)
-	if err != nil {
-		return err
-	}
-	m, id := v.Model, model.ID(c.Param("row"))
-	w := s.webs.get(m)
+// TouchedBy tells what an element touches in all kinds of diagrams.
+func (x *Webs) TouchedBy(m *model.Model, id model.ID) (Touched, error) {
+	w := x.get(m)
 	own, ok := w.FieldOf(id)
 	if !ok {
-		return model.Faultf(model.CodeMissing, "There is nothing of that kind to follow any more.").At(id, "")
+		return Touched{}, model.Faultf(model.CodeMissing, "There is nothing of that kind to follow any more.").At(id, "")
 	}
-	out := touchView{Of: viewFollowed(m, w, id)}
+	out := Touched{Of: followedOf(m, w, id)}
 	for _, f := range follow.Fields {
-		out.Fields = append(out.Fields, followFieldView{Title: f.String(), Own: f == own, Met: []followedView{}})
+		out.Fields = append(out.Fields, TouchedField{Title: f.String(), Own: f == own, Met: []Followed{}})
 	}
 	for _, x := range w.From(id) {
-		view := viewFollowed(m, w, x.ID)
+		view := followedOf(m, w, x.ID)
 		view.Distance, view.Via, view.Words = x.Distance, x.Via, x.Words
 		field := &out.Fields[x.Field]
 		field.Met = append(field.Met, view)
 	}
-	return c.JSON(http.StatusOK, out)
+	return out, nil
 }
 
 // mostFound is how many things a search for what to follow lists.
 const mostFound = 30
 
-// findTouching lists what can be followed: what bears the words that are asked for,
+// FindTouching lists what can be followed: what bears the words that are asked for,
 // or, without any, where following leads furthest.
-func (s *Server) findTouching(c *echo.Context) error {
-	_, v, err := s.current(c)
-	if err != nil {
-		return err
-	}
-	w := s.webs.get(v.Model)
-	text := c.QueryParam("find")
+func (x *Webs) FindTouching(m *model.Model, text string) ([]Followed, error) {
+	w := x.get(m)
 	found := w.Find(text, mostFound)
 	if text == "" {
 		found = w.Most(12)
 	}
-	out := []followedView{}
+	out := []Followed{}
 	for _, id := range found {
-		out = append(out, viewFollowed(v.Model, w, id))
+		out = append(out, followedOf(m, w, id))
 	}
-	return c.JSON(http.StatusOK, out)
+	return out, nil
 }

@@ -1,24 +1,21 @@
-package server
+package view
 
 import (
-	"net/http"
-
-	"github.com/labstack/echo/v5"
-
 	"lexeon/core/dataflow"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
 )
 
-// matrixView is who does what with which class. Cells are given by the places of
+// Matrix is who does what with which class. Cells are given by the places of
 // their row and column.
-type matrixView struct {
-	Rows    []matrixSide `json:"rows"`
-	Columns []matrixSide `json:"columns"` // classes, then components
-	Cells   []matrixCell `json:"cells"`
+type Matrix struct {
+	Rows    []MatrixSide `json:"rows"`
+	Columns []MatrixSide `json:"columns"` // classes, then components
+	Cells   []MatrixCell `json:"cells"`
 }
 
-type matrixSide struct {
+// MatrixSide is a row or a column of the matrix.
+type MatrixSide struct {
 	ID    model.ID   `json:"id"`
 	Kind  model.Kind `json:"kind"`
 	Title string     `json:"title"`
@@ -26,19 +23,15 @@ type matrixSide struct {
 	Gap string `json:"gap,omitempty"`
 }
 
-type matrixCell struct {
+// MatrixCell is a mark of the matrix.
+type MatrixCell struct {
 	Row    int    `json:"row"`
 	Column int    `json:"column"`
 	Access string `json:"access"`
 }
 
-// matrix is the whole matrix, without where its marks come from.
-func (s *Server) matrix(c *echo.Context) error {
-	_, v, err := s.current(c)
-	if err != nil {
-		return err
-	}
-	m := v.Model
+// MatrixOf is the whole matrix, without where its marks come from.
+func MatrixOf(m *model.Model) (Matrix, error) {
 	x := matrix.Of(m)
 	gaps := map[model.ID]string{}
 	for _, g := range x.Gaps(m) {
@@ -53,13 +46,13 @@ func (s *Server) matrix(c *echo.Context) error {
 			gaps[g.Element.ID] = "nobody creates or reads it"
 		}
 	}
-	out := matrixView{Rows: []matrixSide{}, Columns: []matrixSide{}, Cells: []matrixCell{}}
-	side := func(e *model.Element) matrixSide {
+	out := Matrix{Rows: []MatrixSide{}, Columns: []MatrixSide{}, Cells: []MatrixCell{}}
+	side := func(e *model.Element) MatrixSide {
 		title := e.Name
 		if e.Kind == model.Process {
 			title = dataflow.Label(m, e.ID)
 		}
-		return matrixSide{e.ID, e.Kind, title, gaps[e.ID]}
+		return MatrixSide{e.ID, e.Kind, title, gaps[e.ID]}
 	}
 	for _, e := range x.Rows {
 		out.Rows = append(out.Rows, side(e))
@@ -71,15 +64,15 @@ func (s *Server) matrix(c *echo.Context) error {
 	for i, r := range x.Rows {
 		for k, col := range columns {
 			if cell := x.At(r.ID, col.ID); cell != nil {
-				out.Cells = append(out.Cells, matrixCell{i, k, cell.Access.String()})
+				out.Cells = append(out.Cells, MatrixCell{i, k, cell.Access.String()})
 			}
 		}
 	}
-	return c.JSON(http.StatusOK, out)
+	return out, nil
 }
 
-// matrixSource is where a mark comes from.
-type matrixSource struct {
+// MatrixSource is where a mark comes from.
+type MatrixSource struct {
 	Access  string   `json:"access"`
 	Text    string   `json:"text"`
 	Row     model.ID `json:"row"`
@@ -87,18 +80,13 @@ type matrixSource struct {
 	UseCase model.ID `json:"useCase,omitempty"` // whose description it stands in
 }
 
-// matrixCellOf tells where the marks of one cell come from.
-func (s *Server) matrixCellOf(c *echo.Context) error {
-	_, v, err := s.current(c)
-	if err != nil {
-		return err
-	}
-	m := v.Model
-	row, column := model.ID(c.Param("row")), model.ID(c.Param("column"))
-	out := []matrixSource{}
+// MatrixCellOf tells where the marks of one cell come from.
+// MatrixCellOf tells where the marks of one cell come from.
+func MatrixCellOf(m *model.Model, row, column model.ID) ([]MatrixSource, error) {
+	out := []MatrixSource{}
 	if cell := matrix.Of(m).At(row, column); cell != nil {
 		for _, src := range cell.Sources {
-			view := matrixSource{Access: src.Access.String(), Text: src.Text, Row: src.Row}
+			view := MatrixSource{Access: src.Access.String(), Text: src.Text, Row: src.Row}
 			if e := m.Element(src.Row); e != nil && e.Kind == model.Step {
 				view.UseCase = row
 			}
@@ -109,5 +97,5 @@ func (s *Server) matrixCellOf(c *echo.Context) error {
 			out = append(out, view)
 		}
 	}
-	return c.JSON(http.StatusOK, out)
+	return out, nil
 }

@@ -1,0 +1,97 @@
+package answer
+
+import (
+	"lexeon/core/propose"
+	"lexeon/core/starter"
+	"lexeon/core/view"
+)
+
+// Questions lists everything that can be asked of a model.
+var Questions = append(views(), proposals()...)
+
+func views() []Question {
+	return []Question{
+		shown("terms", "/terms", "The lexicon", func(_ *Desk, a *Asked) ([]view.Term, error) { return view.Terms(a.Model) }),
+		shown("termUses", "/terms/:term", "Where a term is used", func(_ *Desk, a *Asked) (view.TermUses, error) { return view.TermUsesOf(a.Model, a.id("term")) }),
+		shown("entry", "/entries/:row", "The dictionary entry of an element or a relationship", func(_ *Desk, a *Asked) (view.Entry, error) {
+			return view.EntryOf(a.Model, a.Revision, a.id("row"))
+		}),
+		shown("sentences", "/diagrams/:diagram/sentences", "The relationships of a diagram, read back", func(_ *Desk, a *Asked) ([]view.Relation, error) {
+			return view.Sentences(a.Model, a.id("diagram"))
+		}),
+		shown("owed", "/diagrams/:diagram/owed", "What still waits at the edge of a level", func(_ *Desk, a *Asked) ([]view.Owed, error) {
+			return view.OwedOf(a.Model, a.id("diagram"))
+		}),
+		shown("reworks", "/reworks/:row", "The reworks of a class or a relation, with what has to be chosen", func(d *Desk, a *Asked) (propose.ReworksReply, error) {
+			return d.Propose.Reworks(a.Model, a.id("row"))
+		}),
+		shown("matrix", "/matrix", "What use cases and processes do with classes and components", func(_ *Desk, a *Asked) (view.Matrix, error) { return view.MatrixOf(a.Model) }),
+		shown("matrixCell", "/matrix/:row/:column", "Where a mark of the matrix comes from", func(_ *Desk, a *Asked) ([]view.MatrixSource, error) {
+			return view.MatrixCellOf(a.Model, a.id("row"), a.id("column"))
+		}),
+		shown("findTouching", "/touches", "What can be followed: what bears the words asked for, or what touches most", func(d *Desk, a *Asked) ([]view.Followed, error) {
+			return d.webs.FindTouching(a.Model, a.Query.Get("find"))
+		}, Parameter{Name: "find", About: "words of its name or its text"}),
+		shown("touched", "/touches/:row", "What an element touches in all kinds of diagrams, forwards and back", func(d *Desk, a *Asked) (view.Touched, error) {
+			return d.webs.TouchedBy(a.Model, a.id("row"))
+		}),
+		shown("components", "/components", "Who provides and who needs which interface, and what follows", func(_ *Desk, a *Asked) (view.Components, error) { return view.ComponentsOf(a.Model) }),
+		shown("useCases", "/use-cases", "The use cases, and sets to begin from", func(_ *Desk, a *Asked) (view.UseCases, error) { return view.UseCasesOf(a.Model, a.Revision) }),
+		shown("useCase", "/use-cases/:row", "A use case with its description", func(_ *Desk, a *Asked) (view.UseCase, error) { return view.UseCaseOf(a.Model, a.id("row")) }),
+		shown("brief", "/brief", "The brief, with what stems from it", func(_ *Desk, a *Asked) (view.Brief, error) { return view.BriefOf(a.Model, a.Revision) }),
+		shown("activities", "/activities", "The activity table, with what follows from it", func(_ *Desk, a *Asked) (view.Activities, error) {
+			return view.ActivitiesOf(a.Model, a.Revision)
+		}),
+		shown("dictionary", "/dictionary", "The data dictionary", func(_ *Desk, a *Asked) (view.Dictionary, error) { return view.DictionaryOf(a.Model, a.Revision) }),
+		shown("follow", "/follow", "The way of an item of data through all levels", func(_ *Desk, a *Asked) (view.Way, error) { return view.WayOf(a.Model, a.Query.Get("item")) },
+			Parameter{Name: "item", About: "its name", Required: true}),
+		shown("eventList", "/event-list", "What the outside does, and how the system answers", func(_ *Desk, a *Asked) (view.Events, error) { return view.EventsOf(a.Model, a.Revision) }),
+		shown("starters", "/starters", "General class models to begin from", func(*Desk, *Asked) ([]starter.Starter, error) { return starter.All, nil }),
+	}
+}
+
+func proposals() []Question {
+	return []Question{
+		proposal("readStatement", "/read/statement", "How a text can be understood", (*propose.Proposer).Statement),
+		proposal("readFeatures", "/read/features", "What a text of features would change", (*propose.Proposer).Features),
+		proposal("readConnection", "/read/connection", "How two elements can be connected", (*propose.Proposer).Connection),
+		proposal("readConstraint", "/read/constraint", "How a constraint holds for lines of a diagram", (*propose.Proposer).Constraint),
+		proposal("readInside", "/read/inside", "What opening a component into its inside would change", (*propose.Proposer).Inside),
+		proposal("readOffers", "/read/offers", "What a component could provide and require by the classes it holds", (*propose.Proposer).Offers),
+		proposal("readSide", "/read/side", "How a side of a line is led elsewhere", (*propose.Proposer).Side),
+		proposal("readStarter", "/read/starter", "What inserting a general class model would change", (*propose.Proposer).Starter),
+		proposal("readRework", "/read/rework", "What a rework would take away and add", (*propose.Proposer).Rework),
+		proposal("readPlacement", "/read/placement", "How an element is placed", (*propose.Proposer).Placement),
+		proposal("readArrangement", "/read/arrangement", "How shapes are arranged", (*propose.Proposer).Arrangement),
+		proposal("readCopy", "/read/copy", "How placed elements are shown elsewhere or copied", (*propose.Proposer).Copy),
+		proposal("readCards", "/read/cards", "What a pasted text would make", (*propose.Proposer).Cards),
+		proposal("readSteps", "/read/steps", "What typing the steps of a use case would change", (*propose.Proposer).Steps),
+		proposal("readUseCaseSet", "/read/use-case-set", "What inserting a set of use cases would change", (*propose.Proposer).UseCaseStarter),
+		large(proposal("readBrief", "/read/brief", "What a new text of a section, or an uploaded one, would change", (*propose.Proposer).Brief)),
+		proposal("readActivity", "/read/activity", "What writing into a row would change", (*propose.Proposer).Activity),
+		{Method: "POST", Path: "/read/table", Name: "readTable", Summary: "What a pasted or uploaded table would add; changes nothing", Large: true,
+			Query: []Parameter{{Name: "seed", About: "what ids derive from"}}, Body: Raw{}, BodyType: "text/csv", Answer: propose.ChangesReply{},
+			Of: func(d *Desk, a *Asked) (any, error) { return d.Propose.Table(a.Model, a.Body, a.Query.Get("seed")) }},
+		proposal("readDerivation", "/read/derivation", "What a diagram would show by the activity table, piece by piece", (*propose.Proposer).Derive),
+		proposal("readLevel", "/read/level", "What opening, closing, moving, renumbering or taking up would change", (*propose.Proposer).Level),
+		proposal("readRename", "/read/rename", "What renaming a term would change", (*propose.Proposer).Rename),
+	}
+}
+
+// Raw says that a body is a file of some type and not JSON.
+type Raw struct{}
+
+func large(q Question) Question {
+	q.Large = true
+	return q
+}
+
+// Named finds a question by its name, nil if there is none.
+func Named(name string) *Question {
+	for i := range Questions {
+		if Questions[i].Name == name {
+			return &Questions[i]
+		}
+	}
+	return nil
+}

@@ -1,0 +1,154 @@
+package view
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/component"
+	"lexeon/core/model"
+)
+
+// Component is what the entry of a component or a part tells beyond that of
+// others.
+type Component struct {
+	External   bool     `json:"external"`
+	Subsystem  bool     `json:"subsystem"`
+	Ports      []Port   `json:"ports"`
+	Inside     model.ID `json:"inside,omitempty"` // the diagram of its inside
+	Components []Row    `json:"components"`       // that it could be part of, or an instance of
+	Of         model.ID `json:"of,omitempty"`     // what a part is an instance of
+	Many       string   `json:"many,omitempty"`   // how many of a part there are
+	Breaks     []string `json:"breaks"`           // what does not work without it
+	Stands     []Row    `json:"stands"`           // what could stand in for it
+}
+
+// Port is a port of a component.
+type Port struct {
+	ID   model.ID       `json:"id"`
+	Name string         `json:"name"`
+	Side model.PortSide `json:"side"`
+}
+
+// Held is a class in a component, by the relationship that says so.
+type Held struct {
+	ID      model.ID `json:"id"`
+	Element model.ID `json:"element"`
+	Name    string   `json:"name"`
+}
+
+func componentOf(m *model.Model, e *model.Element) *Component {
+	out := &Component{External: e.Component().External, Subsystem: slices.Contains(e.Stereotypes, "subsystem"), Ports: []Port{}, Components: []Row{}, Breaks: []string{}, Stands: []Row{}}
+	for _, c := range m.OfKind(model.Component) {
+		if c.ID != e.ID && c.ID != e.Owner {
+			out.Components = append(out.Components, Row{c.ID, c.Name})
+		}
+	}
+	slices.SortFunc(out.Components, func(a, b Row) int { return strings.Compare(a.Title, b.Title) })
+	if e.Kind == model.ComponentPart {
+		out.Of, out.Many = e.ComponentPart().Component, e.ComponentPart().Multiplicity.String()
+		return out
+	}
+	for _, p := range m.Children(e.ID, model.Port) {
+		out.Ports = append(out.Ports, Port{p.ID, p.Name, p.Port().Side})
+	}
+	if d := m.InsideOf(e.ID); d != nil {
+		out.Inside = d.ID
+	}
+	for _, n := range component.Broken(m, e.ID) {
+		out.Breaks = append(out.Breaks, m.Element(n.Component).Name+" gets no "+m.Element(n.Interface).Name)
+	}
+	for _, c := range component.Replacements(m, e.ID) {
+		out.Stands = append(out.Stands, Row{c.ID, c.Name})
+	}
+	return out
+}
+
+// ComponentRow is a component in the table of who provides and who needs what.
+type ComponentRow struct {
+	ID       model.ID   `json:"id"`
+	Name     string     `json:"name"`
+	In       string     `json:"in,omitempty"` // the component that it is part of
+	External bool       `json:"external,omitempty"`
+	Provides []Provided `json:"provides"`
+	Requires []Required `json:"requires"`
+	Breaks   []string   `json:"breaks"` // what does not work without it
+	Stands   []Row      `json:"stands"` // what could stand in for it
+	Holds    []Row      `json:"holds"`  // classes
+	Diagram  model.ID   `json:"diagram,omitempty"`
+}
+
+// Provided is a provided interface with who needs it.
+type Provided struct {
+	ID   model.ID `json:"id"`
+	Name string   `json:"name"`
+	To   []Row    `json:"to"` // who needs it, from here or from anybody
+}
+
+// Required is a required interface with who provides it.
+type Required struct {
+	ID     model.ID `json:"id"`
+	Name   string   `json:"name"`
+	From   []Row    `json:"from"`
+	Chosen bool     `json:"chosen"` // by an assembly
+}
+
+// Components is the table of components.
+type Components struct {
+	Components []ComponentRow `json:"components"`
+	Circles    [][]Row        `json:"circles"` // of components that call each other
+}
+
+// ComponentsOf is the table of components.
+func ComponentsOf(m *model.Model) (Components, error) {
+	row := func(id model.ID) Row { return Row{id, m.Element(id).Name} }
+	out := Components{Components: []ComponentRow{}, Circles: [][]Row{}}
+	needs := component.Needs(m)
+	for _, e := range m.OfKind(model.Component) {
+		view := componentOf(m, e)
+		r := ComponentRow{ID: e.ID, Name: e.Name, External: view.External, Provides: []Provided{}, Requires: []Required{}, Breaks: view.Breaks, Stands: view.Stands, Holds: []Row{}}
+		if o := m.Element(e.Owner); o != nil && o.Kind == model.Component {
+			r.In = o.Name
+		}
+		for _, i := range component.Provided(m, e.ID) {
+			p := Provided{ID: i, Name: m.Element(i).Name, To: []Row{}}
+			for _, n := range needs {
+				if component.Offers(m, i, n.Interface) && slices.Contains(n.From, e.ID) {
+					p.To = append(p.To, row(n.Component))
+				}
+			}
+			for o := m.Element(e.Owner); o != nil; o = m.Element(o.Owner) { // what is around it passes it on
+				if o.Kind == model.Component && slices.ContainsFunc(component.Provided(m, o.ID), func(x model.ID) bool { return component.Offers(m, i, x) }) {
+					p.To = append(p.To, Row{o.ID, o.Name + ", which passes it on"})
+					break
+				}
+			}
+			r.Provides = append(r.Provides, p)
+		}
+		for _, n := range needs {
+			if n.Component == e.ID {
+				q := Required{ID: n.Interface, Name: m.Element(n.Interface).Name, From: []Row{}, Chosen: n.Chosen}
+				for _, f := range n.From {
+					q.From = append(q.From, row(f))
+				}
+				r.Requires = append(r.Requires, q)
+			}
+		}
+		for _, h := range m.Held(e.ID) {
+			r.Holds = append(r.Holds, row(h.ID))
+		}
+		for _, p := range m.PlacementsOf(e.ID) {
+			r.Diagram = p.Diagram
+			break
+		}
+		out.Components = append(out.Components, r)
+	}
+	slices.SortStableFunc(out.Components, func(a, b ComponentRow) int { return strings.Compare(a.Name, b.Name) })
+	for _, circle := range component.Circles(m) {
+		var names []Row
+		for _, id := range circle {
+			names = append(names, row(id))
+		}
+		out.Circles = append(out.Circles, names)
+	}
+	return out, nil
+}
