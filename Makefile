@@ -24,6 +24,7 @@ setup:
 build: bin/lexeon
 
 page: ui/node_modules/.installed
+	@scripts/page.sh
 	@cd ui && npm run --silent build
 
 bin/lexeon: page FORCE
@@ -39,8 +40,9 @@ e2e/node_modules/.installed: e2e/package-lock.json
 test: setup build e2e/node_modules/.installed lint
 	@scripts/test.sh
 
-lint: ui/node_modules/.installed
+lint: ui/node_modules/.installed page
 	@test -z "$$(gofmt -l cmd core server store ui)" || { gofmt -l cmd core server store ui; echo "run make fmt"; exit 1; }
+	@GOOS=js GOARCH=wasm go vet ./cmd/page
 	@go vet -composites=false ./... # points and rectangles of one package are written without names in others
 	@cd ui && npm run --silent lint
 

@@ -149,6 +149,20 @@ func (s *Server) findings(c *echo.Context) error {
 	return c.JSON(http.StatusOK, viewFindings(v.Model, list))
 }
 
+// figuresReply counts findings at a revision.
+type figuresReply struct {
+	Revision int64  `json:"revision"`
+	Findings Counts `json:"findings"`
+}
+
+func (s *Server) findingFigures(c *echo.Context) error {
+	id, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, figuresReply{v.Revision, countFindings(s.checksOf(id, v, nil).Findings())})
+}
+
 func (s *Server) history(c *echo.Context) error {
 	list, err := s.store.History(c.Request().Context(), c.Param("project"), 200)
 	if err != nil {

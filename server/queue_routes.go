@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"errors"
 	"net/http"
+	"slices"
 	"strconv"
 
 	"github.com/labstack/echo/v5"
@@ -19,7 +20,6 @@ const maxSteps = 100
 // queueRequest holds steps of a window's queue, in the order in which they were done.
 type queueRequest struct {
 	Author store.Author `json:"author"`
-	Writer string       `json:"writer"`
 	// ChangeVersion is the version of changes that the page speaks.
 	ChangeVersion int         `json:"changeVersion"`
 	Since         int64       `json:"since"` // the newest revision that the page knows
@@ -29,7 +29,8 @@ type queueRequest struct {
 // queueStep is a change, or an undo or redo of one.
 type queueStep struct {
 	ClientID string          `json:"clientId"`
-	Base     int64           `json:"base"` // the revision that the person saw when it began
+	Writer   string          `json:"writer"` // the window that it was made in, or its queue after a crash
+	Base     int64           `json:"base"`   // the revision that the person saw when it began
 	Changes  json.RawMessage `json:"changes,omitempty"`
 	Undoes   string          `json:"undoes,omitempty"` // the client id of what is taken back
 	Redo     bool            `json:"redo,omitempty"`   // that was an undo itself
@@ -70,7 +71,7 @@ func (s *Server) queue(c *echo.Context) error {
 	if req.ChangeVersion != model.ChangeVersion {
 		return problem(http.StatusConflict, "otherProgram", "This page speaks version %d of changes, the server version %d. The page has to be loaded anew; nothing is lost.", req.ChangeVersion, model.ChangeVersion)
 	}
-	if !model.ID(req.Author.ID).Valid() || !model.ID(req.Writer).Valid() {
+	if !model.ID(req.Author.ID).Valid() || slices.ContainsFunc(req.Steps, func(step queueStep) bool { return !model.ID(step.Writer).Valid() }) {
 		return problem(http.StatusUnprocessableEntity, "invalid", "A change needs an author and a writer with an id.")
 	}
 	if len(req.Steps) > maxSteps {
@@ -110,13 +111,13 @@ func (s *Server) queue(c *echo.Context) error {
 
 func (s *Server) runStep(c *echo.Context, id string, req queueRequest, step queueStep) (*store.Result, error) {
 	if step.Undoes != "" {
-		return s.store.Undo(c.Request().Context(), id, store.UndoRequest{ClientID: step.ClientID, Author: req.Author, Writer: req.Writer, Redo: step.Redo, Target: step.Undoes})
+		return s.store.Undo(c.Request().Context(), id, store.UndoRequest{ClientID: step.ClientID, Author: req.Author, Writer: step.Writer, Redo: step.Redo, Target: step.Undoes})
 	}
 	changes, err := decodeChanges(step.Changes)
 	if err != nil {
 		return nil, err
 	}
-	return s.store.Change(c.Request().Context(), id, store.Request{ClientID: step.ClientID, Author: req.Author, Writer: req.Writer, Base: step.Base, Changes: changes})
+	return s.store.Change(c.Request().Context(), id, store.Request{ClientID: step.ClientID, Author: req.Author, Writer: step.Writer, Base: step.Base, Changes: changes})
 }
 
 func (s *Server) gone(c *echo.Context, id string) bool {

@@ -43,12 +43,12 @@ func (c *client) queue(t *testing.T, body string) queueAnswer {
 // page knows; sent again after a lost answer, nothing is done twice.
 func TestQueueOverHTTP(t *testing.T) {
 	c, _ := start(t, server.Options{})
-	steps := `{"writer":"left","since":0,"steps":[
-		{"clientId":"a","base":0,"changes":[{"type":"setName","id":"hive","name":"Bee box"}]},
-		{"clientId":"b","base":0,"changes":[{"type":"setName","id":"nobody","name":"Nothing"}]},
-		{"clientId":"c","base":0,"changes":[{"type":"addElement","id":"frame","kind":"class","name":"Frame"}]},
-		{"clientId":"d","base":0,"undoes":"c"},
-		{"clientId":"e","base":0,"undoes":"d","redo":true}]}`
+	steps := `{"since":0,"steps":[
+		{"clientId":"a","writer":"left","base":0,"changes":[{"type":"setName","id":"hive","name":"Bee box"}]},
+		{"clientId":"b","writer":"left","base":0,"changes":[{"type":"setName","id":"nobody","name":"Nothing"}]},
+		{"clientId":"c","writer":"left","base":0,"changes":[{"type":"addElement","id":"frame","kind":"class","name":"Frame"}]},
+		{"clientId":"d","writer":"left","base":0,"undoes":"c"},
+		{"clientId":"e","writer":"left","base":0,"undoes":"d","redo":true}]}`
 	a := c.queue(t, steps)
 	require.Len(t, a.Outcomes, 5)
 	require.Equal(t, "missing", a.Outcomes[1].Problem.Code)
@@ -60,9 +60,9 @@ func TestQueueOverHTTP(t *testing.T) {
 	require.EqualValues(t, 4, again.Revision)
 	require.True(t, again.Outcomes[0].Again)
 
-	other := c.queue(t, `{"writer":"right","since":4,"steps":[
-		{"clientId":"x","base":0,"changes":[{"type":"setDefinition","id":"hive","text":"A box."}]},
-		{"clientId":"y","base":0,"changes":[{"type":"setName","id":"hive","name":"Skep"}]}]}`)
+	other := c.queue(t, `{"since":4,"steps":[
+		{"clientId":"x","writer":"right","base":0,"changes":[{"type":"setDefinition","id":"hive","text":"A box."}]},
+		{"clientId":"y","writer":"right","base":0,"changes":[{"type":"setName","id":"hive","name":"Skep"}]}]}`)
 	require.Nil(t, other.Outcomes[0].Problem)
 	require.Equal(t, "conflict", other.Outcomes[1].Problem.Code)
 	require.Equal(t, "name", other.Outcomes[1].Problem.Conflict.Field)
@@ -70,19 +70,19 @@ func TestQueueOverHTTP(t *testing.T) {
 	require.Equal(t, "“Bee box”", other.Outcomes[1].Problem.Conflict.Theirs)
 	require.Len(t, other.Log, 1)
 
-	status, _, data := c.do("POST", "/api/projects/p/queue", []byte(`{"author":{"id":"ada"},"writer":"w","changeVersion":99,"since":0,"steps":[]}`))
+	status, _, data := c.do("POST", "/api/projects/p/queue", []byte(`{"author":{"id":"ada"},"changeVersion":99,"since":0,"steps":[]}`))
 	require.Equal(t, 409, status)
 	require.Contains(t, string(data), `"otherProgram"`)
 	for body, want := range map[string]string{
-		`{"author":{"id":"ada"},"writer":"","changeVersion":1,"since":0,"steps":[]}`:                                                                                    "writer",
-		`{"author":{"id":"ada"},"writer":"w w","changeVersion":1,"since":0,"steps":[]}`:                                                                                 "writer",
-		`{"author":{"id":"ada"},"writer":"w","changeVersion":1,"since":0,"steps":[` + strings.Repeat(`{"clientId":"a","base":0},`, 100) + `{"clientId":"a","base":0}]}`: "at most 100",
+		`{"author":{"id":"ada"},"writer":"","changeVersion":1,"since":0,"steps":[]}`:                                                                                                 "writer",
+		`{"author":{"id":"ada"},"writer":"w w","changeVersion":1,"since":0,"steps":[]}`:                                                                                              "writer",
+		`{"author":{"id":"ada"},"changeVersion":1,"since":0,"steps":[` + strings.Repeat(`{"clientId":"a","writer":"w","base":0},`, 100) + `{"clientId":"a","writer":"w","base":0}]}`: "at most 100",
 	} {
 		status, _, data := c.do("POST", "/api/projects/p/queue", []byte(body))
 		require.GreaterOrEqual(t, status, 400)
 		require.Contains(t, string(data), want)
 	}
-	status, _, _ = c.do("POST", "/api/projects/none/queue", []byte(`{"author":{"id":"ada"},"writer":"w","changeVersion":1,"since":0,"steps":[{"clientId":"a","base":0,"changes":[]}]}`))
+	status, _, _ = c.do("POST", "/api/projects/none/queue", []byte(`{"author":{"id":"ada"},"changeVersion":1,"since":0,"steps":[{"clientId":"a","writer":"w","base":0,"changes":[]}]}`))
 	require.Equal(t, 404, status)
 }
 

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"net"
 	"net/http"
+	"strings"
 	"sync/atomic"
 	"time"
 
@@ -92,6 +93,9 @@ func compressed() echo.MiddlewareFunc {
 	return middleware.GzipWithConfig(middleware.GzipConfig{Level: 1, MinLength: 2048, Skipper: func(c *echo.Context) bool {
 		if c.Request().URL.Path == "/api/events" {
 			return true // each event goes out at once
+		}
+		if strings.HasPrefix(c.Request().URL.Path, "/core/") {
+			return true // it is packed already
 		}
 		// On this machine packing takes longer than sending.
 		host, _, err := net.SplitHostPort(c.Request().RemoteAddr)

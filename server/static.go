@@ -22,6 +22,12 @@ import (
 // nonceMark stands in the page where its nonce goes.
 const nonceMark = "__NONCE__"
 
+// programMark stands where the version of the page goes.
+const programMark = "__PROGRAM__"
+
+// workerPolicy is that of workers: they compile the core and fetch from here.
+const workerPolicy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'"
+
 const notBuilt = `<!doctype html><html lang="en"><title>Lexeon</title><p>The page is not built. Run <code>make build</code>.</p></html>`
 
 func (s *Server) static() {
@@ -41,7 +47,18 @@ func (s *Server) static() {
 			return problem(http.StatusNotFound, "missing", "there is no such file")
 		}
 		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
+		c.Response().Header().Set("Content-Security-Policy", workerPolicy)
 		return c.Blob(http.StatusOK, mime.TypeByExtension(path.Ext(name)), data)
+	})
+	s.echo.GET("/core/:file", servePacked)
+	s.echo.GET("/sw.js", func(c *echo.Context) error {
+		data, err := fs.ReadFile(ui.Files(), "sw.js")
+		if err != nil {
+			return problem(http.StatusNotFound, "missing", "there is no such file")
+		}
+		c.Response().Header().Set("Cache-Control", "no-cache")
+		c.Response().Header().Set("Content-Security-Policy", workerPolicy)
+		return c.Blob(http.StatusOK, "text/javascript; charset=utf-8", data)
 	})
 	s.echo.GET("/favicon.svg", func(c *echo.Context) error {
 		data, err := fs.ReadFile(ui.Files(), "favicon.svg")
@@ -70,9 +87,10 @@ func (s *Server) page(c *echo.Context) error {
 		return err
 	}
 	nonce := base64.RawStdEncoding.EncodeToString(raw)
-	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; script-src 'self' 'nonce-"+nonce+"'; style-src 'self' 'nonce-"+nonce+
+	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; script-src 'self' 'wasm-unsafe-eval' 'nonce-"+nonce+"'; worker-src 'self'; style-src 'self' 'nonce-"+nonce+
 		"'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
 	c.Response().Header().Set("Cache-Control", "no-store")
+	index = bytes.ReplaceAll(index, []byte(programMark), []byte(s.program))
 	return c.HTMLBlob(http.StatusOK, bytes.ReplaceAll(index, []byte(nonceMark), []byte(nonce)))
 }
 

@@ -1,6 +1,7 @@
 package answer
 
 import (
+	"lexeon/core/model"
 	"lexeon/core/propose"
 	"lexeon/core/starter"
 	"lexeon/core/view"
@@ -46,6 +47,12 @@ func views() []Question {
 		shown("follow", "/follow", "The way of an item of data through all levels", func(_ *Desk, a *Asked) (view.Way, error) { return view.WayOf(a.Model, a.Query.Get("item")) },
 			Parameter{Name: "item", About: "its name", Required: true}),
 		shown("eventList", "/event-list", "What the outside does, and how the system answers", func(_ *Desk, a *Asked) (view.Events, error) { return view.EventsOf(a.Model, a.Revision) }),
+		shown("pictureData", "/picture-data/:picture", "A picture that an element shows, as base64", func(_ *Desk, a *Asked) (PictureData, error) {
+			if p := a.Model.Picture(a.id("picture")); p != nil {
+				return PictureData{p.PNG}, nil
+			}
+			return PictureData{}, model.Faultf(model.CodeMissing, "There is no such picture.")
+		}),
 		shown("starters", "/starters", "General class models to begin from", func(*Desk, *Asked) ([]starter.Starter, error) { return starter.All, nil }),
 	}
 }
@@ -76,6 +83,11 @@ func proposals() []Question {
 		proposal("readLevel", "/read/level", "What opening, closing, moving, renumbering or taking up would change", (*propose.Proposer).Level),
 		proposal("readRename", "/read/rename", "What renaming a term would change", (*propose.Proposer).Rename),
 	}
+}
+
+// PictureData is a picture as the page draws it before the server has it.
+type PictureData struct {
+	PNG []byte `json:"png"`
 }
 
 // Raw says that a body is a file of some type and not JSON.

@@ -1,6 +1,7 @@
 package propose
 
 import (
+	"cmp"
 	"encoding/json"
 	"strings"
 
@@ -37,6 +38,9 @@ type PlacementRequest struct {
 	// Relations: what connects it with elements of the diagram is shown too.
 	Relations bool   `json:"relations"`
 	Seed      string `json:"seed"`
+	// ID is that of a new element, where whoever asks goes on with it before the answer
+	// is there; empty: it derives from the seed.
+	ID model.ID `json:"id,omitempty"`
 }
 
 // Placement tells the changes that place a new element: beside another, or
@@ -47,7 +51,7 @@ func (pr *Proposer) Placement(m *model.Model, req PlacementRequest) (PlacementRe
 	if e := m.Element(subject); e != nil {
 		kind, name = e.Kind, e.Name
 	} else {
-		subject = model.DeriveID("new", req.Seed)
+		subject = cmp.Or(req.ID, model.DeriveID("new", req.Seed))
 		add := newElementFor(kind, subject, name, notation.ScopeOf(m, req.Diagram))
 		switch {
 		case kind.IsText(): // what is typed is its text

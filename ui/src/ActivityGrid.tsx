@@ -24,7 +24,7 @@ export function ActivityGrid({ table, onRow, onPaste }: { table: Table; onRow: (
   // A row that somebody comes for is the current one.
   const [cell, setCell] = useState<Cell>(() => ({ row: new URLSearchParams(location.search).get('row') ?? 'new', field: 'performer' }))
   const [editing, setEditing] = useState<string>() // what the editor begins with
-  const typed = useRef<{ cell: Cell; text: string }>(undefined)
+  const typed = useRef<{ cell: Cell; text: string; base: number }>(undefined) // base: the revision that was seen when typing began
   const grid = useRef<HTMLTableElement>(null)
   const wants = useRef(false) // the grid takes the focus once it is drawn
   const current = rows.find((r) => r.id === cell.row)
@@ -43,7 +43,7 @@ export function ActivityGrid({ table, onRow, onPaste }: { table: Table; onRow: (
   }
 
   function edit(text: string) {
-    typed.current = { cell, text }
+    typed.current = { cell, text, base: useStudio.getState().revision }
     setEditing(text)
   }
 
@@ -57,7 +57,7 @@ export function ActivityGrid({ table, onRow, onPaste }: { table: Table; onRow: (
     const was = textOf(row, done.cell.field)
     const again = row?.drafts[done.cell.field]?.problem !== undefined
     if (done.text.trim() === was && !again) return done.cell.row
-    return write(done.cell.row, done.cell.field, done.text)
+    return write(done.cell.row, done.cell.field, done.text, done.base)
   }
 
   function move(dx: number, dy: number, from = cell.row) {

@@ -1,6 +1,6 @@
-import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef, useState } from 'react'
+import { type KeyboardEvent, type ReactNode, useEffect, useId, useMemo, useRef, useState } from 'react'
 
-import { type Brief, type BriefEdit, type BriefSection, type BriefSentence, type Candidate, newId } from './api'
+import { type Brief, type BriefEdit, type BriefReading, type BriefSection, type BriefSentence, type Candidate, type Mark, newId, type ReadSentence } from './api'
 import { ask } from './asking'
 import { Rename } from './Rename'
 import { go } from './router'
@@ -12,12 +12,16 @@ import { useFetched } from './useFetched'
 // part of the model. Nothing is made unasked.
 export function BriefStage() {
   const tick = useStudio((s) => s.tick)
+  const revision = useStudio((s) => s.revision)
   const { value: brief, error } = useFetched<Brief>(projectPath('brief'), tick)
+  // What is found in it comes from the server, behind the words.
+  const { value: found } = useFetched<BriefReading>(projectPath('brief/reading'), revision)
+  const reading = useMemo(() => new Map(found?.sentences.map((s) => [s.id, s])), [found])
   const [chosen, choose] = useState<string>()
   const [search, setSearch] = useState('')
   const [history, setHistory] = useState(false)
   const wanted = search.trim().toLowerCase()
-  const candidate = brief?.candidates.find((c) => c.key === chosen)
+  const candidate = found?.candidates.find((c) => c.key === chosen)
   // A sentence that somebody comes for is led to once.
   const ready = brief !== undefined
   useEffect(() => {
@@ -44,27 +48,42 @@ export function BriefStage() {
             <button className="button" aria-pressed={history} onClick={() => setHistory(!history)}>History</button>
           </div>
           {history && <History />}
-          {brief.sections.map((s) => <Section key={s.id} section={s} wanted={wanted} chosen={chosen} candidate={candidate} onChoose={choose} />)}
+          {brief.sections.map((s) => <Section key={s.id} section={s} reading={reading} wanted={wanted} chosen={chosen} candidate={candidate} onChoose={choose} />)}
           <NewSection first={brief.sections.length === 0} />
         </div>
       </main>
-      <Candidates brief={brief} chosen={candidate} onChoose={choose} />
+      <Candidates brief={brief} found={found} chosen={candidate} onChoose={choose} />
     </>
   )
 }
 
-function Section({ section, wanted, chosen, candidate, onChoose }: { section: BriefSection; wanted: string; chosen?: string; candidate?: Candidate; onChoose: (key: string) => void }) {
+function Section({ section, reading, wanted, chosen, candidate, onChoose }: { section: BriefSection; reading: Map<string, ReadSentence>; wanted: string; chosen?: string; candidate?: Candidate; onChoose: (key: string) => void }) {
   const submit = useStudio((s) => s.submit)
   const [typed, setTyped] = useState<string>()
   const [problem, setProblem] = useState('')
+  const [conflict, setConflict] = useState(false)
+  const base = useRef<number>(undefined) // the revision that was seen when the typing began
   const seed = useRef(newId())
   const began = useRef(section.text) // what the typing began with, or what was shown since
   const id = useId()
   async function save() {
     if (typed === undefined) return
     setProblem('')
-    const failed = (message: string) => setProblem(message)
-    if (await ask('read/brief', { section: section.id, text: typed, was: began.current, seed: seed.current }, { none: 'The text is as it was.', done: () => setTyped(undefined), failed })) seed.current = newId()
+    const sent = typed
+    await ask('read/brief', { section: section.id, text: sent, was: began.current, seed: seed.current }, {
+      none: 'The text is as it was.', base: conflict ? undefined : base.current, place: { row: section.id, field: 'text', text: sent },
+      done: () => {
+        seed.current = newId()
+        setTyped(undefined)
+        setConflict(false)
+      },
+      failed: (p) => { // at once, or by the server later: the text comes back
+        setTyped(sent)
+        setProblem(p.message)
+        setConflict(p.code === 'conflict')
+        if (typeof p.body.clientId === 'string') useStudio.getState().giveUp(p.body.clientId)
+      },
+    })
   }
   // Once theirs is shown, saving is meant.
   const seen = problem !== '' && section.text !== began.current ? section.text : undefined
@@ -83,7 +102,7 @@ function Section({ section, wanted, chosen, candidate, onChoose }: { section: Br
         <h3 id={id} className="text-lg font-semibold">{section.title}</h3>
         <span className="text-sm text-faint">{section.coverage.covered} of {section.coverage.sentences}</span>
         <Rename what={`the section ${section.title}`} name={section.title} onSave={(name) => submit([{ type: 'setName', id: section.id, name }])} />
-        {typed === undefined && <button className="text-sm text-verdigris underline" aria-label={`Edit the text of ${section.title}`} onClick={() => { began.current = section.text; setProblem(''); setTyped(section.text) }}>Edit the text</button>}
+        {typed === undefined && <button className="text-sm text-verdigris underline" aria-label={`Edit the text of ${section.title}`} onClick={() => { began.current = section.text; base.current = useStudio.getState().revision; setProblem(''); setTyped(section.text) }}>Edit the text</button>}
         <button className="text-sm text-brick underline" aria-label={`Delete the section ${section.title}`} onClick={() => submit([{ type: 'delete', id: section.id }], { said: `Deleted the section ${section.title}.` })}>Delete</button>
       </div>
       {typed !== undefined ? (
@@ -96,7 +115,7 @@ function Section({ section, wanted, chosen, candidate, onChoose }: { section: Br
           {problem && (
             <div className="text-sm text-brick" role="alert">
               {problem}
-              {problem.startsWith('Somebody else') && <pre className="mt-1 max-h-40 overflow-y-auto border border-rule p-2 font-sans whitespace-pre-wrap text-ink" role="group" aria-label="Their text">{section.text}</pre>}
+              {conflict && <pre className="mt-1 max-h-40 overflow-y-auto border border-rule p-2 font-sans whitespace-pre-wrap text-ink" role="group" aria-label="Their text">{section.text}</pre>}
             </div>
           )}
           <div className="flex gap-2">
@@ -107,10 +126,10 @@ function Section({ section, wanted, chosen, candidate, onChoose }: { section: Br
       ) : blocks.map((block) => {
         const head = block[0]
         if (!head) return null
-        if (head.break === 'heading') return <h4 key={head.id} className="pt-1 font-semibold">{head.marks.map((m) => m.text).join('')}</h4>
+        if (head.break === 'heading') return <h4 key={head.id} className="pt-1 font-semibold">{head.text}</h4>
         return (
           <div key={head.id} className={head.break === 'entry' ? 'pl-4' : ''}>
-            {block.map((s) => <SentenceLine key={s.id} sentence={s} wanted={wanted} chosen={chosen} candidate={candidate} onChoose={onChoose} />)}
+            {block.map((s) => <SentenceLine key={s.id} sentence={s} read={reading.get(s.id)} wanted={wanted} chosen={chosen} candidate={candidate} onChoose={onChoose} />)}
           </div>
         )
       })}
@@ -119,10 +138,11 @@ function Section({ section, wanted, chosen, candidate, onChoose }: { section: Br
 }
 
 // A sentence with its number, its marks, and what stems from it.
-function SentenceLine({ sentence: s, wanted, chosen, candidate, onChoose }: { sentence: BriefSentence; wanted: string; chosen?: string; candidate?: Candidate; onChoose: (key: string) => void }) {
+function SentenceLine({ sentence: s, read, wanted, chosen, candidate, onChoose }: { sentence: BriefSentence; read?: ReadSentence; wanted: string; chosen?: string; candidate?: Candidate; onChoose: (key: string) => void }) {
   const submit = useStudio((state) => state.submit)
   const overview = useStudio((state) => state.overview)
-  const text = s.marks.map((m) => m.text).join('')
+  const text = s.text
+  const marks: Mark[] = read?.text === s.text ? read.marks : [{ text }]
   if (wanted && !text.toLowerCase().includes(wanted)) return null
   const covered = s.traces.length > 0
   return (
@@ -131,12 +151,12 @@ function SentenceLine({ sentence: s, wanted, chosen, candidate, onChoose }: { se
         {s.number > 0 && !s.irrelevant && <button className="block w-full text-right text-xs text-verdigris underline opacity-0 group-hover:opacity-100 focus:opacity-100" aria-label={`Follow sentence ${s.number} everywhere`} onClick={() => go(`/p/${overview?.id}/follow/${s.id}`)}>follow</button>}
       </span>
       <div>
-        <p className={`leading-7 ${s.irrelevant ? 'text-faint' : ''}`}>{s.marks.map((m, i) => (
+        <p className={`leading-7 ${s.irrelevant ? 'text-faint' : ''}`}>{marks.map((m, i) => (
           m.candidate ? (
             <button key={i} className={`cursor-pointer border-b-2 ${m.candidate.startsWith('noun') ? 'border-verdigris/60' : 'border-dotted border-slate'} ${m.candidate === chosen ? 'bg-verdigris/20 font-semibold' : ''}`} onClick={() => onChoose(m.candidate ?? '')}>{m.text}</button>
           ) : m.tell ? <em key={i} className="border-b border-ochre not-italic" title={m.tell}>{m.text}</em> : <span key={i}>{m.text}</span>
         ))}</p>
-        {s.proposals.map((p) => (
+        {read?.text === s.text && read.proposals.map((p) => (
           <button key={p.text} className="button mt-1 mr-2 text-sm" onClick={() => submit(p.changes, { said: `Added: ${p.text}.` })}>Add <code className="font-mono">{p.text}</code></button>
         ))}
         <p className="flex flex-wrap gap-x-3 text-sm">
@@ -209,8 +229,8 @@ export async function readText(file: File): Promise<string | undefined> {
 }
 
 function History() {
-  const tick = useStudio((s) => s.tick)
-  const { value } = useFetched<BriefEdit[]>(projectPath('brief/history'), tick)
+  const revision = useStudio((s) => s.revision)
+  const { value } = useFetched<BriefEdit[]>(projectPath('brief/history'), revision)
   return (
     <section aria-label="History of the brief" className="border border-rule p-3 text-sm">
       {value?.length === 0 && <p className="text-faint">Nothing was written here yet.</p>}
@@ -231,13 +251,14 @@ type Shown = 'noun' | 'verb' | 'rows' | 'unsourced'
 
 // The candidates: one keystroke each. Arrows go through them, a number accepts as
 // the kind of that number, x rejects.
-function Candidates({ brief, chosen, onChoose }: { brief: Brief; chosen?: Candidate; onChoose: (key: string) => void }) {
+function Candidates({ brief, found, chosen, onChoose }: { brief: Brief; found?: BriefReading; chosen?: Candidate; onChoose: (key: string) => void }) {
   const [tab, setTab] = useState<Shown>('noun')
   const [rejected, setRejected] = useState(false)
   const list = useRef<HTMLUListElement>(null)
-  const all = brief.candidates.filter((c) => c.word === tab)
+  const candidates = found?.candidates ?? []
+  const all = candidates.filter((c) => c.word === tab)
   const open = all.filter((c) => rejected ? c.rejected : !c.rejected && !c.traced)
-  const rows = brief.rows.filter((r) => !r.there)
+  const rows = (found?.rows ?? []).filter((r) => !r.there)
 
   function accept(c: Candidate, kind: string, owner = '') {
     const choice = c.kinds.find((k) => k.kind === kind)
@@ -269,7 +290,7 @@ function Candidates({ brief, chosen, onChoose }: { brief: Brief; chosen?: Candid
       <div role="tablist" aria-label="What to look at" className="flex flex-wrap gap-1 border-b border-rule p-2 text-sm">
         {([['noun', 'Nouns'], ['verb', 'Verbs'], ['rows', 'Activities'], ['unsourced', 'No source']] as const).map(([key, title]) => (
           <button key={key} role="tab" aria-selected={tab === key} className="button px-2!" onClick={() => setTab(key)}>
-            {title} {key === 'rows' ? rows.length : key === 'unsourced' ? brief.unsourced.length : brief.candidates.filter((c) => c.word === key && !c.rejected && !c.traced).length}
+            {title} {key === 'rows' ? rows.length : key === 'unsourced' ? brief.unsourced.length : candidates.filter((c) => c.word === key && !c.rejected && !c.traced).length}
           </button>
         ))}
       </div>
@@ -311,7 +332,7 @@ function Candidates({ brief, chosen, onChoose }: { brief: Brief; chosen?: Candid
   )
 }
 
-function Proposed({ rows }: { rows: Brief['rows'] }) {
+function Proposed({ rows }: { rows: BriefReading['rows'] }) {
   const submit = useStudio((s) => s.submit)
   return (
     <Plain>

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 
 import { type StereotypeColour } from './api'
 import { Dialog } from './Dialog'
@@ -9,7 +9,6 @@ export function Colours({ onClose }: { onClose: () => void }) {
   const overview = useStudio((s) => s.overview)
   const submit = useStudio((s) => s.submit)
   const [more, setMore] = useState('')
-  useEffect(() => void useStudio.getState().lookAgain(), [])
   // What was chosen here counts at once: the next choice builds on it, however slow the line.
   const [chosen, choose] = useState<StereotypeColour[]>()
   const colours = chosen ?? overview?.colours ?? []

@@ -4,7 +4,7 @@ import { ask } from './asking'
 import { setLine } from './commands'
 import { showElement } from './placing'
 import { type Entry, type Item, type FeaturesReply, newId, post, Problem } from './api'
-import { FindingItem } from './FindingList'
+import { FindingsOf } from './FindingList'
 import { isFollowed } from './follow'
 import { FollowButton } from './FollowButton'
 import { Kept, Part, Switch } from './Kept'
@@ -95,9 +95,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           </ul>
         </Part>
       )}
-      {entry.findings.length > 0 && (
-        <Part title="Findings"><ul className="flex flex-col gap-2">{entry.findings.map((f) => <FindingItem key={f.id} finding={f} />)}</ul></Part>
-      )}
+      <FindingsOf ids={[id]} />
       {entry.relations.length > 0 && (
         <Part title="Read aloud">
           <ul className="flex flex-col gap-2">

@@ -1,5 +1,7 @@
-import { type Finding, type Severity } from './api'
+import { type Finding, type Id, type Severity } from './api'
+import { Part } from './Kept'
 import { useStudio } from './state'
+import { useFindings } from './useFindings'
 
 const tones: Record<Severity, string> = { error: 'text-brick', warning: 'text-ochre', advice: 'text-slate', question: 'text-verdigris' }
 const words: Record<Severity, string> = { error: 'Error', warning: 'Warning', advice: 'Advice', question: 'Question' }
@@ -24,4 +26,11 @@ export function FindingItem({ finding, onShow }: { finding: Finding; onShow?: ()
       </div>
     </li>
   )
+}
+
+// The findings about some rows, where there are any.
+export function FindingsOf({ ids, small }: { ids: Id[]; small?: boolean }) {
+  const { findings } = useFindings(ids)
+  if (!findings?.length) return null
+  return <Part title="Findings"><ul className={`flex flex-col gap-2 ${small ? 'text-sm' : ''}`}>{findings.map((f) => <FindingItem key={f.id} finding={f} />)}</ul></Part>
 }

@@ -1,15 +1,14 @@
 import { type Finding } from './api'
 import { FindingItem } from './FindingList'
 import { go } from './router'
-import { projectPath, useStudio } from './state'
-import { useFetched } from './useFetched'
+import { useStudio } from './state'
+import { useFindings } from './useFindings'
 
 // All findings of the project, the gravest first.
 export function FindingsStage() {
-  const tick = useStudio((s) => s.tick)
   const overview = useStudio((s) => s.overview)
   const select = useStudio((s) => s.select)
-  const { value: findings, error } = useFetched<Finding[]>(projectPath('findings'), tick)
+  const { findings, error } = useFindings()
 
   async function show(f: Finding) {
     if (f.stage) return go(`/p/${overview?.id}/${f.stage}${f.stage === 'use-cases' ? `?case=${f.element}` : ''}`)

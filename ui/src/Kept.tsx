@@ -1,6 +1,8 @@
 import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from 'react'
 
 import { type Change } from './api'
+import { ConflictNote } from './ConflictNote'
+import { closeOpen, keepOpen, openText } from './openTexts'
 import { useStudio } from './state'
 
 export function Part({ title, children }: { title: string; children: ReactNode }) {
@@ -13,40 +15,63 @@ export function Switch({ label, on, set }: { label: string; on: boolean; set: (o
 
 // Kept is a field that saves when it is left or on Enter, and follows the model
 // while nobody types in it. What was typed stays until it is saved; what is
-// refused stays too, until somebody mends it or gives up with Escape.
+// refused stays too, until somebody mends it or gives up with Escape. Where somebody
+// else was first, both texts are told.
 export function Kept(props: { label: string; value: string; rows?: number; mono?: boolean; max?: number; placeholder?: string; change: (value: string) => Change | Change[] }) {
   const submit = useStudio((s) => s.submit)
-  const [typed, setTyped] = useState<string>()
+  const giveUp = useStudio((s) => s.giveUp)
+  const row = String([props.change('')].flat()[0]?.id ?? 'project')
+  const key = `field ${row} ${props.label}`
+  const kept = useRef(openText(key))
+  const [typed, setTyped] = useState(kept.current?.value)
   const [refused, setRefused] = useState(false)
-  const sent = useRef<string>(undefined)
+  const base = useRef(kept.current?.base) // the revision that was seen when the typing began
+  const lost = useStudio((s) => s.refused.find((r) => r.step.place?.row === row && r.step.place.field === props.label))
   const id = useId()
-  const shown = typed ?? props.value
+  const shown = typed ?? lost?.step.place?.text ?? props.value
   const settle = () => {
-    sent.current = undefined
+    closeOpen(key)
     setTyped(undefined)
     setRefused(false)
+    base.current = undefined
   }
-  const save = () => {
-    if (typed === undefined || typed === sent.current) return
-    if (typed === props.value) return settle()
-    sent.current = typed
-    submit([props.change(typed)].flat(), { done: settle, failed: () => setRefused(true) })
+  const save = (text = typed) => {
+    if (text === undefined) return
+    if (lost) giveUp(lost.step.clientId)
+    else if (text === props.value) return settle()
+    const from = lost ? undefined : base.current // whoever has seen theirs decides on it
+    settle()
+    submit([props.change(text)].flat(), {
+      base: from, place: { row, field: props.label, text },
+      failed: (problem) => {
+        if (problem.body.clientId) return // it is told below, from what could not be done
+        setTyped(text)
+        setRefused(true)
+      },
+    })
   }
   const shared = {
-    id, value: shown, className: `field ${props.mono ? 'font-mono text-sm' : ''} ${refused ? 'border-brick' : ''}`, placeholder: props.placeholder, 'aria-invalid': refused, onBlur: save,
+    id, value: shown, className: `field ${props.mono ? 'font-mono text-sm' : ''} ${refused || lost ? 'border-brick' : ''}`, placeholder: props.placeholder, 'aria-invalid': refused || lost !== undefined,
+    onBlur: () => { if (!lost && !refused) save() }, // what is in conflict waits for a word
     onChange: (e: { target: { value: string } }) => {
+      if (typed === undefined) base.current = useStudio.getState().revision
       setTyped(e.target.value)
       setRefused(false)
+      keepOpen(key, e.target.value, base.current ?? 0)
     },
     onKeyDown: (e: KeyboardEvent) => {
-      if (e.key === 'Escape') settle()
-      if (e.key === 'Enter' && (!props.rows || e.ctrlKey || e.metaKey)) save()
+      if (e.key === 'Escape') {
+        settle()
+        if (lost) giveUp(lost.step.clientId)
+      }
+      if (e.key === 'Enter' && (!props.rows || e.ctrlKey || e.metaKey)) save(typed ?? (lost ? shown : undefined))
     },
   }
   return (
     <div>
       <label htmlFor={id} className="heading">{props.label}</label>
       {props.rows ? <textarea {...shared} rows={Math.min(24, Math.max(props.rows, shown.split('\n').length))} maxLength={20000} /> : <input {...shared} maxLength={props.max ?? 200} />}
+      {lost?.problem.conflict && <ConflictNote conflict={lost.problem.conflict} onMine={() => save(shown)} onTheirs={() => { settle(); giveUp(lost.step.clientId) }} />}
     </div>
   )
 }

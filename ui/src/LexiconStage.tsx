@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 
 import { type Change, newId, post, Problem, type Term, type TermUses, type Use } from './api'
-import { FindingItem } from './FindingList'
+import { FindingsOf } from './FindingList'
 import { Kept, Part } from './Kept'
 import { go } from './router'
 import { showOn } from './showing'
@@ -100,7 +100,7 @@ function TermEntry({ id, terms, onChoose }: { id: string; terms: Term[]; onChoos
       </Part>
       {uses.uses.some((u) => u.what !== 'face') && <Part title="Used in"><ul className="text-sm">{uses.uses.filter((u) => u.what !== 'face').map((u, i) => <li key={i}>{u.title}</li>)}</ul></Part>}
       {uses.sentences.length > 0 && <Part title="In the brief"><ul className="text-sm">{uses.sentences.map((s) => <li key={s.id}><span className="text-faint">{s.number}</span> {s.text}</li>)}</ul></Part>}
-      {uses.findings.length > 0 && <Part title="Findings"><ul className="flex flex-col gap-2 text-sm">{uses.findings.map((f) => <FindingItem key={f.id} finding={f} />)}</ul></Part>}
+      <FindingsOf ids={uses.term.faces.map((f) => f.id)} small />
       <Part title="The same as another term">
         <div className="flex gap-2">
           <select className="field" aria-label="Merge into" value={merging} onChange={(e) => setMerging(e.target.value)}>

@@ -46,8 +46,8 @@ export function OutputStage() {
 }
 
 function Files({ target }: { target: (typeof targets)[number] }) {
-  const tick = useStudio((s) => s.tick)
-  const { value: output, error } = useFetched<Output>(projectPath(`output/${target.name}`), tick)
+  const revision = useStudio((s) => s.revision)
+  const { value: output, error } = useFetched<Output>(projectPath(`output/${target.name}`), revision)
   const [path, setPath] = useState<string>()
   const file = output?.files.find((f) => f.path === path) ?? output?.files[0]
   if (error) return <p className="p-6 text-brick">{error}</p>

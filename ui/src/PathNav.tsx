@@ -11,12 +11,13 @@ import { switchTheme, theme } from './theme'
 // and one honest figure.
 export function PathNav({ route, diagram }: { route: Route; diagram?: string }) {
   const overview = useStudio((s) => s.overview)
+  const figures = useStudio((s) => s.figures)
   const submit = useStudio((s) => s.submit)
   const [name, setName] = useState(author().name)
   const [shade, setShade] = useState(theme())
   if (!overview) return null
   const base = `/p/${overview.id}`
-  const found = Object.values(overview.findings).reduce((a, b) => a + b, 0)
+  const found = Object.values(figures ?? {}).reduce((a, b) => a + b, 0)
   const classDiagrams = overview.diagrams.filter((d) => d.kind === 'classDiagram')
   const shown = overview.diagrams.find((d) => d.id === diagram)
   const onSheet = route.stage === 'sheet'
@@ -74,7 +75,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
       <Stage title="Who uses what" figure="" current={route.stage === 'matrix'} onOpen={() => go(`${base}/matrix`)} />
       <Stage title="Follow" figure="" current={route.stage === 'follow'} onOpen={() => go(`${base}/follow`)} />
       <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />
-      <Stage title="Findings" figure={String(found)} alert={overview.findings.error > 0} current={route.stage === 'findings'} onOpen={() => go(`${base}/findings`)} />
+      <Stage title="Findings" figure={figures ? String(found) : '…'} alert={(figures?.error ?? 0) > 0} current={route.stage === 'findings'} onOpen={() => go(`${base}/findings`)} />
       <Stage title="Output" figure="Go, text" current={route.stage === 'output'} onOpen={() => go(`${base}/output`)} />
       <div className="mt-auto flex flex-col gap-2 border-t border-rule p-4">
         <label>

@@ -35,17 +35,18 @@ export function Reader({ diagram, onClose }: { diagram: string; onClose: () => v
           </ul>
         </Tabs.Content>
         <Tabs.Content value="code" className="min-h-0 flex-1 overflow-auto px-4 pb-2" tabIndex={0}>
-          <CodeOfSelection selected={selected} tick={tick} />
+          <CodeOfSelection selected={selected} />
         </Tabs.Content>
       </section>
     </Tabs.Root>
   )
 }
 
-function CodeOfSelection({ selected, tick }: { selected?: string; tick: number }) {
+function CodeOfSelection({ selected }: { selected?: string }) {
+  const revision = useStudio((s) => s.revision)
   // What is selected on a component diagram is generated as a package of its own.
   const kind = useStudio((s) => s.scene?.groups.find((g) => g.subject === selected)?.kind)
-  const { value: output, error } = useFetched<Output>(projectPath(kind === 'component' ? 'output/components' : 'output/go'), tick)
+  const { value: output, error } = useFetched<Output>(projectPath(kind === 'component' ? 'output/components' : 'output/go'), revision)
   const file = output?.files.find((f) => f.subject === selected)
   if (error) return <p className="text-brick">{error}</p>
   if (!file) return <p className="text-faint">Select a class or a component to see the Go file that is generated for it.</p>

@@ -2,6 +2,7 @@ import { memo } from 'react'
 
 import { type Group, type Point, type Primitive } from './api'
 import { projectPath } from './state'
+import { useFetched } from './useFetched'
 
 // A group of the scene as SVG: primitives and nothing else. What they mean was
 // settled by the server.
@@ -24,7 +25,7 @@ function Shape({ p }: { p: Primitive }) {
   const look = p.tint ? `${p.role} tint-${p.tint}` : p.role
   if (p.rect) return <rect className={look} x={p.rect.x} y={p.rect.y} width={p.rect.w} height={p.rect.h} />
   if (p.path) return <path className={look} d={pathOf(p.path.points, p.path.closed ?? false, p.path.round)} />
-  if (p.image) return <image x={p.image.x} y={p.image.y} width={p.image.w} height={p.image.h} href={projectPath(`pictures/${p.image.picture}`)} />
+  if (p.image) return <Picture image={p.image} />
   if (!p.text) return null
   const t = p.text
   // Where the length is given, letters are painted one by one, and the halo of each
@@ -63,4 +64,10 @@ function roundedPath(points: Point[], round: number): string {
     return { into: way(before), corner: q, out: way(after) }
   })
   return pieces.map((p, i) => `${i ? 'L' : 'M'}${p.into.x} ${p.into.y}Q${p.corner.x} ${p.corner.y} ${p.out.x} ${p.out.y}`).join('') + 'Z'
+}
+
+// A picture of the model, as the core has it: the server may not know it yet.
+function Picture({ image }: { image: NonNullable<Primitive['image']> }) {
+  const { value } = useFetched<{ png: string }>(projectPath(`picture-data/${image.picture}`), 0)
+  return value ? <image x={image.x} y={image.y} width={image.w} height={image.h} href={`data:image/png;base64,${value.png}`} /> : null
 }

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 
-import { type Change, type Group, type KindInfo, newId, type Point, post, type Rect, type Slot } from './api'
+import { type Group, type KindInfo, newId, type Point, type Problem, type Rect, type Slot } from './api'
 import { useClipboard } from './clipboard'
 import { Colours } from './Colours'
 import { Starters } from './Starters'
@@ -19,13 +19,17 @@ import { type MenuItem, SheetMenu } from './SheetMenu'
 import { useSheetKeys } from './sheetKeys'
 import { Shortcuts } from './Shortcuts'
 import { type EditorPlace, SlotEditor } from './SlotEditor'
+import { closeOpen, keepOpen, openText } from './openTexts'
 import { commitSlot, findSlot, nextSlot, slotAt, slotKey, textOf } from './slots'
-import { projectPath, useStudio } from './state'
+import { program } from './core/program'
+import { useStudio } from './state'
 import { Toolbar } from './Toolbar'
 import { showElement } from './placing'
 import { useView, type View } from './useView'
 
-type Making = { kind: KindInfo; x: number; y: number; beside?: string; typed: string; again: boolean }
+// Making is a new thing whose name is being written. It stands at a point, or beside
+// something: then its place is looked up while the writing has begun.
+type Making = { key: string; kind: KindInfo; at: Point; beside?: string; typed: string; again: boolean; base: number }
 export type OpenMenu = { x: number; y: number; label: string; items: MenuItem[] }
 
 // The sheet: the drawing, and the ways to change it by pointer and keyboard.
@@ -34,7 +38,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const overview = useStudio((s) => s.overview)
   const selection = useStudio((s) => s.selection)
   const editing = useStudio((s) => s.editing)
-  const { select, edit, submit, say } = useStudio.getState()
+  const ready = useStudio((s) => s.ready)
+  const { select, edit, submit, propose, say } = useStudio.getState()
   const settings = useSettings()
   const box = useRef<HTMLDivElement>(null)
   const svg = useRef<SVGSVGElement>(null)
@@ -47,7 +52,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const [asking, setAsking] = useState<'colours' | 'shortcuts' | 'starters'>()
   const [outlined, setOutlined] = useState(false)
   const [printing, setPrinting] = useState(false)
-  const waiting = useRef<string>(undefined) // typed while the next place is looked for
+  const waiting = useRef<string>(undefined) // typed while a menu closes
   const sheetKind = overview?.diagrams.find((d) => d.id === diagram)?.kind ?? 'classDiagram'
   const flows = sheetKind === 'contextDiagram' || sheetKind === 'levelDiagram'
   const cases = sheetKind === 'useCaseDiagram'
@@ -79,7 +84,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const drag = useDrag({
     svg, box, view, groups: placedGroups, settings, armed: Boolean(armed), focus,
     onPlace: (at) => armed && make(armed, at, true, '', pinned),
-    onConnect: (from, to, at, screen) => void connect(from, to, at, screen, setMenu),
+    onConnect: (from, to, at, screen) => void connect(from, to, at, screen, setMenu, soon),
     onHeld: held,
     onSide: lead,
     onEdit: (slot) => edit({ slot: slotKey(slot), value: textOf(slot), before: textOf(slot) }),
@@ -92,22 +97,39 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   }, [place, placeKey, reveal, dragging])
 
   // What was being written when the window was reloaded opens again.
-  const sceneReady = Boolean(shown)
+  const sceneReady = Boolean(shown) && ready
   useEffect(() => {
     if (!sceneReady || !diagram) return
-    const kept = keptDraft(diagram)
-    if (kept && findSlot(useStudio.getState().scene, kept.slot)) edit(kept)
-    keepDraft(diagram, undefined)
-  }, [sceneReady, diagram, edit])
+    const kept = openText(`sheet ${diagram}`)
+    if (!kept) return
+    const { slot, before, value } = JSON.parse(kept.value) as { slot: string; before?: string; value: string }
+    if (findSlot(useStudio.getState().scene, slot)) edit({ slot, before, value, base: kept.base })
+    else say(`What you were writing on is gone. Your text: ${value}`, 'error')
+    closeOpen(`sheet ${diagram}`)
+  }, [sceneReady, diagram, edit, say])
+
+  // So does what was being made.
+  const kindsNow = useRef(kinds)
+  useEffect(() => void (kindsNow.current = kinds))
+  useEffect(() => {
+    const kept = sceneReady && diagram ? openText(`making ${diagram}`) : undefined
+    if (!kept) return
+    const { kind, at, value } = JSON.parse(kept.value) as { kind: string; at: Point; value: string }
+    const info = kindsNow.current.find((k) => k.kind === kind)
+    if (info && value) setMaking({ key: newId(), kind: info, at, typed: value, again: false, base: kept.base })
+    closeOpen(`making ${diagram}`)
+  }, [sceneReady, diagram])
 
   // Somebody else may remove what is being written: the text is not lost silently.
-  const lost = shown && editing && !findSlot(shown, editing.slot) ? editing.slot : undefined
+  const lost = shown && editing && !editing.at && !findSlot(shown, editing.slot) ? editing.slot : undefined
   useEffect(() => {
-    const kept = diagram && lost ? keptDraft(diagram) : undefined
-    if (!diagram || !kept || kept.slot !== lost) return
-    keepDraft(diagram, undefined)
+    const kept = diagram && lost ? openText(`sheet ${diagram}`) : undefined
+    if (!diagram || !kept) return
+    const { slot, value } = JSON.parse(kept.value) as { slot: string; value: string }
+    if (slot !== lost) return
+    closeOpen(`sheet ${diagram}`)
     edit(undefined)
-    say(`What you were writing on was removed meanwhile. Your text: ${kept.value}`, 'error')
+    say(`What you were writing on was removed meanwhile. Your text: ${value}`, 'error')
   }, [diagram, lost, edit, say])
 
   useEffect(() => {
@@ -122,66 +144,65 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   }, [])
 
   // make asks for the name of a new element in place; it is made with its name.
-  function make(kind: KindInfo, at: Point, again: boolean, typed = '', keep = false) {
+  function make(kind: KindInfo, at: Point, again: boolean, typed = '', keep = false, beside?: string) {
     if (!keep) setArmed(undefined)
     edit(undefined)
-    reveal({ x: at.x - 80, y: at.y - 20, w: 160, h: 60 })
-    setMaking({ kind, x: at.x, y: at.y, typed, again: again && !keep })
+    if (!beside) reveal({ x: at.x - 80, y: at.y - 20, w: 160, h: 60 })
+    const key = newId()
+    setMaking({ key, kind, at, beside, typed, again: again && !keep, base: useStudio.getState().revision })
+    return key
   }
 
   // makeSoon makes once a menu is closed; what is typed until then is its name.
   function makeSoon(kind: KindInfo, at: Point) {
+    soon((typed) => make(kind, at, false, typed))
+  }
+
+  function soon(then: (typed: string) => void) {
     waiting.current = ''
     setTimeout(() => {
-      const typed = waiting.current
-      flushSync(() => make(kind, at, false, typed))
+      const typed = waiting.current ?? ''
+      flushSync(() => then(typed))
       waiting.current = undefined
     })
   }
 
-  // makeFree looks for a free place first, beside an element where there is one.
-  async function makeFree(kind: KindInfo, beside?: string) {
-    waiting.current = ''
-    try {
-      const reply = await post<{ changes: Change[] }>(projectPath('read/placement'), { kind: kind.kind, name: 'New name', diagram, beside: beside ?? '', seed: newId() })
-      const free = reply.changes.find((c) => c.type === 'place')
-      const typed = waiting.current
-      flushSync(() => make(kind, { x: Number(free?.x ?? 0) + 48, y: Number(free?.y ?? 0) + 16 }, true, typed)) // the editor is there for the next key
-      setMaking((m) => m && { ...m, beside })
-    } catch {
-      say('No place can be looked up just now: the server does not answer.', 'error')
-    } finally {
-      waiting.current = undefined
-    }
+  // makeFree makes at a free place, beside an element where there is one. The name can
+  // be written at once; the editor moves to the place when it is found.
+  function makeFree(kind: KindInfo, beside?: string, near?: Point) {
+    const from = near ?? (beside ? groups.find((g) => g.subject === beside)?.box : undefined)
+    const key = make(kind, from ? { x: from.x + 60, y: from.y + 20 } : drag.middle(), true, '', false, beside ?? 'anywhere')
+    const request = { kind: kind.kind, name: 'New name', diagram, beside: beside ?? '', seed: newId() }
+    program.propose<{ changes: { type: string; x?: number; y?: number }[] }>('/read/placement', request).then(({ changes }) => {
+      const free = changes.find((c) => c.type === 'place')
+      const at = { x: Number(free?.x ?? 0) + 48, y: Number(free?.y ?? 0) + 16 }
+      setMaking((m) => (m?.key === key ? { ...m, at } : m))
+      reveal({ x: at.x - 80, y: at.y - 20, w: 160, h: 60 })
+    }, () => undefined) // it is placed when it is made
   }
 
-  async function made(m: Making, name: string, how: 'enter' | 'tab' | 'back' | 'leave') {
-    setMaking(undefined)
-    focus()
-    if (!name.trim()) return
-    try {
-      const reply = await post<{ changes: Change[]; element: string }>(projectPath('read/placement'), {
-        kind: m.kind.kind, name, diagram, beside: m.beside ?? '', seed: newId(), ...(m.beside ? {} : { x: m.x, y: m.y }),
-      })
-      const next = how === 'enter' && m.again && !m.kind.note
-      submit(reply.changes, {
-        done: () => {
-          if (next) void makeFree(m.kind, reply.element)
-          else {
-            select(reply.element)
-            if (how === 'tab') edit({ slot: `${reply.element}|features`, value: '' })
-          }
-        },
-        failed: (problem) => {
-          setMaking({ ...m, typed: name })
-          say(problem.message, 'error')
-        },
-      })
-      if (next) waiting.current = ''
-    } catch (error) {
-      setMaking({ ...m, typed: name })
-      say(error instanceof Error && error.name !== 'TypeError' ? error.message : 'It is not made yet: the server does not answer.', 'error')
+  function made(m: Making, name: string, how: 'enter' | 'tab' | 'back' | 'leave') {
+    const next = how === 'enter' && m.again && !m.kind.note && name.trim() !== ''
+    if (diagram) closeOpen(`making ${diagram}`)
+    if (!next) {
+      setMaking((now) => (now?.key === m.key ? undefined : now))
+      if (how !== 'leave') focus()
     }
+    if (!name.trim()) return
+    const id = newId()
+    void propose('read/placement', {
+      id, kind: m.kind.kind, name, diagram, beside: m.beside === 'anywhere' ? '' : (m.beside ?? ''), seed: newId(), ...(m.beside ? {} : { x: m.at.x, y: m.at.y }),
+    }, {
+      base: m.base, place: { row: id, field: 'name', text: name, diagram },
+      failed: (problem: Problem) => {
+        if (problem.body.clientId) return // the server's word comes later: it is listed
+        // The editor comes back, unless the person writes the next one already.
+        setMaking((now) => (now && now.typed !== '' ? now : { ...m, key: newId(), typed: name }))
+      },
+    })
+    if (next) return makeFree(m.kind, id, m.at)
+    select(id)
+    if (how === 'tab') edit({ slot: `${id}|features`, value: '', at: { x: m.at.x - 70, y: m.at.y + 20, w: 180, h: 60 }, title: 'Features' })
   }
 
   function startEditing(group: Group | undefined, typed?: string) {
@@ -201,21 +222,21 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   }
 
   const keys = useSheetKeys({
-    svg, view, kinds, shapes, placed: placedGroups, chosen, current, armed, pinned, waiting, arm, startEditing,
-    onMakeFree: () => armed && void makeFree(armed, shapes.at(-1)?.subject), onMenu: setMenu, onShortcuts: () => setAsking('shortcuts'),
+    svg, view, kinds, shapes, placed: placedGroups, chosen, current, armed, pinned, waiting, soon, arm, startEditing,
+    onMakeFree: () => armed && makeFree(armed, shapes.at(-1)?.subject), onMenu: setMenu, onShortcuts: () => setAsking('shortcuts'),
   })
   useClipboard({ svg, diagram, at: () => drag.pointer.current ?? drag.middle(), onMenu: setMenu, screen: () => ({ x: (box.current?.clientWidth ?? 0) / 2 - 160, y: 80 }) })
 
   function saved(slot: Slot, group: Group | undefined, value: string, how: 'enter' | 'tab' | 'back' | 'leave') {
     edit(undefined)
-    if (diagram) keepDraft(diagram, undefined)
+    if (diagram) closeOpen(`sheet ${diagram}`)
     if (how !== 'leave') focus()
-    void commitSlot(slot, value, editing?.before)
+    commitSlot(slot, value, editing?.before, editing?.conflict || editing?.error ? undefined : editing?.base, editing?.refused)
     const next = how === 'tab' || how === 'back' ? nextSlot(group, slot, how === 'tab' ? 1 : -1) : undefined
     if (next) edit({ slot: slotKey(next), value: textOf(next), before: textOf(next) })
   }
 
-  const slot = editing && findSlot(shown, editing.slot)
+  const slot = editing && (findSlot(shown, editing.slot) ?? provisional(editing))
   const slotGroup = slot && groups.find((g) => g.slots?.includes(slot))
   const v = view.view
   const bounds = shown?.bounds
@@ -285,19 +306,21 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         {!diagram && <p className="absolute inset-x-0 top-1/3 text-center text-faint">No diagram yet. Choose “New class diagram” on the left.</p>}
         {slot && editing && (
           <SlotEditor
-            key={editing.slot + (editing.error ?? '')} place={placeOf(slot.rect, slot.size, v)} title={slot.title} value={editing.value} error={editing.error}
+            key={editing.slot + (editing.error ?? '')} place={placeOf(slot.rect, slot.size, v)} title={slot.title} value={editing.value} error={editing.error} conflict={editing.conflict}
+            onTheirs={() => { if (editing.refused) useStudio.getState().giveUp(editing.refused); edit(undefined); if (diagram) closeOpen(`sheet ${diagram}`); focus() }}
             many={Boolean(many)} mono={slot.field === 'features'} centred={slot.field === 'name' && slot.face.startsWith('semibold')} bold={slot.face.startsWith('semibold')}
-            onType={(value) => diagram && keepDraft(diagram, { slot: editing.slot, value })}
+            onType={(value) => diagram && keepOpen(`sheet ${diagram}`, JSON.stringify({ slot: editing.slot, before: editing.before, value }), editing.base ?? 0)}
             onShift={slot.label && slotGroup ? (dx, dy) => submit([{ type: 'moveLabel', id: slotGroup.id, label: slot.label, dx: slot.rect.x + 3 + dx - (slot.anchor?.x ?? 0), dy: slot.rect.y + 1 + dy - (slot.anchor?.y ?? 0) }]) : undefined}
             onSave={(value, how) => saved(slot, slotGroup, value, how)}
-            onCancel={() => { edit(undefined); if (diagram) keepDraft(diagram, undefined); focus() }}
+            onCancel={() => { if (editing.refused) useStudio.getState().giveUp(editing.refused); edit(undefined); if (diagram) closeOpen(`sheet ${diagram}`); focus() }}
           />
         )}
         {making && (
           <SlotEditor
-            key={`${making.x} ${making.y}`} place={placeOf({ x: making.x - 70, y: making.y - 16, w: 140, h: 32 }, 14, v)} title={making.kind.note ? `Text of the new ${making.kind.title}` : `Name of the new ${making.kind.title}`}
+            key={making.key} place={placeOf({ x: making.at.x - 70, y: making.at.y - 16, w: 140, h: 32 }, 14, v)} title={making.kind.note ? `Text of the new ${making.kind.title}` : `Name of the new ${making.kind.title}`}
             value={making.typed} centred={!making.kind.note} bold={!making.kind.note} many={making.kind.note}
-            onSave={(name, how) => void made(making, name, how)} onCancel={() => { setMaking(undefined); focus() }}
+            onType={(value) => diagram && keepOpen(`making ${diagram}`, JSON.stringify({ kind: making.kind.kind, at: making.at, value }), making.base)}
+            onSave={(name, how) => made(making, name, how)} onCancel={() => { setMaking(undefined); if (diagram) closeOpen(`making ${diagram}`); focus() }}
           />
         )}
         {shown && bounds && settings.overview && large && !printing && (
@@ -345,20 +368,9 @@ function Grid({ bounds }: { bounds: Rect }) {
   )
 }
 
-// A text that is being written outlives a reload of the window.
-type Draft = { slot: string; value: string }
-const draftKey = (diagram: string) => `lexeon.draft.${diagram}`
-
-function keepDraft(diagram: string, draft: Draft | undefined) {
-  if (draft) sessionStorage.setItem(draftKey(diagram), JSON.stringify(draft))
-  else sessionStorage.removeItem(draftKey(diagram))
+// provisional is a slot of what is not drawn yet: it can be written in already.
+function provisional({ slot, at, title }: { slot: string; at?: Rect; title?: string }): Slot | undefined {
+  if (!at) return undefined
+  const [row = '', field = ''] = slot.split('|')
+  return { row, field, title: title ?? 'Name', rect: at, value: '', face: field === 'name' ? 'semibold' : 'regular', size: 14 }
 }
-
-function keptDraft(diagram: string): Draft | undefined {
-  try {
-    return JSON.parse(sessionStorage.getItem(draftKey(diagram)) ?? 'null') as Draft | null ?? undefined
-  } catch {
-    return undefined
-  }
-}
-

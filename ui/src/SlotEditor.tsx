@@ -1,11 +1,14 @@
-import { useEffect, useRef, useState } from 'react'
+import { useLayoutEffect, useRef, useState } from 'react'
+
+import { ConflictNote } from './ConflictNote'
+import { type Conflict } from './core/queue'
 
 export type EditorPlace = { left: number; top: number; width: number; height: number; size: number }
 
 // An input laid over a slot of the drawing. It saves on Enter and when it is
 // left; Escape gives up.
 export function SlotEditor(props: {
-  place: EditorPlace; title: string; value: string; error?: string; many?: boolean; mono?: boolean; centred?: boolean; bold?: boolean
+  place: EditorPlace; title: string; value: string; error?: string; conflict?: Conflict; onTheirs?: () => void; many?: boolean; mono?: boolean; centred?: boolean; bold?: boolean
   onType?: (value: string) => void; onShift?: (dx: number, dy: number) => void // moves the label that is written
   onSave: (value: string, how: 'enter' | 'tab' | 'back' | 'leave') => void; onCancel: () => void
 }) {
@@ -14,8 +17,9 @@ export function SlotEditor(props: {
   const over = useRef(false)
   const field = useRef<HTMLInputElement & HTMLTextAreaElement>(null)
 
-  useEffect(() => {
-    field.current?.focus()
+  // Before the next key, whatever is drawn meanwhile.
+  useLayoutEffect(() => {
+    field.current?.focus({ preventScroll: true })
     if (!many) field.current?.select()
     const end = field.current?.value.length ?? 0
     if (many || props.value.length === 1) field.current?.setSelectionRange(end, end)
@@ -34,7 +38,7 @@ export function SlotEditor(props: {
       setValue(e.target.value)
       props.onType?.(e.target.value)
     },
-    onBlur: () => finish('leave'),
+    onBlur: () => { if (!props.conflict) finish('leave') }, // what is in conflict waits for a word
     onKeyDown: (e: React.KeyboardEvent) => {
       e.stopPropagation()
       if (e.key === 'Escape') {
@@ -57,7 +61,8 @@ export function SlotEditor(props: {
     <div className="absolute z-30" style={{ left: place.left, top: place.top, width: Math.max(place.width, many ? 280 : 90), minHeight: place.height }} onPointerDown={(e) => e.stopPropagation()}>
       {many ? <textarea {...shared} rows={Math.max(4, value.split('\n').length)} wrap="off" maxLength={20000} /> : <input {...shared} maxLength={200} />}
       {many && <p className="border border-rule bg-sheet px-2 text-xs text-faint">Ctrl+Enter saves, Escape gives up</p>}
-      {props.error && <p role="alert" className="border border-brick bg-sheet px-2 py-1 text-sm text-brick">{props.error}</p>}
+      {props.conflict && <ConflictNote conflict={props.conflict} onMine={() => finish('enter')} onTheirs={() => { over.current = true; props.onTheirs?.() }} />}
+      {props.error && !props.conflict && <p role="alert" className="border border-brick bg-sheet px-2 py-1 text-sm text-brick">{props.error}</p>}
     </div>
   )
 }

@@ -1,13 +1,14 @@
 import { newId } from './api'
 import { ask } from './asking'
 import { Dialog } from './Dialog'
+import { projectPath } from './state'
 import { useFetched } from './useFetched'
 
 type Starter = { key: string; title: string; about: string; text: string }
 
 // General class models to begin from. What is inserted is adapted afterwards.
 export function Starters({ diagram, onInsert, onClose }: { diagram: string; onInsert: () => void; onClose: () => void }) {
-  const { value, error } = useFetched<Starter[]>('/api/starters', 0)
+  const { value, error } = useFetched<Starter[]>(projectPath('starters'), 0)
   return (
     <Dialog title="Begin with a typical model" onClose={onClose}>
       <p className="mb-3 text-faint">It is inserted into this diagram, below what is there. Classes that you have already under one of its names are used as they are.</p>

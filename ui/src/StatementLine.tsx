@@ -6,15 +6,16 @@ import { Others } from './Others'
 import { count } from './Projects'
 import { go, type Route } from './router'
 import { SentenceText } from './Sentences'
+import { SavedState } from './SavedState'
 import { projectPath, useStudio } from './state'
 
 // One line, always there: a statement, or a name to go to. It shows what it
 // understood before Enter.
 export function StatementLine({ route, diagram }: { route: Route; diagram?: string }) {
   const overview = useStudio((s) => s.overview)
-  const waiting = useStudio((s) => s.queue.length + s.asking)
-  const reachable = useStudio((s) => s.reachable)
-  const revision = useStudio((s) => s.revision)
+  const figures = useStudio((s) => s.figures)
+  const undo = useStudio((s) => s.undo)
+  const redo = useStudio((s) => s.redo)
   const selected = useStudio((s) => s.selected)
   const tick = useStudio((s) => s.tick)
   const { submit, select, takeBack, say } = useStudio.getState()
@@ -85,7 +86,6 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   }
 
   const shownKind = overview?.diagrams.find((d) => d.id === diagram)?.kind
-  const state = !reachable ? `Not connected: ${waiting ? `${waiting} to be saved` : 'trying again'}` : waiting ? 'Saving …' : 'Saved'
   return (
     <header className="relative col-span-2 flex items-center gap-3 border-b border-rule bg-paper px-4 py-2">
       <form className="relative flex-1" onSubmit={enter} role="search" aria-label="Statement">
@@ -116,14 +116,12 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
         )}
       </form>
       <Others />
-      <button className="button" disabled={!overview?.undo} title={overview?.undo ? `Undo: ${overview.undo} (Ctrl+Z)` : 'Nothing to undo'} onClick={() => takeBack('undo')}>Undo</button>
-      <button className="button" disabled={!overview?.redo} title={overview?.redo ? `Redo: ${overview.redo} (Ctrl+Y)` : 'Nothing to redo'} onClick={() => takeBack('redo')}>Redo</button>
-      <button className={`text-sm whitespace-nowrap underline ${overview?.findings.error ? 'text-brick' : 'text-verdigris'}`} onClick={() => go(`/p/${overview?.id}/findings`)}>
-        {count(Object.values(overview?.findings ?? {}).reduce((a, b) => a + b, 0), 'finding', 'findings')}
+      <button className="button" disabled={!undo} title={undo ? `Undo: ${undo} (Ctrl+Z)` : 'Nothing to undo'} onClick={() => takeBack('undo')}>Undo</button>
+      <button className="button" disabled={!redo} title={redo ? `Redo: ${redo} (Ctrl+Y)` : 'Nothing to redo'} onClick={() => takeBack('redo')}>Redo</button>
+      <button className={`text-sm whitespace-nowrap underline ${figures?.error ? 'text-brick' : 'text-verdigris'}`} onClick={() => go(`/p/${overview?.id}/findings`)}>
+        {figures ? count(Object.values(figures).reduce((a, b) => a + b, 0), 'finding', 'findings') : 'Findings'}
       </button>
-      <span className={`text-right text-sm whitespace-nowrap ${reachable ? 'text-faint' : 'text-brick'}`} role="status" aria-label="Saved state">
-        {state} · revision {revision}
-      </span>
+      <SavedState />
     </header>
   )
 }

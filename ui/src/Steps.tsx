@@ -35,6 +35,7 @@ function Typed({ useCase, typed, setTyped, problem, setProblem, began, onDone }:
   useCase: UseCase; typed?: string; setTyped: Dispatch<SetStateAction<string | undefined>>; problem: string; setProblem: (text: string) => void; began: RefObject<string>; onDone: () => void
 }) {
   const seed = useRef(newId())
+  const base = useRef<number>(undefined) // the revision that was seen when typing began, or when theirs was
   const text = typed ?? useCase.text
   const latest = useRef(useCase.text)
   useEffect(() => void (latest.current = useCase.text), [useCase.text])
@@ -43,14 +44,19 @@ function Typed({ useCase, typed, setTyped, problem, setProblem, began, onDone }:
     setProblem('')
     const sent = typed
     void ask('read/steps', { useCase: useCase.id, text: sent, was: began.current, seed: seed.current }, {
+      base: base.current,
+      place: { row: useCase.id, field: 'steps', text: sent },
       done: () => {
         seed.current = newId()
         setTyped((now) => (now === sent ? undefined : now))
         then?.()
       },
-      failed: (message) => {
-        setProblem(message)
+      failed: (problem) => {
+        setTyped((now) => now ?? sent)
+        setProblem(problem.message)
+        if (typeof problem.body.clientId === 'string') useStudio.getState().giveUp(problem.body.clientId)
         began.current = latest.current
+        base.current = useStudio.getState().revision
       },
     })
   }
@@ -59,7 +65,7 @@ function Typed({ useCase, typed, setTyped, problem, setProblem, began, onDone }:
       <textarea
         className={`field leading-7 ${problem ? 'border-brick' : ''}`} aria-label="Steps, one a line" aria-invalid={problem !== ''} value={text} rows={Math.min(22, Math.max(7, text.split('\n').length + 1))} maxLength={60000} spellCheck={false} autoFocus={useCase.steps.length === 0}
         placeholder={'Beekeeper hands over the delivery note\ninclude Identify lots\nSystem writes the lot entry\n2a The lot is known already\n  System shows it\n  goes on at 3'}
-        onChange={(e) => { if (typed === undefined) began.current = useCase.text; setTyped(e.target.value); setProblem('') }} onBlur={() => problem === '' && save()} // what was refused is kept only when somebody says so
+        onChange={(e) => { if (typed === undefined) { began.current = useCase.text; base.current = useStudio.getState().revision } setTyped(e.target.value); setProblem('') }} onBlur={() => problem === '' && save()} // what was refused is kept only when somebody says so
         onKeyDown={(e) => {
           if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save(onDone)
           if (e.key === 'Escape') { setTyped(undefined); setProblem('') }

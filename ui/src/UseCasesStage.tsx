@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react'
 import { createPortal } from 'react-dom'
 
-import { type Change, newId, type UseCase, type UseCases } from './api'
+import { type Change, newId, type ProposedCase, type UseCase, type UseCases } from './api'
 import { ask } from './asking'
 import { Dialog } from './Dialog'
-import { FindingItem } from './FindingList'
+import { FindingsOf } from './FindingList'
 import { FollowButton } from './FollowButton'
 import { Kept, Part, Switch } from './Kept'
 import { go } from './router'
@@ -24,6 +24,8 @@ export function UseCasesStage() {
   const tick = useStudio((s) => s.tick)
   const { submit } = useStudio.getState()
   const { value: list, error } = useFetched<UseCases>(projectPath('use-cases'), tick)
+  const revision = useStudio((s) => s.revision)
+  const { value: proposals } = useFetched<ProposedCase[]>(projectPath('use-case-proposals'), revision)
   const [chosen, choose] = useState(() => new URLSearchParams(location.search).get('case') ?? '')
   const [name, setName] = useState('')
   const [beginning, setBeginning] = useState(false)
@@ -59,11 +61,11 @@ export function UseCasesStage() {
             </li>
           ))}
         </ul>
-        {list.proposals.length > 0 && (
+        {proposals && proposals.length > 0 && (
           <section aria-label="Proposed use cases" className="flex flex-col gap-1 border-t border-rule pt-3 text-sm">
             <h3 className="heading">Proposed</h3>
             <ul className="flex flex-col gap-2">
-              {list.proposals.map((p) => (
+              {proposals.map((p) => (
                 <li key={p.key}>
                   <p>{p.actor}: {p.name}</p>
                   <p className="text-xs text-faint">{p.why}</p>
@@ -83,7 +85,7 @@ export function UseCasesStage() {
               <li key={s.key} className="border-b border-rule pb-3">
                 <h3 className="font-semibold">{s.title}</h3>
                 <p className="text-sm text-faint">{s.about}</p>
-                <button className="button mt-1" aria-label={`Insert ${s.title}`} onClick={() => { setBeginning(false); void ask('read/use-case', { starter: s.key, seed: newId() }, { said: `Inserted: ${s.title}.` }) }}>Insert</button>
+                <button className="button mt-1" aria-label={`Insert ${s.title}`} onClick={() => { setBeginning(false); void ask('read/use-case-set', { starter: s.key, seed: newId() }, { said: `Inserted: ${s.title}.` }) }}>Insert</button>
               </li>
             ))}
           </ul>
@@ -98,6 +100,7 @@ const firstDiagram = () => useStudio.getState().overview?.diagrams.find((d) => d
 
 function Description({ id, onCase }: { id: string; onCase: (id: string) => void }) {
   const tick = useStudio((s) => s.tick)
+  const revision = useStudio((s) => s.revision)
   const overview = useStudio((s) => s.overview)
   const { submit } = useStudio.getState()
   const { value: useCase, error } = useFetched<UseCase>(projectPath(`use-cases/${id}`), tick)
@@ -143,7 +146,7 @@ function Description({ id, onCase }: { id: string; onCase: (id: string) => void 
         {useCase.diagrams[0] && (
           <figure>
             <button className="block w-full border border-rule bg-sheet" aria-label={`Open the diagram ${useCase.diagrams[0].name}`} onClick={() => { const d = useCase.diagrams[0]; if (d) { showOn(d.id, id) } }}>
-              <img className="w-full" src={`${projectPath(`diagrams/${useCase.diagrams[0].id}/svg`)}?r=${tick}`} alt={`Picture of ${useCase.diagrams[0].name}`} />
+              <img className="w-full" src={`${projectPath(`diagrams/${useCase.diagrams[0].id}/svg`)}?r=${revision}`} alt={`Picture of ${useCase.diagrams[0].name}`} />
             </button>
           </figure>
         )}
@@ -171,7 +174,7 @@ function Description({ id, onCase }: { id: string; onCase: (id: string) => void 
             ))}
           </Part>
         )}
-        {useCase.findings.length > 0 && <Part title="Findings"><ul className="flex flex-col gap-2">{useCase.findings.map((f) => <FindingItem key={f.id} finding={f} />)}</ul></Part>}
+        <FindingsOf ids={[id]} />
         {useCase.traces.length + useCase.rows.length > 0 && (
           <Part title="Stems from">
             <ul className="flex flex-col gap-1">

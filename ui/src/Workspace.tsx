@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 
 import { ActivitiesStage } from './ActivitiesStage'
 import { BriefStage } from './BriefStage'
@@ -30,7 +30,9 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
   const refresh = useStudio((s) => s.refresh)
   const [reading, setReading] = useState(false)
 
-  useEffect(() => void openProject(route.project), [openProject, route.project])
+  // The diagram of the address is drawn from what was kept, before anybody answers.
+  const arrived = useRef(route.diagram)
+  useEffect(() => void openProject(route.project, arrived.current), [openProject, route.project])
   const ready = overview?.id === route.project
   const first = overview?.diagrams.find((d) => d.kind === 'classDiagram') ?? overview?.diagrams[0]
   const diagram = route.diagram ?? (route.stage === 'sheet' ? first?.id : undefined)
@@ -48,20 +50,16 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
   }, [overview])
   useEffect(() => {
     // Events tell what others do. Asking now and then too heals whatever was missed.
-    const ask = () => document.visibilityState === 'visible' && void refresh()
+    const ask = () => document.visibilityState === 'visible' && refresh()
     const { show } = useStudio.getState()
     const timers = [setInterval(ask, 30_000), setInterval(show, 5000)]
     const leave = () => here({ diagram: '', subject: '' }, true)
     window.addEventListener('focus', ask)
     window.addEventListener('pagehide', leave)
-    // Changes outlive a reload; what the server is still asked about does not.
-    const warn = (e: BeforeUnloadEvent) => useStudio.getState().asking > 0 && e.preventDefault()
-    window.addEventListener('beforeunload', warn)
     return () => {
       timers.forEach(clearInterval)
       window.removeEventListener('focus', ask)
       window.removeEventListener('pagehide', leave)
-      window.removeEventListener('beforeunload', warn)
       leave()
       watch(undefined)
     }

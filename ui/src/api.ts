@@ -1,5 +1,8 @@
-// The JSON interface of the server. Every answer is a view that the core made;
-// the page shows it and sends changes back.
+// What is said about a project. Every answer is a view that the core made; the page
+// shows it and sends changes back.
+
+export { post, request, requestRaw } from './core/ask'
+export { Problem, Unreachable } from './core/problem'
 
 export type Id = string
 export type Point = { x: number; y: number }
@@ -15,7 +18,7 @@ export type Group = {
   line?: string; bends?: number[]; larger?: boolean; detail?: string; free?: Point; holds?: Id[]; at?: Id
   shapes: Primitive[]; slots?: Slot[]
 }
-export type ScenePatch = { diagram: Id; revision: number; bounds: Rect; order: Id[]; groups: Group[]; detail: string; inherited: boolean }
+export type ScenePatch = { diagram: Id; bounds: Rect; order: Id[]; groups: Group[]; detail: string; inherited: boolean }
 
 export type Segment = { text: string; end?: Id; value?: string }
 export type Sentence = Segment[]
@@ -36,11 +39,10 @@ export type DiagramInfo = { id: Id; kind: string; name: string; elements: number
 export type KindInfo = { kind: string; title: string; letter: string; note?: boolean; on: string[] }
 export type StereotypeColour = { stereotype: string; colour: string }
 export type Overview = {
-  id: Id; name: string; revision: number; diagrams: DiagramInfo[]; kinds: KindInfo[]; findings: Counts; classifiers: number
+  id: Id; name: string; revision: number; diagrams: DiagramInfo[]; kinds: KindInfo[]; classifiers: number
   colours: StereotypeColour[]; palette: string[]; stereotypes: string[]
   settings: { flowNotation: string; contextZero: boolean; contextStores: boolean; mostProcesses: number; performers: Performer[] }
   coverage: Coverage; table: { rows: number; flows: number; uncovered: number }; items: number; cases: { cases: number; described: number }
-  undo: string; redo: string
 }
 export type Performer = { name: string; inside?: boolean; reason?: string }
 export type ProjectInfo = { id: Id; name: string; revision: number; changedAt: string; classifiers: number; diagrams: number }
@@ -52,7 +54,7 @@ export type Entry = {
   id: Id; kind: string; kindTitle: string; name: string; definition: string; stereotypes: string[]; abstract: boolean
   accessors: boolean; final: boolean; stored: boolean; classifier: boolean; features: string; object?: string; note: string; picture: Id; term?: Term; process?: Process; component?: ComponentInfo; port?: PortInfo; held: { id: Id; element: Id; name: string }[]; contents?: Item; subjects?: CaseSubject[]; packages?: Row[]; package?: Id; part?: string
   extend?: { condition: string; points: { id: Id; name: string; step: Id }[]; at: Id[] }; traces: Numbered[]; rows: Row[]; appears: DiagramInfo[]; relations: Relation[]
-  findings: Finding[]; revision: number
+  revision: number
 }
 export type Reading = {
   statement: string; title?: string; sentences: Sentence[]; new: { name: string; kind: string }[]; changes: Change[]; row: Id
@@ -65,10 +67,6 @@ export type Output = { files: OutputFile[]; notes: { subject?: Id; message: stri
 export type ChangesReply = { changes: Change[]; elements: Id[]; left: number }
 export type Presence = { window: Id; author: Id; name: string; diagram: Id; subject: Id }
 export type Author = { id: string; name: string }
-export type ChangeReply = {
-  revision: number; summary: string; again?: boolean; changed: { table: string; id: Id; removed?: boolean }[]
-  appeared: Finding[]; disappeared: Finding[]; findings: Counts; classifiers: number; scene?: ScenePatch; undo: string; redo: string
-}
 
 // Brief, activity table, data flow, dictionary, lexicon.
 export type Row = { id: Id; title: string }
@@ -76,8 +74,7 @@ export type Numbered = { id: Id; number: number; text: string }
 export type Coverage = { sentences: number; covered: number }
 export type Mark = { text: string; candidate?: string; tell?: string }
 export type BriefSentence = {
-  id: Id; number: number; break: string; irrelevant: boolean; marks: Mark[]; traces: { id: Id; row: Id; title: string; diagram?: Id }[]
-  proposals: { text: string; changes: Change[] }[]
+  id: Id; number: number; break: string; irrelevant: boolean; text: string; traces: { id: Id; row: Id; title: string; diagram?: Id }[]
 }
 export type BriefSection = { id: Id; title: string; text: string; sentences: BriefSentence[]; coverage: Coverage }
 export type Candidate = {
@@ -85,11 +82,13 @@ export type Candidate = {
   owners: Row[]; existing: Row[]; rejected: boolean; traced: boolean
 }
 export type ProposedRow = { sentence: Id; number: number; performer: string; name: string; there: boolean; changes: Change[] }
-export type Brief = { revision: number; sections: BriefSection[]; candidates: Candidate[]; coverage: Coverage; unsourced: Row[]; rows: ProposedRow[] }
+export type Brief = { revision: number; sections: BriefSection[]; coverage: Coverage; unsourced: Row[] }
+export type ReadSentence = { id: Id; text: string; marks: Mark[]; proposals: { text: string; changes: Change[] }[] }
+export type BriefReading = { revision: number; sentences: ReadSentence[]; candidates: Candidate[]; rows: ProposedRow[] }
 export type BriefEdit = { revision: number; author: string; at: string; edits: { before?: string; after?: string }[] }
-export type CaseItem = { id: Id; name: string; goal: string; steps: number; findings: number; primary: string[] }
+export type CaseItem = { id: Id; name: string; goal: string; steps: number; primary: string[] }
 export type UseCases = {
-  revision: number; cases: CaseItem[]; proposals: { key: string; name: string; actor: string; why: string }[]; starters: { key: string; title: string; about: string }[]
+  revision: number; cases: CaseItem[]; starters: { key: string; title: string; about: string }[]
 }
 export type CaseStep = {
   id: Id; number: string; text: string; marks: { text: string; term?: Id }[]; doer: string; actor: Id; rest: string; includes: Id; before: Id; after: Id; last: boolean
@@ -103,8 +102,9 @@ export type UseCase = {
   }
   alternatives: { id: Id; label: string; condition: string; steps: CaseStep[]; rejoin: string; ends: string }[]
   parts: { id: Id; actor: Id; name: string; part: string }[]; relations: Relation[]; points: { id: Id; name: string; step: Id }[]; subjects: CaseSubject[]
-  diagrams: DiagramInfo[]; traces: { id: Id; number: number; text: string }[]; rows: Row[]; findings: Finding[]
+  diagrams: DiagramInfo[]; traces: { id: Id; number: number; text: string }[]; rows: Row[]
 }
+export type ProposedCase = { key: string; name: string; actor: string; why: string }
 export type Activity = {
   id: Id; performer: string; name: string; inputs: string; outputs: string; processing: string; timed: boolean; sentences: number[]
   questions: string[]; shown: { id: Id; title: string; diagram?: Id; where: string }[]; side: string
@@ -129,45 +129,7 @@ export type Way = { item: string; items: string[]; steps: { flow: Id; name: stri
 export type EventRow = { id: Id; name: string; timed: boolean; by: string; stimulus: string; response: string[]; process: Id; answered: string; problems: string[] }
 export type EventList = { revision: number; events: EventRow[]; missing: { name: string; changes: Change[] }[]; processes: Row[] }
 export type Use = { row: Id; what: string; title: string; before: string; after: string }
-export type TermUses = { term: Term; plural: string; rejected: string[]; uses: Use[]; sentences: Numbered[]; findings: Finding[] }
-
-// Problem is what the server answers instead, as in RFC 9457.
-export class Problem extends Error {
-  constructor(
-    readonly status: number,
-    readonly code: string,
-    message: string,
-    readonly body: Record<string, unknown>,
-  ) {
-    super(message)
-  }
-}
-
-// Unreachable: nothing was answered, or the database is away; trying again helps.
-export class Unreachable extends Error {}
-
-const requestTimeout = 30_000
-
-export async function request<T>(path: string, init?: RequestInit): Promise<T> {
-  let answer: Response
-  try {
-    answer = await fetch(path, { ...init, signal: init?.signal ?? AbortSignal.timeout(requestTimeout) })
-  } catch (error) {
-    throw new Unreachable(error instanceof Error ? error.message : 'no answer')
-  }
-  if (answer.status === 503 || answer.status === 502 || answer.status === 504) throw new Unreachable('the server is not ready')
-  const type = answer.headers.get('Content-Type') ?? ''
-  if (!answer.ok) {
-    const body = type.includes('json') ? ((await answer.json()) as Record<string, unknown>) : {}
-    throw new Problem(answer.status, String(body.code ?? ''), String(body.detail ?? answer.statusText), body)
-  }
-  if (answer.status === 204) return undefined as T
-  return (await answer.json()) as T
-}
-
-export function post<T>(path: string, body: unknown): Promise<T> {
-  return request<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
-}
+export type TermUses = { term: Term; plural: string; rejected: string[]; uses: Use[]; sentences: Numbered[] }
 
 const base32 = 'abcdefghijklmnopqrstuvwxyz234567'
 

@@ -1,12 +1,14 @@
 import { type Change, type Group, newId, type Point, post, type Reading } from './api'
 import { ask } from './asking'
 import { type OpenMenu } from './Sheet'
-import { findSlot, slotKey } from './slots'
 import { projectPath, useStudio } from './state'
+
+// Soon does something once a menu is closed, with what was typed until then.
+export type Soon = (then: (typed: string) => void) => void
 
 // connect asks, in sentences, how two shapes are related, or a shape and a new
 // class where the line was dropped.
-export async function connect(from: Group, to: Group | undefined, at: Point, screen: Point, open: (menu: OpenMenu) => void) {
+export async function connect(from: Group, to: Group | undefined, at: Point, screen: Point, open: (menu: OpenMenu) => void, soon: Soon = (then) => setTimeout(() => then(''))) {
   const { openDiagram, submit, select, edit, say } = useStudio.getState()
   if (to && !to.box && !(to.route && isText(from))) to = undefined
   try {
@@ -22,19 +24,14 @@ export async function connect(from: Group, to: Group | undefined, at: Point, scr
         key: o.title ?? o.statement, title: o.title ?? o.statement, hint: o.new.length ? `New: ${o.new.map((n) => `${n.kind} ${n.name}`).join(', ')}` : undefined,
         run: () => {
           localStorage.setItem('lexeon.connection', o.form)
-          submit(o.changes, {
-            done: () => {
-              const made = o.changes.find((c) => c.type === 'addElement')
-              if (made) {
-                select(String(made.id))
-                edit({ slot: `${String(made.id)}|name`, value: String(made.name ?? '') })
-                return
-              }
-              select(o.row)
-              const name = findSlot(useStudio.getState().scene, `${o.row}|name`)
-              if (['assoc', 'flow', 'write', 'read'].includes(o.form) && name) edit({ slot: slotKey(name), value: name.value })
-            },
-          })
+          const made = o.changes.find((c) => c.type === 'addElement')
+          const named = ['assoc', 'flow', 'write', 'read'].includes(o.form)
+          submit(o.changes)
+          select(made ? String(made.id) : o.row)
+          // Its name can be written before it is drawn. The menu closes first.
+          const here = { x: at.x - 60, y: at.y - 12, w: 120, h: 24 }
+          if (made) soon((typed) => edit({ slot: `${String(made.id)}|name`, value: typed || String(made.name ?? ''), before: String(made.name ?? ''), at: here, title: `Name of the ${o.new[0]?.kind ?? 'element'}` }))
+          else if (named) soon((typed) => edit({ slot: `${o.row}|name`, value: typed, before: '', at: here, title: 'Name of the line' }))
         },
       })),
     })

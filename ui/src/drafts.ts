@@ -23,7 +23,7 @@ function keptText(row: Activity | undefined, field: Field): string {
   return field === 'sentences' ? row.sentences.join(' ') : row[field]
 }
 
-export function useDrafts(table: Table): { rows: Row[]; write: (row: string, field: Field, text: string) => string; drop: (row: string, field?: Field) => void } {
+export function useDrafts(table: Table): { rows: Row[]; write: (row: string, field: Field, text: string, base?: number) => string; drop: (row: string, field?: Field) => void } {
   const [drafts, setDrafts] = useState<Drafts>({})
   const made = useRef(new Set<string>()) // rows begun here
   const change = (row: string, field: Field, draft: Draft | undefined) => setDrafts((all) => {
@@ -38,14 +38,14 @@ export function useDrafts(table: Table): { rows: Row[]; write: (row: string, fie
   // What the table holds by now is no draft any more.
   const open: Drafts = {}
   for (const [row, cells] of Object.entries(drafts)) {
-    const left = Object.entries(cells).filter(([, d]) => d.revision === undefined || d.revision > table.revision)
+    const left = Object.entries(cells).filter(([, d]) => d.problem !== undefined || d.revision === undefined || d.revision > table.revision)
     if (left.length > 0) open[row] = Object.fromEntries(left)
   }
   const kept = new Set(table.rows.map((r) => r.id))
   const rows: Row[] = table.rows.map((r) => ({ id: r.id, kept: r, drafts: open[r.id] ?? none }))
   for (const id of Object.keys(open)) if (!kept.has(id)) rows.push({ id, drafts: open[id] ?? none })
 
-  function write(into: string, field: Field, text: string): string {
+  function write(into: string, field: Field, text: string, base?: number): string {
     const row = into === 'new' ? newId() : into
     if (into === 'new') made.current.add(row)
     const draft = { text: text.trim() }
@@ -56,7 +56,7 @@ export function useDrafts(table: Table): { rows: Row[]; write: (row: string, fie
       return cells?.[field] === draft ? { ...all, [row]: { ...cells, [field]: { ...draft, ...result } } } : all
     })
     const value = field === 'sentences' ? (text.match(/\d+/g) ?? []).map(Number) : draft.text
-    void ask('read/activity', { id: row, new: made.current.has(row), seed: newId(), [field]: value }, { done: (revision) => settle({ revision }), failed: (problem) => settle({ problem }) })
+    void ask('read/activity', { id: row, new: made.current.has(row), seed: newId(), [field]: value }, { base, place: { row, field, text: draft.text }, done: ({ version }) => settle({ revision: version }), failed: (problem) => settle({ revision: undefined, problem: problem.message }) })
     return row
   }
   const drop = (row: string, field?: Field) => field ? change(row, field, undefined) : setDrafts((all) => Object.fromEntries(Object.entries(all).filter(([id]) => id !== row)))

@@ -79,7 +79,6 @@ export function useDrag(props: {
   const over = () => setState(undefined)
 
   function down(e: PointerEvent<SVGSVGElement>) {
-    if (state && 'sent' in state && state.sent) return
     touches.current.set(e.pointerId, inBox(e))
     if (touches.current.size === 2) return over() // two fingers: zoom
     if (e.button === 2) return
@@ -185,8 +184,10 @@ export function useDrag(props: {
     touches.current.delete(e.pointerId)
     if (!state || ('sent' in state && state.sent)) return
     const finish = (changes: Change[], then?: () => void) => {
-      setState({ ...state, sent: true } as Drag) // it stays where it was dropped until the answer is there
-      submit(changes, { done: () => { over(); then?.() }, failed: over })
+      const dropped = { ...state, sent: true } as Drag // it stays where it was dropped until it is drawn there
+      setState(dropped)
+      const drawn = () => setState((now) => (now === dropped ? undefined : now)) // something else may be dragged by now
+      submit(changes, { done: () => { drawn(); then?.() }, failed: drawn })
     }
     switch (state.what) {
       case 'rect': {
@@ -299,7 +300,12 @@ export function moves(drag: { groups: Group[]; lines: Group[]; dx: number; dy: n
 }
 
 // DragMarks draws what is being done: guides, the rectangle, sketches of lines.
-export function DragMarks({ drag, shapes, lines, zoom }: { drag: Drag | undefined; shapes: Group[]; lines: Group[]; zoom: number }) {
+export function DragMarks(props: { drag: Drag | undefined; shapes: Group[]; lines: Group[]; zoom: number }) {
+  // Sketches are looked at: what is under them is what a click means.
+  return <g className="pointer-events-none" aria-hidden="true"><Marks {...props} /></g>
+}
+
+function Marks({ drag, shapes, lines, zoom }: { drag: Drag | undefined; shapes: Group[]; lines: Group[]; zoom: number }) {
   if (!drag) return null
   switch (drag.what) {
     case 'rect': {

@@ -4,7 +4,7 @@ import { type Change, type Group, type KindInfo, type Point } from './api'
 import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
 import { moves } from './dragging'
-import { connect, constrain, isText, lead } from './connecting'
+import { connect, constrain, isText, lead, type Soon } from './connecting'
 import { openInside } from './ComponentTools'
 import { follow, isFollowed } from './follow'
 import { center } from './geometry'
@@ -20,7 +20,7 @@ const fine = 1
 // command in the statement line.
 export function useSheetKeys(props: {
   svg: RefObject<SVGSVGElement | null>; view: ReturnType<typeof useView>; kinds: KindInfo[]; shapes: Group[]; placed: Group[]; chosen: Group[]; current?: Group
-  armed?: KindInfo; pinned: boolean; waiting: RefObject<string | undefined>; arm: (kind: KindInfo | undefined, keep?: boolean) => void
+  armed?: KindInfo; pinned: boolean; waiting: RefObject<string | undefined>; soon: Soon; arm: (kind: KindInfo | undefined, keep?: boolean) => void
   startEditing: (group: Group | undefined, typed?: string) => void; onMakeFree: () => void; onMenu: (menu: OpenMenu) => void; onShortcuts: () => void
 }) {
   const { svg, view, shapes, placed, chosen, current, armed } = props
@@ -107,7 +107,7 @@ export function useSheetKeys(props: {
     props.onMenu({
       ...at, label: 'Connect with what?',
       items: (isText(from) ? placed.filter((g) => g.box || g.kind !== 'anchor') : [...shapes]).sort((a, b) => far(a) - far(b)).slice(0, 60).map((g) => ({
-        key: g.id, title: g === from ? `${g.title} itself` : g.title, run: () => setTimeout(() => void connect(from, g, center(g), at, props.onMenu)),
+        key: g.id, title: g === from ? `${g.title} itself` : g.title, run: () => setTimeout(() => void connect(from, g, center(g), at, props.onMenu, props.soon)),
       })),
     })
   }

@@ -1,5 +1,6 @@
-import { type Change, type FeaturesReply, type Group, newId, post, type Problem, type Slot } from './api'
-import { projectPath, type Scene, useStudio } from './state'
+import { type Change, type Group, newId, type Problem, type Slot } from './api'
+import { type Conflict, type Place } from './core/queue'
+import { type Scene, useStudio } from './state'
 
 // Editing text in place: which slot is under a point, and what a new text in it
 // changes.
@@ -28,45 +29,46 @@ const written = new Map<string, string>()
 // text from before.
 export const textOf = (slot: Slot) => written.get(slotKey(slot)) ?? slot.value
 
-// commitSlot sends a new text. What is refused comes back into the editor, with
-// the reason. An editor that was opened and left as it was writes nothing, even
-// where the drawing has changed meanwhile.
-export async function commitSlot(slot: Slot, value: string, before = textOf(slot)) {
-  const { submit, edit, say } = useStudio.getState()
+// commitSlot sends a new text. What is refused comes back into the editor, with the
+// reason and, where somebody else was first, with both texts. An editor that was
+// opened and left as it was writes nothing, even where the drawing has changed
+// meanwhile. base is the revision that was seen when the typing began.
+export function commitSlot(slot: Slot, value: string, before = textOf(slot), base?: number, refused?: string) {
+  const { submit, propose, giveUp, openDiagram } = useStudio.getState()
   const key = slotKey(slot)
-  if (value === before) return
+  if (refused) giveUp(refused) // it is decided now, whichever way
+  if (value === before && !refused) return
   written.set(key, value)
   const over = () => { if (written.get(key) === value) written.delete(key) }
+  const place: Place = { row: slot.row, field: slot.field, text: value, slot: key, diagram: openDiagram, label: slot.title }
   const failed = (problem: Problem) => {
     over()
-    edit({ slot: key, value, error: problem.message })
+    const { editing, edit, openDiagram: now } = useStudio.getState()
+    if (editing || now !== place.diagram) return // somebody writes elsewhere: it is listed with what could not be done
+    const clientId = typeof problem.body.clientId === 'string' ? problem.body.clientId : undefined
+    edit({ slot: key, value, error: problem.message, conflict: problem.body.conflict as Conflict | undefined, refused: clientId })
   }
-  let changes: Change[]
+  const options = { base, place, failed, done: over }
+  const change = changeOf(slot, value)
+  if (change) submit([change], options)
+  else void propose('read/features', { element: slot.row, text: value, seed: newId() }, options)
+}
+
+// changeOf is what a text in a slot changes; none: a text of features, which has to be
+// read first.
+function changeOf(slot: Slot, value: string): Change | undefined {
   switch (slot.field) {
     case 'name':
-      changes = [{ type: 'setName', id: slot.row, name: value }]
-      break
+      return { type: 'setName', id: slot.row, name: value }
     case 'note':
-      changes = [{ type: 'setNote', id: slot.row, text: value }]
-      break
+      return { type: 'setNote', id: slot.row, text: value }
     case 'multiplicity':
-      changes = [{ type: 'setEnd', id: slot.row, set: { multiplicity: value.trim() } }]
-      break
+      return { type: 'setEnd', id: slot.row, set: { multiplicity: value.trim() } }
     case 'condition':
-      changes = [{ type: 'setRelationship', id: slot.row, set: { condition: value.trim() } }]
-      break
+      return { type: 'setRelationship', id: slot.row, set: { condition: value.trim() } }
     case 'role':
-      changes = [{ type: 'setEnd', id: slot.row, set: { name: value.trim() } }]
-      break
+      return { type: 'setEnd', id: slot.row, set: { name: value.trim() } }
     default:
-      try {
-        changes = (await post<FeaturesReply>(projectPath('read/features'), { element: slot.row, text: value, seed: newId() })).changes
-      } catch (error) {
-        over()
-        edit({ slot: key, value, error: error instanceof Error ? error.message : 'It could not be read.' })
-        say('The features are not saved yet.', 'error')
-        return
-      }
+      return undefined
   }
-  submit(changes, { failed, done: over })
 }

@@ -1,234 +1,259 @@
 import { create } from 'zustand'
 
 import { here, watch } from './live'
-import {
-  type Change, type ChangeReply, type Group, type Id, type Overview, type Presence, Problem, type Rect, request, type ScenePatch, Unreachable, newId, post,
-} from './api'
-import { author } from './author'
+import { type Change, type Counts, type Group, type Id, newId, type Overview, post, type Presence, Problem, type Rect, request, type ScenePatch, Unreachable } from './api'
+import { proposedHere } from './core/ask'
+import { type ChangedRow, type Effect, program, type State as CoreState } from './core/program'
+import { type Conflict, type Item, type Place, type Refused, type Step } from './core/queue'
+import { begin, forget, keepDrawn, lastDrawn, leave, open, type Session, show } from './core/session'
+import { programVersion, reloadWhenQuiet } from './core/version'
 
-// The state of one open project: what the server last said, what is selected,
-// and the changes that wait to be sent. Changes go in order, one at a time, and
-// each bears an id, so that a retry after a lost reply is not applied twice.
+// The state of one open project: what the core shows, what is selected, and what waits
+// to be saved.
 
-export type Scene = { diagram: Id; revision: number; bounds: Rect; groups: Group[]; detail: string; inherited: boolean }
+export type Scene = { diagram: Id; bounds: Rect; groups: Group[]; detail: string; inherited: boolean }
 
 export type Message = { id: number; tone: 'info' | 'error'; text: string; action?: { label: string; run: () => void } }
 
-type Waiting = {
-  path: 'changes' | 'undo' | 'redo'
-  clientId: Id
-  base: number
-  changes: Change[]
-  skip: number[]
-  said?: string
-  done?: (reply: ChangeReply) => void
-  failed?: (problem: Problem) => void
-}
+// before is the text that the editor was opened on, base the revision that was seen
+// then; without them, what is drawn.
+// at is where it stands while the drawing does not show it yet.
+export type Editing = { slot: string; value: string; before?: string; base?: number; error?: string; conflict?: Conflict; refused?: Id; at?: Rect; title?: string }
 
-// before is the text that the editor was opened on; without one, what is drawn.
-export type Editing = { slot: string; value: string; before?: string; error?: string; making?: string }
+// Reply is what came of a change: at once, from the core.
+export type Reply = { version: number; changed: ChangedRow[] }
+
+export type SubmitOptions = {
+  said?: string
+  done?: (reply: Reply) => void
+  failed?: (problem: Problem) => void // by the core at once, or by the server later
+  base?: number // the revision that the person saw when it began; none: now
+  place?: Place // where it was typed
+}
+type ProposeReply = { changes: Change[] } & Record<string, unknown>
+export type ProposeOptions = Omit<SubmitOptions, 'said'> & { said?: string | ((reply: ProposeReply) => string | undefined); none?: string; proposed?: (reply: ProposeReply) => void }
 
 type State = {
   overview?: Overview
-  revision: number
+  revision: number // the newest one that the server confirmed
+  figures?: Counts // of findings
   scene?: Scene
   openDiagram?: Id
   selection: Id[] // elements and relationships, the one selected last at the end
   selected?: Id // that one
   editing?: Editing
-  queue: Waiting[]
-  asking: number // questions to the server whose changes are not made yet
-  opened: number // grows with every project that is opened
+  pending: number // changes that are not confirmed yet
+  refused: Refused[] // changes that could not be done
+  undo: string // what would be taken back next; empty: nothing
+  redo: string
   reachable: boolean
-  heard: number // the newest revision that the events told of
+  outdated: boolean // the server serves a newer program than this page
+  ready: boolean // the core answers
   others: Presence[] // windows of others, and other windows of one's own
   missing?: string // the project or diagram cannot be shown, and why
   messages: Message[]
-  lastAppeared: string[] // ids of findings that the last change brought
-  tick: number // grows with every change of the model: views fetch again
-  openProject: (id: Id) => Promise<void>
+  lastAppeared: string[] // ids of findings that came since the last look
+  tick: number // grows with every change of what is shown: views ask again
+  openProject: (id: Id, diagram?: Id) => Promise<void>
   openSheet: (id: Id | undefined) => Promise<void>
-  refresh: () => Promise<void>
-  lookAgain: () => Promise<void> // at what the overview tells, such as the stereotypes in use
+  refresh: () => void
   select: (id: Id | undefined) => void
   selectAll: (ids: Id[]) => void
   toggle: (id: Id) => void
   show: () => void // tells others where this window is
   edit: (editing: Editing | undefined) => void
-  submit: (changes: Change[], options?: Pick<Waiting, 'said' | 'done' | 'failed'>) => void
-  takeBack: (path: 'undo' | 'redo', skip?: number[]) => void
+  submit: (changes: Change[], options?: SubmitOptions) => void
+  propose: (path: string, body: Record<string, unknown> | string, options?: ProposeOptions) => Promise<boolean>
+  takeBack: (path: 'undo' | 'redo') => void
+  sendAgain: (refused: Refused) => void
+  giveUp: (clientId: Id) => void
   say: (text: string, tone?: Message['tone'], action?: Message['action']) => void
   dismiss: (id: number) => void
 }
 
 let messages = 0
-let sending = false
-let retry: ReturnType<typeof setTimeout> | undefined
+let session: Session | undefined
+let opening: Promise<unknown> = Promise.resolve() // the hands wait for the core to be there
+let opened = 0
+const failures = new Map<Id, (problem: Problem) => void>() // whom to tell of a refusal
 
 export const useStudio = create<State>()((set, get) => {
-  const api = (path: string) => `/api/projects/${get().overview?.id ?? ''}/${path}`
-
-  function takeScene(patch: ScenePatch) {
+  // takeScene puts what looks different into what is shown; false where pieces are
+  // missing.
+  function takeScene(patch: ScenePatch): boolean {
     const had = get().scene
     if (patch.diagram !== get().openDiagram) return true // another one was opened meanwhile
-    if (had?.diagram === patch.diagram && had.revision > patch.revision) return true // an answer that was overtaken
     const known = new Map<Id, Group>()
     if (had?.diagram === patch.diagram) for (const g of had.groups) known.set(g.id, g)
-    for (const g of patch.groups) {
-      const same = known.get(g.id)
-      if (same?.hash !== g.hash) known.set(g.id, g)
-    }
+    for (const g of patch.groups) if (known.get(g.id)?.hash !== g.hash) known.set(g.id, g)
     const groups: Group[] = []
     for (const id of patch.order) {
       const g = known.get(id)
       if (!g) return false
       groups.push(g)
     }
-    set({ scene: { diagram: patch.diagram, revision: patch.revision, bounds: patch.bounds, groups, detail: patch.detail, inherited: patch.inherited } })
+    set({ scene: { diagram: patch.diagram, bounds: patch.bounds, groups, detail: patch.detail, inherited: patch.inherited } })
     return true
   }
 
+  program.onState = (state: CoreState) => {
+    if (state.scene && !takeScene(state.scene)) void program.openDiagram(state.scene.diagram, true)
+    if (state.gone && get().openDiagram) set({ scene: undefined, missing: 'There is no such diagram any more.' })
+    if (state.version !== get().tick) set({ tick: state.version })
+    if (session) set({ revision: state.revision })
+    if (state.scene) keepSoon()
+  }
+  program.onFailed = (why) => set({ missing: `The program that draws and answers in this page has ended (${why}). Nothing is lost: load the page anew.` })
+
+  let drawing: ReturnType<typeof setTimeout> | undefined
+  function keepSoon() {
+    clearTimeout(drawing)
+    drawing = setTimeout(() => {
+      const { overview, scene } = get()
+      if (overview && scene) void keepDrawn(overview.id, { overview, scene: { ...scene, order: scene.groups.map((g) => g.id) } })
+    }, 1500)
+  }
+
+  // The overview follows what is shown: at once where diagrams come or go, else soon.
+  let asking: ReturnType<typeof setTimeout> | undefined
   async function loadOverview() {
-    const id = get().overview?.id
-    if (id) set({ overview: await request<Overview>(`/api/projects/${id}?author=${author().id}`) })
+    clearTimeout(asking)
+    const of = session
+    const overview = await program.read<Overview>('')
+    if (of === session && of) set({ overview })
+  }
+  const overviewSoon = () => {
+    clearTimeout(asking)
+    asking = setTimeout(() => void loadOverview().catch(() => undefined), 120)
   }
 
-  async function loadScene() {
-    const diagram = get().openDiagram
-    if (!diagram) return
-    const had = get().scene
-    const since = had?.diagram === diagram ? `?since=${had.revision}` : ''
-    let patch = await request<ScenePatch>(api(`diagrams/${diagram}/scene${since}`))
-    if (get().openDiagram === diagram) {
-      if (!takeScene(patch)) {
-        patch = await request<ScenePatch>(api(`diagrams/${diagram}/scene`))
-        takeScene(patch)
-      }
-      set({ revision: Math.max(get().revision, patch.revision) })
+  let counting: ReturnType<typeof setTimeout> | undefined
+  function countSoon() {
+    clearTimeout(counting)
+    counting = setTimeout(() => {
+      const id = session?.project
+      if (!id) return
+      request<{ findings: Counts }>(`/api/projects/${id}/findings/figures`).then(({ findings }) => id === session?.project && set({ figures: findings }), () => undefined)
+    }, 250)
+  }
+
+  // tell shows what the queue holds.
+  function tell(of: Session) {
+    if (of !== session) return
+    const { queue } = of
+    set({ pending: queue.pending.length, refused: queue.refused, reachable: queue.online, undo: queue.undo.at(-1)?.summary ?? '', redo: queue.redo.at(-1)?.summary ?? '' })
+    if (queue.stopped === 'gone') {
+      void forget(of.project)
+      set({ overview: undefined, missing: 'This project was deleted.' })
     }
+    if (queue.stopped === 'otherProgram') reloadWhenQuiet(() => get().editing === undefined)
   }
 
-  function taken(waiting: Waiting, reply: ChangeReply) {
-    const state = get()
-    if (!state.overview) return
-    set({
-      revision: reply.revision,
-      overview: { ...state.overview, revision: reply.revision, findings: reply.findings, classifiers: state.overview.classifiers + reply.classifiers, undo: reply.undo, redo: reply.redo },
-      lastAppeared: reply.appeared.map((f) => f.id),
-      tick: state.tick + 1,
-    })
-    if (reply.scene && !takeScene(reply.scene)) void loadScene()
-    if (reply.changed.some((row) => ['diagrams', 'project', 'elements', 'relationships'].includes(row.table)) && (!location.pathname.includes('/d/') || state.overview.coverage.sentences > 0 || state.overview.diagrams.some((d) => d.kind !== 'classDiagram')) || reply.changed.some((row) => row.table === 'diagrams' || row.table === 'project') || reply.again) void loadOverview()
-    const removed = reply.changed.filter((row) => row.removed).map((row) => row.id)
+  // took takes note of what a change did.
+  function took(changed: ChangedRow[]) {
+    if (changed.some((row) => row.table === 'diagrams' || row.table === 'project')) void loadOverview().catch(() => undefined)
+    else overviewSoon()
+    const removed = changed.filter((row) => row.removed).map((row) => row.id)
     if (get().selection.some((id) => removed.includes(id))) get().selectAll(get().selection.filter((id) => !removed.includes(id)))
-    if (waiting.path !== 'changes') state.say(`${reply.summary}.`)
-    else if (waiting.said) state.say(waiting.said, 'info', { label: 'Undo', run: () => get().takeBack('undo') })
-    waiting.done?.(reply)
   }
 
-  function refused(waiting: Waiting, problem: Problem) {
-    const undoing = Number(problem.body.undoing ?? 0)
-    if (problem.code === 'undoBlocked' && undoing) {
-      get().say(problem.message, 'error', { label: 'Skip it', run: () => get().takeBack('undo', [...waiting.skip, undoing]) })
-    } else {
-      get().say(problem.message, 'error')
-    }
-    waiting.failed?.(problem)
-    void get().refresh()
+  function enqueue(of: Session, step: Step, effect: Effect, target?: Item, failed?: SubmitOptions['failed']) {
+    if (failed) failures.set(step.clientId, failed)
+    of.queue.add(step, effect.inverse, target)
+    took(effect.rows)
   }
 
-  async function send() {
-    if (sending) return
-    sending = true
-    let pause = 250
-    try {
-      for (let next = get().queue[0]; next; next = get().queue[0]) {
-        try {
-          const reply = await post<ChangeReply>(api(next.path), {
-            clientId: next.clientId, author: author(), base: next.base, changes: next.changes, skip: next.skip, diagram: get().openDiagram ?? '',
-            scene: get().scene?.revision ?? -1,
-          })
-          pause = 250
-          set({ reachable: true, queue: get().queue.slice(1) })
-          keepQueue()
-          taken(next, reply)
-        } catch (error) {
-          if (error instanceof Problem) {
-            set({ reachable: true, queue: get().queue.slice(1) })
-            keepQueue()
-            refused(next, error)
-            continue
-          }
-          if (!(error instanceof Unreachable)) throw error
-          set({ reachable: false })
-          await new Promise((resolve) => setTimeout(resolve, pause))
-          pause = Math.min(pause * 1.6, 3000)
-        }
-      }
-    } finally {
-      sending = false
-    }
-    if (get().heard > get().revision) void get().refresh() // others were faster meanwhile
-  }
+  const locally = (error: unknown): Problem => error instanceof Problem ? error : new Problem(0, 'internal', error instanceof Error ? error.message : 'It cannot be done just now.', {})
 
-  // The queue outlives a reload of the window: what was done is not lost.
-  const queueKey = () => `lexeon.queue.${get().overview?.id ?? ''}`
-  function keepQueue() {
-    const { queue } = get()
-    if (queue.length === 0) return sessionStorage.removeItem(queueKey())
-    sessionStorage.setItem(queueKey(), JSON.stringify(queue.map(({ path, clientId, base, changes, skip, said }) => ({ path, clientId, base, changes, skip, said }))))
-  }
-  function keptQueue(): Waiting[] {
-    try {
-      return JSON.parse(sessionStorage.getItem(queueKey()) ?? '[]') as Waiting[]
-    } catch {
-      return []
+  function wasRefused({ step, problem }: Refused) {
+    const failed = failures.get(step.clientId)
+    failures.delete(step.clientId)
+    const { say } = get()
+    overviewSoon()
+    if (step.undoes) {
+      if (problem.code === 'missing') return
+      return say(problem.detail, 'error', problem.code === 'undoBlocked' ? { label: 'Skip it', run: () => get().takeBack('undo') } : undefined)
     }
+    say(problem.code === 'conflict' || problem.code === 'tooOld' ? problem.detail : `“${step.summary}” could not be done: ${problem.detail}`, 'error')
+    failed?.(new Problem(409, problem.code, problem.detail, { ...problem, clientId: step.clientId }))
   }
 
   return {
     revision: 0,
-    queue: [],
-    asking: 0,
-    opened: 0,
+    pending: 0,
+    refused: [],
+    undo: '',
+    redo: '',
     reachable: true,
-    heard: 0,
+    outdated: false,
+    ready: false,
     others: [],
     selection: [],
     messages: [],
     lastAppeared: [],
     tick: 0,
 
-    async openProject(id) {
+    async openProject(id, diagram) {
       watch(undefined)
-      set({ overview: undefined, scene: undefined, openDiagram: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined, queue: [], asking: 0, opened: get().opened + 1, heard: 0, others: [] })
-      try {
-        const overview = await request<Overview>(`/api/projects/${id}?author=${author().id}`)
-        set({ overview, revision: overview.revision, reachable: true, tick: get().tick + 1 })
-        set({ queue: keptQueue() })
-        if (get().queue.length) void send()
-        watch(id, {
-          revision(revision) {
-            set({ heard: Math.max(get().heard, revision) })
-            if (revision > get().revision) void get().refresh()
+      if (session) leave(session)
+      session = undefined
+      const mine = ++opened
+      set({
+        overview: undefined, figures: undefined, scene: undefined, openDiagram: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined,
+        pending: 0, refused: [], undo: '', redo: '', ready: false, others: [], revision: 0,
+      })
+      const begun = (async () => {
+        // What was seen last is shown at once.
+        if (diagram) {
+          void lastDrawn(id, diagram).then((drawn) => {
+            if (!drawn || mine !== opened || get().ready) return
+            set({ overview: drawn.overview, openDiagram: diagram })
+            takeScene(drawn.scene)
+          })
+        }
+        const next = await open(id, {
+          changed: () => session && tell(session),
+          refused: wasRefused,
+          rows: (rows) => { if (rows.length > 0) took(rows) },
+          settled(revision, version) {
+            set({ revision })
+            overviewSoon()
+            countSoon()
+            if (programVersion() && version && version !== programVersion()) {
+              set({ outdated: true })
+              reloadWhenQuiet(() => get().editing === undefined)
+            }
           },
+          waiting: (missing) => mine === opened && set({ reachable: false, missing }),
+        })
+        if (mine !== opened) return leave(next)
+        session = next
+        show(next)
+        if (get().openDiagram) void program.openDiagram(get().openDiagram, true)
+        const overview = await program.read<Overview>('')
+        set({ overview, revision: next.queue.revision, missing: undefined, ready: true, reachable: true })
+        tell(next)
+        begin(next)
+        countSoon()
+        watch(id, {
+          revision: (revision) => void next.queue.hear(revision),
           presence: (others) => set({ others }),
           connection(up) {
-            if (up && !get().reachable) void get().refresh()
-            if (!up) set({ reachable: false })
+            if (up) void next.queue.catchUp()
+            else set({ reachable: false })
           },
-          gone: () => set({ overview: undefined, missing: 'This project was deleted.' }),
+          gone: () => {
+            void forget(id)
+            set({ overview: undefined, missing: 'This project was deleted.' })
+          },
         })
         get().show()
+      })()
+      opening = begun
+      try {
+        await begun
       } catch (error) {
-        if (error instanceof Unreachable) {
-          set({ reachable: false, missing: 'The server does not answer. It is tried again.' })
-          setTimeout(() => {
-            if (!get().overview) void get().openProject(id)
-          }, 1500)
-          return
-        }
-        set({ missing: error instanceof Error ? error.message : 'The project cannot be shown.' })
+        if (mine === opened) set({ overview: undefined, missing: error instanceof Error ? error.message : 'The project cannot be shown.' })
       }
     },
 
@@ -236,44 +261,11 @@ export const useStudio = create<State>()((set, get) => {
       if (get().openDiagram === id && get().scene?.diagram === id) return
       set({ openDiagram: id, scene: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined })
       get().show()
-      try {
-        await loadScene()
-      } catch (error) {
-        if (error instanceof Unreachable) {
-          set({ reachable: false })
-          setTimeout(() => {
-            if (get().openDiagram === id && !get().scene) {
-              set({ openDiagram: undefined })
-              void get().openSheet(id)
-            }
-          }, 1500)
-          return
-        }
-        set({ missing: error instanceof Error ? error.message : 'The diagram cannot be shown.' })
-      }
+      await opening.catch(() => undefined)
+      if (get().openDiagram === id && session) await program.openDiagram(id, true)
     },
 
-    // refresh asks what others did since.
-    async refresh() {
-      if (!get().overview || get().queue.length > 0) return
-      try {
-        const before = get().revision
-        await loadOverview()
-        const now = get().overview?.revision ?? before
-        set({ reachable: true })
-        if (now !== before) {
-          set({ revision: now, tick: get().tick + 1 })
-          await loadScene()
-        }
-      } catch (error) {
-        if (!(error instanceof Unreachable)) return
-        set({ reachable: false })
-        clearTimeout(retry)
-        retry = setTimeout(() => void get().refresh(), 1500)
-      }
-    },
-
-    lookAgain: () => loadOverview().catch(() => undefined),
+    refresh: () => void session?.queue.catchUp(),
 
     select: (id) => get().selectAll(id ? [id] : []),
     selectAll(ids) {
@@ -285,22 +277,105 @@ export const useStudio = create<State>()((set, get) => {
       selectAll(selection.includes(id) ? selection.filter((s) => s !== id) : [...selection, id])
     },
     show: () => here({ diagram: get().openDiagram ?? '', subject: get().selected ?? '' }),
-    edit: (editing) => set({ editing }),
+    edit: (editing) => set({ editing: editing && { base: get().revision, ...editing } }),
 
     submit(changes, options = {}) {
       if (changes.length === 0) return
-      set({
-        queue: [...get().queue, { path: 'changes', clientId: newId(), base: get().revision, changes, skip: [], ...options }],
-      })
-      keepQueue()
-      void send()
+      const clientId = newId()
+      const base = options.base ?? get().revision
+      void opening.then(async () => {
+        const of = session
+        if (!of) return
+        try {
+          const effect = await program.push({ clientId, changes })
+          if (effect.rows.length === 0) await program.settle([], [clientId]) // it changes nothing
+          else enqueue(of, { clientId, writer: of.queue.writer, base, summary: effect.summary, changes, place: options.place }, effect, undefined, options.failed)
+          if (of !== session) return
+          if (options.said) get().say(options.said, 'info', { label: 'Undo', run: () => get().takeBack('undo') })
+          options.done?.({ version: get().tick, changed: effect.rows })
+        } catch (error) {
+          const problem = locally(error)
+          get().say(problem.message, 'error')
+          options.failed?.(problem)
+        }
+      }, () => undefined)
     },
 
-    takeBack(path, skip = []) {
-      set({ queue: [...get().queue, { path, clientId: newId(), base: get().revision, changes: [], skip }] })
-      keepQueue()
-      void send()
+    // propose asks what something would change, and does it: in one step where the core
+    // answers, else by way of the server. It tells whether it was done.
+    async propose(path, body, options = {}) {
+      const clientId = newId()
+      const base = options.base ?? get().revision
+      const { say, submit } = get()
+      try {
+        await opening
+        const of = session
+        if (!of) return false
+        const local = proposedHere(`/api/projects/${of.project}/${path}`)
+        if (local === undefined) {
+          const reply = await post<ProposeReply>(projectPath(path), body)
+          options.proposed?.(reply)
+          if (reply.changes.length === 0) {
+            if (options.none) say(options.none)
+            options.done?.({ version: get().tick, changed: [] })
+            return true
+          }
+          return await new Promise((resolve) => submit(reply.changes, {
+            base, place: options.place, said: typeof options.said === 'function' ? options.said(reply) : options.said,
+            done: (r) => { options.done?.(r); resolve(true) }, failed: (p) => { options.failed?.(p); resolve(false) },
+          }))
+        }
+        const { reply, changes, effect } = await program.carryOut(clientId, local, body)
+        const answered = reply as ProposeReply
+        options.proposed?.(answered)
+        if (!effect || effect.rows.length === 0) {
+          if (effect) await program.settle([], [clientId])
+          if (options.none) say(options.none)
+          options.done?.({ version: get().tick, changed: [] })
+          return true
+        }
+        enqueue(of, { clientId, writer: of.queue.writer, base, summary: effect.summary, changes, place: options.place }, effect, undefined, options.failed)
+        if (of !== session) return true
+        const said = typeof options.said === 'function' ? options.said(answered) : options.said
+        if (said) say(said, 'info', { label: 'Undo', run: () => get().takeBack('undo') })
+        options.done?.({ version: get().tick, changed: effect.rows })
+        return true
+      } catch (error) {
+        const problem = error instanceof Unreachable ? new Problem(0, 'unreachable', 'The server does not answer just now, and this needs it.', {}) : locally(error)
+        say(problem.message, 'error')
+        options.failed?.(problem)
+        return false
+      }
     },
+
+    takeBack(path) {
+      void opening.then(async () => {
+        const of = session
+        if (!of) return
+        const { queue } = of
+        const item = queue[path].at(-1)
+        if (!item) return get().say(path === 'undo' ? 'There is nothing of yours to undo.' : 'There is nothing to do again.')
+        queue[path] = queue[path].slice(0, -1)
+        const step: Step = { clientId: newId(), writer: queue.writer, base: queue.revision, summary: item.summary, undoes: item.clientId, redo: path === 'redo', restore: item.inverse }
+        try {
+          const effect = await program.push({ clientId: step.clientId, restore: item.inverse })
+          enqueue(of, step, effect, item)
+          if (of === session) get().say(`${path === 'undo' ? 'Undo' : 'Redo'}: ${item.summary}.`)
+        } catch (error) {
+          const problem = locally(error)
+          tell(of)
+          get().say(`“${item.summary}” cannot be ${path === 'undo' ? 'undone' : 'done again'}: ${problem.message}`, 'error', { label: 'Skip it', run: () => get().takeBack(path) })
+        }
+      }, () => undefined)
+    },
+
+    // sendAgain does what was refused on what is there now: whoever asks for it has seen
+    // what stands in its way.
+    sendAgain({ step }) {
+      if (!step.changes) return get().giveUp(step.clientId)
+      get().submit(step.changes, { place: step.place, done: () => get().giveUp(step.clientId) })
+    },
+    giveUp: (clientId) => session?.queue.drop(clientId),
 
     say(text, tone = 'info', action) {
       const id = ++messages
@@ -315,3 +390,4 @@ export const useStudio = create<State>()((set, get) => {
 export function projectPath(path: string): string {
   return `/api/projects/${useStudio.getState().overview?.id ?? ''}/${path}`
 }
+

@@ -1,0 +1,23 @@
+import { useState } from 'react'
+
+import { Refusals } from './Refusals'
+import { useStudio } from './state'
+
+// What is saved and what is not, honest to the change.
+export function SavedState() {
+  const pending = useStudio((s) => s.pending)
+  const refused = useStudio((s) => s.refused.length)
+  const reachable = useStudio((s) => s.reachable)
+  const ready = useStudio((s) => s.ready)
+  const revision = useStudio((s) => s.revision)
+  const [open, setOpen] = useState(false)
+  const changes = (n: number) => (n === 1 ? '1 change' : `${n} changes`)
+  const state = !ready ? 'Opening …' : !reachable ? (pending ? `Offline, ${changes(pending)} ${pending === 1 ? 'waits' : 'wait'}` : 'Offline') : pending ? `${changes(pending)} on ${pending === 1 ? 'its' : 'their'} way` : 'Saved'
+  return (
+    <span className="flex items-baseline gap-2 text-sm whitespace-nowrap">
+      <span className={`text-right ${reachable ? 'text-faint' : 'text-brick'}`} role="status" aria-label="Saved state">{state} · revision {revision}</span>
+      {refused > 0 && <button className="text-brick underline" onClick={() => setOpen(true)}>{refused} could not be done</button>}
+      {open && refused > 0 && <Refusals onClose={() => setOpen(false)} />}
+    </span>
+  )
+}
