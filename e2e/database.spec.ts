@@ -23,7 +23,7 @@ test('a killed database loses nothing, and the page recovers by itself', async (
       // Somebody goes on working while it is away.
       await definition.fill(`Written while the database was away, ${round}.`)
       await definition.press('Control+Enter')
-      await expect(state).toContainText('Not connected: 1 to be saved')
+      await expect(state).toContainText('Offline, 1 change waits')
       database.start()
       await expect(state).toContainText('Saved', { timeout: 30_000 })
       await expect(definition).toHaveValue(`Written while the database was away, ${round}.`)

@@ -6,11 +6,12 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 15_000 },
   workers: 1,
-  retries: 1, // told as flaky in the report, where the machine was too slow for a timeout
+  retries: 0,
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    serviceWorkers: 'block', // what it keeps would answer where a test stands in for the server
     actionTimeout: 15_000,
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

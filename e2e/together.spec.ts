@@ -13,7 +13,7 @@ test('what somebody else changed meanwhile is told, and nothing is overwritten',
   await studio.shape('class Hive').dblclick({ position: { x: 20, y: 10 } })
   const editor = page.getByRole('textbox', { name: 'Name of the class' })
   await editor.fill('Bee box')
-  await page.route('**/api/projects/*', (route) => route.abort()) // Ada's window has not heard of it
+  await page.route('**/log?*', (route) => route.abort()) // Ada's window has not heard of it
   await other.shape('class Hive').dblclick({ position: { x: 20, y: 10 } })
   await other.page.getByRole('textbox', { name: 'Name of the class' }).fill('Colony home')
   await other.page.keyboard.press('Enter')
@@ -23,7 +23,7 @@ test('what somebody else changed meanwhile is told, and nothing is overwritten',
   await editor.press('Enter')
   await expect(page.getByText(/Meanwhile Ben changed the name of .* to “Colony home”; your change would make it “Bee box”/).first()).toBeVisible()
   await expect(page.getByRole('textbox', { name: 'Name of the class' })).toHaveValue('Bee box')
-  await page.unroute('**/api/projects/*')
+  await page.unroute('**/log?*')
   await page.keyboard.press('Escape')
   await expect(studio.shape('class Colony home')).toBeVisible()
 

@@ -90,6 +90,7 @@ func problemOf(err error) *Problem {
 func (s *Server) sendProblem(c *echo.Context, err error) {
 	p := problemOf(err)
 	switch {
+	case c.Request().Context().Err() != nil: // whoever asked has gone: nobody hears the answer
 	case p.Status == http.StatusServiceUnavailable:
 		if s.away.CompareAndSwap(false, true) { // said once, not for every request
 			slog.Warn("the database does not answer; requests are answered with 503 until it does", "error", err)

@@ -26,6 +26,8 @@ func init() {
 		"generate": {"generate code from a model file", generateFile},
 		"document": {"write the documentation of a model file in Markdown", documentFile},
 		"export":   {"draw a diagram of a model file", exportDiagram},
+		"state":    {"apply statements to a model file", stateFile},
+		"compact":  {"shorten the log of the projects in a database", compact},
 		"rules":    {"list the rules, or explain one", explainRules},
 	}
 }

@@ -42,7 +42,9 @@ func hive() *model.Model {
 	return m
 }
 
-func name(id model.ID, to string) []model.Change { return []model.Change{&model.SetName{ID: id, Name: to}} }
+func name(id model.ID, to string) []model.Change {
+	return []model.Change{&model.SetName{ID: id, Name: to}}
+}
 
 func TestPendingIsShownOnTopOfWhatIsConfirmed(t *testing.T) {
 	r := replica.New(hive(), 0)

@@ -31,6 +31,8 @@ type Kind struct {
 	Letter string       `json:"letter"`
 	Note   bool         `json:"note,omitempty"` // has a text instead of a name
 	On     []model.Kind `json:"on"`             // kinds of diagrams
+	// Features: it has attributes, operations or literals to be written.
+	Features bool `json:"features,omitempty"`
 }
 
 // Settings is what a project decides for its data flow diagrams.
@@ -89,7 +91,7 @@ func OverviewOf(m *model.Model, id string, revision int64) (Overview, error) {
 		for _, k := range model.KindsOn(d.Kind) {
 			if !seen[k.Kind] {
 				seen[k.Kind] = true
-				out.Kinds = append(out.Kinds, Kind{k.Kind, k.Title, k.Letter, k.Kind.IsText(), k.On})
+				out.Kinds = append(out.Kinds, Kind{Kind: k.Kind, Title: k.Title, Letter: k.Letter, Note: k.Kind.IsText(), On: k.On, Features: k.Kind.IsClassifier()})
 			}
 		}
 	}

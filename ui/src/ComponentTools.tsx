@@ -52,7 +52,8 @@ export function ComponentTools({ entry, component }: { entry: Entry; component: 
         <button
           className="button self-start" onClick={() => {
             const port = newId()
-            submit([{ type: 'addPart', id: port, owner: id, kind: 'port', name: `port ${component.ports.length + 1}` }], { done: () => select(port) })
+            submit([{ type: 'addPart', id: port, owner: id, kind: 'port', name: `port ${component.ports.length + 1}` }])
+            select(port)
           }}
         >Add a port</button>
       </Part>

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from 'react'
+import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef, useState } from 'react'
 
 import { type Change } from './api'
 import { ConflictNote } from './ConflictNote'
@@ -18,9 +18,17 @@ export function Switch({ label, on, set }: { label: string; on: boolean; set: (o
 // refused stays too, until somebody mends it or gives up with Escape. Where somebody
 // else was first, both texts are told.
 export function Kept(props: { label: string; value: string; rows?: number; mono?: boolean; max?: number; placeholder?: string; change: (value: string) => Change | Change[] }) {
+  // Each place has a field of its own: what is typed in one is never taken for another.
+  const row = String([props.change('')].flat()[0]?.id ?? 'project')
+  return <Field key={`${row} ${props.label}`} {...props} row={row} />
+}
+
+type FieldProps = Parameters<typeof Kept>[0] & { row: string }
+
+function Field(props: FieldProps) {
   const submit = useStudio((s) => s.submit)
   const giveUp = useStudio((s) => s.giveUp)
-  const row = String([props.change('')].flat()[0]?.id ?? 'project')
+  const { row } = props
   const key = `field ${row} ${props.label}`
   const kept = useRef(openText(key))
   const [typed, setTyped] = useState(kept.current?.value)
@@ -50,6 +58,10 @@ export function Kept(props: { label: string; value: string; rows?: number; mono?
       },
     })
   }
+  // A field that goes away while somebody writes in it saves what was written.
+  const leaving = useRef(() => save())
+  useEffect(() => void (leaving.current = () => { if (!lost && !refused) save() }))
+  useEffect(() => () => leaving.current(), [])
   const shared = {
     id, value: shown, className: `field ${props.mono ? 'font-mono text-sm' : ''} ${refused || lost ? 'border-brick' : ''}`, placeholder: props.placeholder, 'aria-invalid': refused || lost !== undefined,
     onBlur: () => { if (!lost && !refused) save() }, // what is in conflict waits for a word

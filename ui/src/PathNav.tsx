@@ -28,7 +28,10 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
 
   function addDiagram(kind: string, title: string) {
     const id = newId()
-    submit([{ type: 'addDiagram', id, kind, name: title }], { done: () => go(`${base}/d/${id}`) })
+    submit([{ type: 'addDiagram', id, kind, name: title }])
+    // It is there for the hands before it is drawn.
+    useStudio.setState((s) => ({ overview: s.overview && { ...s.overview, diagrams: [...s.overview.diagrams, { id, kind, name: title, elements: 0, title }] } }))
+    go(`${base}/d/${id}`)
   }
 
   return (

@@ -202,7 +202,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     })
     if (next) return makeFree(m.kind, id, m.at)
     select(id)
-    if (how === 'tab') edit({ slot: `${id}|features`, value: '', at: { x: m.at.x - 70, y: m.at.y + 20, w: 180, h: 60 }, title: 'Features' })
+    if (how === 'tab' && m.kind.features) edit({ slot: `${id}|features`, value: '', at: { x: m.at.x - 70, y: m.at.y + 20, w: 180, h: 60 }, title: 'Features' })
   }
 
   function startEditing(group: Group | undefined, typed?: string) {

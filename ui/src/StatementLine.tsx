@@ -1,4 +1,4 @@
-import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { type FormEvent, type KeyboardEvent, useCallback, useEffect, useRef, useState } from 'react'
 
 import { type Jump, newId, post, type Reading, type StatementReply } from './api'
 import { type Command, commands } from './commands'
@@ -24,21 +24,18 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   const [chosen, setChosen] = useState(0)
   const [reply, setReply] = useState<{ text: string; value: StatementReply }>()
   const input = useRef<HTMLInputElement>(null)
+  const unseen = useRef(Promise.resolve()) // texts that are taken as soon as they are read
 
+  const read = useCallback((what: string) => post<StatementReply>(projectPath('read/statement'), { text: what, diagram: diagram ?? '', near: selected ?? '', seed: newId() }), [diagram, selected])
   useEffect(() => {
     if (!text.trim()) return
     let over = false // an answer that was overtaken must not replace a newer one
-    const timer = setTimeout(() => {
-      post<StatementReply>(projectPath('read/statement'), { text, diagram: diagram ?? '', near: selected ?? '', seed: newId() }).then(
-        (value) => { if (!over) { setReply({ text, value }); setChosen(0) } },
-        () => { if (!over) setReply(undefined) },
-      )
-    }, 120)
-    return () => {
-      over = true
-      clearTimeout(timer)
-    }
-  }, [text, diagram, selected, tick])
+    read(text).then(
+      (value) => { if (!over) { setReply({ text, value }); setChosen(0) } },
+      () => { if (!over) setReply(undefined) },
+    )
+    return () => void (over = true)
+  }, [text, read, tick])
 
   const current = reply && reply.text === text && text.trim() ? reply.value : undefined
   const words = text.trim().toLowerCase()
@@ -68,9 +65,32 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   function enter(event: FormEvent) {
     event.preventDefault()
     const choice = choices[chosen]
-    // Enter before the answer is there waits for nothing: it is read once more.
     if (choice) take(choice)
-    else if (text.trim() && !current) setOpen(true)
+    else if (text.trim() && !current) takeUnseen(text)
+  }
+
+  // takeUnseen takes what a text means though nobody has seen it yet: Enter was faster
+  // than the answer. One text after the other, each read in the model that the one
+  // before it left behind. What is not understood comes back.
+  function takeUnseen(what: string) {
+    setText('')
+    setOpen(false)
+    unseen.current = unseen.current.then(async () => {
+      const value = await read(what)
+      const found = value.readings[0] ?? value.jumps[0]
+      if (found && 'sentences' in found) {
+        await new Promise<void>((resolve) => submit(found.changes, { said: `Added: ${found.statement}.${value.readings.length > 1 ? ` It can be read in ${value.readings.length} ways.` : ''}`, done: () => { select(found.row); resolve() }, failed: () => resolve() }))
+      } else if (found) {
+        jump(found)
+      } else {
+        setText((now) => now || what)
+        if (input.current?.value) say(`Not understood: ${what}. ${capital(value.problem ?? '')}`, 'error')
+        else setOpen(true)
+      }
+    }).catch((error: unknown) => {
+      setText((now) => now || what)
+      say(error instanceof Error ? error.message : 'It cannot be read just now.', 'error')
+    })
   }
 
   function keys(event: KeyboardEvent) {

@@ -36,7 +36,7 @@ export type Finding = {
 }
 
 export type DiagramInfo = { id: Id; kind: string; name: string; elements: number; title?: string; about?: Id; view?: string; number?: string; parent?: Id }
-export type KindInfo = { kind: string; title: string; letter: string; note?: boolean; on: string[] }
+export type KindInfo = { kind: string; title: string; letter: string; note?: boolean; features?: boolean; on: string[] }
 export type StereotypeColour = { stereotype: string; colour: string }
 export type Overview = {
   id: Id; name: string; revision: number; diagrams: DiagramInfo[]; kinds: KindInfo[]; classifiers: number
