@@ -34,7 +34,7 @@ const classes: [name: string, features: string[]][] = [
   ['Quay', ['metres: Decimal']], ['Crane', ['reach: Decimal', 'load: Decimal']], ['Cargo', ['weight: Decimal']], ['Manifest', ['issued: Date']], ['Tide', ['height: Decimal', 'at: String']],
   ['Tug', ['power: Integer']], ['Voyage', ['left: Date', 'due: Date']], ['Agent', ['name: String']],
 ]
-const relations = ['1 Harbour has 1..* Quay', '1 Quay offers 1..* Berth', '0..1 Pilot guides 0..* Vessel', '1 Vessel makes 0..* Voyage', '0..* Crane lifts 0..* Cargo', '1 Manifest lists 1..* Cargo', 'Tug is a kind of Vessel', '0..1 Agent writes 0..* Manifest']
+const relations = ['1 Harbour has 1..* Quay', '1 Quay offers 1..* Berth', '0..1 Pilot guides 0..* Vessel', '1 Vessel makes 0..* Voyage', '0..* Crane lifts 0..* Cargo', '1 Manifest lists 1..* Cargo', 'Tug is a kind of Vessel', '0..1 Agent files 0..* Manifest']
 
 async function expectClasses(studio: Studio, features: boolean) {
   const get = await saved(studio)

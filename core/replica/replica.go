@@ -115,7 +115,7 @@ type Logged struct {
 // says so, and nothing is taken over.
 func (r *Replica) Settle(log []Logged) ([]Row, error) {
 	m, revision := r.confirmed, r.revision
-	var rows []Row
+	rows := []Row{}
 	done := map[string]bool{}
 	for _, e := range log {
 		done[e.ClientID] = true

@@ -5,7 +5,7 @@ import { useStudio } from './state'
 
 // What is saved and what is not, honest to the change.
 export function SavedState() {
-  const pending = useStudio((s) => s.pending)
+  const pending = useStudio((s) => s.pending + s.working)
   const refused = useStudio((s) => s.refused.length)
   const reachable = useStudio((s) => s.reachable)
   const ready = useStudio((s) => s.ready)

@@ -75,7 +75,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   function takeUnseen(what: string) {
     setText('')
     setOpen(false)
-    unseen.current = unseen.current.then(async () => {
+    unseen.current = useStudio.getState().work(unseen.current.then(async () => {
       const value = await read(what)
       const found = value.readings[0] ?? value.jumps[0]
       if (found && 'sentences' in found) {
@@ -90,7 +90,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
     }).catch((error: unknown) => {
       setText((now) => now || what)
       say(error instanceof Error ? error.message : 'It cannot be read just now.', 'error')
-    })
+    }))
   }
 
   function keys(event: KeyboardEvent) {

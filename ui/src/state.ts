@@ -43,6 +43,7 @@ type State = {
   selected?: Id // that one
   editing?: Editing
   pending: number // changes that are not confirmed yet
+  working: number // gestures and texts that the core has not taken yet
   refused: Refused[] // changes that could not be done
   undo: string // what would be taken back next; empty: nothing
   redo: string
@@ -67,6 +68,7 @@ type State = {
   takeBack: (path: 'undo' | 'redo') => void
   sendAgain: (refused: Refused) => void
   giveUp: (clientId: Id) => void
+  work: <T>(what: Promise<T>) => Promise<T> // counts it as work that is not done yet
   say: (text: string, tone?: Message['tone'], action?: Message['action']) => void
   dismiss: (id: number) => void
 }
@@ -75,6 +77,7 @@ let messages = 0
 let session: Session | undefined
 let opening: Promise<unknown> = Promise.resolve() // the hands wait for the core to be there
 let opened = 0
+let caughtUp = false // what is confirmed is as new as the server, as far as it can be reached
 const failures = new Map<Id, (problem: Problem) => void>() // whom to tell of a refusal
 
 export const useStudio = create<State>()((set, get) => {
@@ -98,7 +101,9 @@ export const useStudio = create<State>()((set, get) => {
 
   program.onState = (state: CoreState) => {
     if (state.scene && !takeScene(state.scene)) void program.openDiagram(state.scene.diagram, true)
-    if (state.gone && get().openDiagram) set({ scene: undefined, missing: 'There is no such diagram any more.' })
+    // A model that was kept may be older than the diagram.
+    if (state.gone && get().openDiagram && caughtUp) set({ scene: undefined, missing: 'There is no such diagram any more.' })
+    if (state.scene && get().missing) set({ missing: undefined })
     if (state.version !== get().tick) set({ tick: state.version })
     if (session) set({ revision: state.revision })
     if (state.scene) keepSoon()
@@ -181,6 +186,7 @@ export const useStudio = create<State>()((set, get) => {
   return {
     revision: 0,
     pending: 0,
+    working: 0,
     refused: [],
     undo: '',
     redo: '',
@@ -197,6 +203,7 @@ export const useStudio = create<State>()((set, get) => {
       watch(undefined)
       if (session) leave(session)
       session = undefined
+      caughtUp = false
       const mine = ++opened
       set({
         overview: undefined, figures: undefined, scene: undefined, openDiagram: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined,
@@ -233,7 +240,11 @@ export const useStudio = create<State>()((set, get) => {
         const overview = await program.read<Overview>('')
         set({ overview, revision: next.queue.revision, missing: undefined, ready: true, reachable: true })
         tell(next)
-        begin(next)
+        void begin(next).finally(() => {
+          if (session !== next) return
+          caughtUp = true
+          if (get().openDiagram && !get().scene) void program.openDiagram(get().openDiagram, true)
+        })
         countSoon()
         watch(id, {
           revision: (revision) => void next.queue.hear(revision),
@@ -283,7 +294,7 @@ export const useStudio = create<State>()((set, get) => {
       if (changes.length === 0) return
       const clientId = newId()
       const base = options.base ?? get().revision
-      void opening.then(async () => {
+      void get().work(opening.then(async () => {
         const of = session
         if (!of) return
         try {
@@ -298,12 +309,12 @@ export const useStudio = create<State>()((set, get) => {
           get().say(problem.message, 'error')
           options.failed?.(problem)
         }
-      }, () => undefined)
+      }, () => undefined))
     },
 
     // propose asks what something would change, and does it: in one step where the core
     // answers, else by way of the server. It tells whether it was done.
-    async propose(path, body, options = {}) {
+    propose: (path, body, options = {}) => get().work((async () => {
       const clientId = newId()
       const base = options.base ?? get().revision
       const { say, submit } = get()
@@ -346,10 +357,10 @@ export const useStudio = create<State>()((set, get) => {
         options.failed?.(problem)
         return false
       }
-    },
+    })()),
 
     takeBack(path) {
-      void opening.then(async () => {
+      void get().work(opening.then(async () => {
         const of = session
         if (!of) return
         const { queue } = of
@@ -366,7 +377,7 @@ export const useStudio = create<State>()((set, get) => {
           tell(of)
           get().say(`“${item.summary}” cannot be ${path === 'undo' ? 'undone' : 'done again'}: ${problem.message}`, 'error', { label: 'Skip it', run: () => get().takeBack(path) })
         }
-      }, () => undefined)
+      }, () => undefined))
     },
 
     // sendAgain does what was refused on what is there now: whoever asks for it has seen
@@ -376,6 +387,15 @@ export const useStudio = create<State>()((set, get) => {
       get().submit(step.changes, { place: step.place, done: () => get().giveUp(step.clientId) })
     },
     giveUp: (clientId) => session?.queue.drop(clientId),
+
+    async work(what) {
+      set((s) => ({ working: s.working + 1 }))
+      try {
+        return await what
+      } finally {
+        set((s) => ({ working: s.working - 1 }))
+      }
+    },
 
     say(text, tone = 'info', action) {
       const id = ++messages

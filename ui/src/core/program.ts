@@ -79,7 +79,7 @@ export class Program {
     return this.call('do', { clientId, path, ...bodyOf(body) })
   }
   settle(log: Logged[], drop: Id[]): Promise<ChangedRow[]> {
-    return this.call('settle', { log, drop })
+    return this.call<ChangedRow[] | undefined>('settle', { log, drop }).then((rows) => rows ?? [])
   }
   // propose asks without changing anything; the hands wait for it.
   propose<T>(path: string, body: unknown): Promise<T> {

@@ -220,8 +220,17 @@ export class Queue {
       this.refused = [...this.refused, ...refused.filter((r) => !r.step.undoes)]
     }
     this.keep()
+    try {
+      await this.moveOn(reply, gone.map((s) => s.clientId))
+    } finally { // whatever the core says, a person is told what was refused
+      for (const r of refused) this.around.refused(r)
+      this.around.changed()
+    }
+  }
+
+  // moveOn brings what is confirmed to the revision of a reply.
+  private async moveOn(reply: LogReply, drop: Id[]) {
     const { core } = this.around
-    const drop = gone.map((s) => s.clientId)
     if (reply.whole) {
       const { revision, rows } = await this.around.server.rows(this.project)
       await core?.settle([], drop)
@@ -241,8 +250,6 @@ export class Queue {
     } else {
       this.revision = Math.max(this.revision, reply.revision)
     }
-    for (const r of refused) this.around.refused(r)
-    this.around.changed()
   }
 
   // hear is told of a revision, by an event or by another window.

@@ -53,9 +53,11 @@ export async function open(project: Id, told: Told): Promise<Session> {
   return { project, queue, release: writers.mine.release }
 }
 
-// begin sends what is pending and asks what is newer.
-export function begin(session: Session) {
-  void session.queue.catchUp().finally(() => session.queue.pump())
+// begin asks what is newer and sends what is pending. It ends when what is newer is
+// there, or cannot be had.
+export async function begin(session: Session): Promise<void> {
+  await session.queue.catchUp()
+  void session.queue.pump()
 }
 
 async function fromKept(project: Id, kept: { revision: number; rows: Uint8Array }): Promise<number | undefined> {
