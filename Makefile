@@ -6,7 +6,7 @@ export LEXEON_ADDR ?= 127.0.0.1:8380
 PORT ?= 54980
 TEST_PORT ?= 54990
 
-.PHONY: demo demo-reset stop build setup page test test-go test-page bench lint fmt screenshots clean
+.PHONY: demo demo-reset stop build setup page test bench soak lint fmt screenshots clean
 
 demo: setup build
 	@scripts/demo.sh
@@ -49,8 +49,11 @@ lint: ui/node_modules/.installed page
 fmt:
 	@gofmt -w cmd core server store ui
 
-bench: setup build
+bench: setup build e2e/node_modules/.installed
 	@scripts/bench.sh
+
+soak: setup build e2e/node_modules/.installed
+	@scripts/soak.sh
 
 screenshots: setup build e2e/node_modules/.installed
 	@cd e2e && SCREENSHOTS=1 npx --no-install playwright test screenshots

@@ -344,6 +344,7 @@ test('what somebody else wrote into a section is not written over unseen', async
   await theirs.fill(`${text} Hives are painted.`)
   await theirs.press('Control+Enter')
   await expect(other.getByText('Hives are painted.')).toBeVisible()
+  await expect(page.getByRole('status', { name: 'Saved state' })).toContainText('Saved · revision 1') // it has heard of it
   await mine.fill(`${text} Hives are counted.`)
   await mine.press('Control+Enter')
   await expect(page.getByRole('alert')).toContainText('Somebody else changed this section while you typed.')

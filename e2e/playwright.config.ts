@@ -11,6 +11,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    screenshot: 'only-on-failure',
     serviceWorkers: 'block', // what it keeps would answer where a test stands in for the server
     actionTimeout: 15_000,
     launchOptions: {

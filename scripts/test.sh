@@ -1,6 +1,8 @@
 #!/usr/bin/env bash
-# Everything: the core and the store against a real PostgreSQL, then the page in
-# a real browser.
+# Everything: the core and the store against a real PostgreSQL, the drawings compiled
+# for the page, the logic of the page, then the page in a real browser. The typing on
+# slow lines waits most of its time: it runs beside the others, on a machine that is
+# busy, as it should hold there too.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 mkdir -p .run
@@ -10,14 +12,23 @@ if [ -z "${LEXEON_TEST_DATABASE_URL:-}" ]; then
     started=1
 fi
 export LEXEON_TEST_DATABASE_URL
+mkdir -p .run
+(cd e2e && npx --no-install playwright test --output=test-results/hands hands >../.run/hands.log 2>&1) &
+hands=$!
 finish() {
+    kill "$hands" 2>/dev/null
     [ "$started" = 1 ] && scripts/postgres.sh remove .run/test-postgres
     true
 }
 trap finish EXIT
 go test ./...
-(
-    cd e2e
-    npx --no-install tsc --noEmit
-    npx --no-install playwright test
-)
+GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
+(cd ui && npm run --silent test)
+(cd e2e && npx --no-install tsc --noEmit)
+if ! wait "$hands"; then
+    cat .run/hands.log
+    exit 1
+fi
+grep -E 'passed|flaky' .run/hands.log
+cd e2e
+npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots)

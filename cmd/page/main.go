@@ -6,6 +6,8 @@ package main
 
 import (
 	"encoding/json"
+	"runtime"
+	"runtime/debug"
 	"syscall/js"
 
 	"lexeon/core/model"
@@ -14,7 +16,16 @@ import (
 	"lexeon/core/typeface"
 )
 
+// Garbage waits longer than usual: there is one thread, and whoever is typing waits for
+// the collector too. Beyond memoryLimit it waits no longer.
+const (
+	garbagePercent = 400
+	memoryLimit    = 280 << 20
+)
+
 func main() {
+	debug.SetGCPercent(garbagePercent)
+	debug.SetMemoryLimit(memoryLimit)
 	d := &desk{replica.NewDesk(scene.NewDrawer(typeface.New()))}
 	// lexeonCall(name, request as JSON, bytes or null) answers [JSON, bytes or null].
 	js.Global().Set("lexeonCall", js.FuncOf(func(_ js.Value, args []js.Value) any {
@@ -65,7 +76,7 @@ func (d *desk) call(name string, request, data []byte) (string, []byte) {
 	} else {
 		out.Value = value
 	}
-	if d.Replica() != nil && name != "ask" && name != "pack" {
+	if d.Replica() != nil && name != "ask" && name != "pack" && name != "tidy" {
 		state := d.State()
 		out.State = &state
 	}
@@ -110,8 +121,25 @@ type (
 	}
 )
 
+// tidy collects garbage while nobody is waiting, so that it need not be done while
+// somebody types.
+func tidy() {
+	var now runtime.MemStats
+	runtime.ReadMemStats(&now)
+	if now.HeapAlloc > 2*lastAlive+(32<<20) {
+		runtime.GC()
+		runtime.ReadMemStats(&now)
+		lastAlive = now.HeapAlloc
+	}
+}
+
+var lastAlive uint64
+
 func (d *desk) handle(name string, request, data []byte) (any, []byte, error) {
 	switch name {
+	case "tidy":
+		tidy()
+		return nil, nil, nil
 	case "open":
 		req, err := read[openRequest](request)
 		if err != nil {

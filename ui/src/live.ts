@@ -118,9 +118,21 @@ export function watch(id: string | undefined, l?: Listener) {
   }
 }
 
+let telling: ReturnType<typeof setTimeout> | undefined
+let told = 0
+const tellEvery = 1000 // a person who goes through shapes by arrow keys is told of once a second
+
 // here tells the server where this window is; others see it.
 export function here(where: { diagram: string; subject: string }, leaving = false) {
+  clearTimeout(telling)
+  const pause = told + tellEvery - Date.now()
+  if (leaving || pause <= 0) return tellNow(where, leaving)
+  telling = setTimeout(() => tellNow(where, false), pause)
+}
+
+function tellNow(where: { diagram: string; subject: string }, leaving: boolean) {
   if (!project) return
+  told = Date.now()
   request(`/api/projects/${project}/presence`, {
     method: 'POST', headers: { 'Content-Type': 'application/json' }, keepalive: leaving,
     body: JSON.stringify({ window: windowId, author: author(), ...where, leaving }),

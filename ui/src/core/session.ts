@@ -21,7 +21,16 @@ export type Told = {
   waiting: (why: string) => void // the project cannot be opened yet, and why
 }
 
-const later = (milliseconds: number) => new Promise<void>((resolve) => setTimeout(resolve, milliseconds))
+// later waits, but not longer than until the browser says that the line is back.
+const later = (milliseconds: number) => new Promise<void>((resolve) => {
+  const over = () => {
+    clearTimeout(timer)
+    window.removeEventListener('online', over)
+    resolve()
+  }
+  const timer = setTimeout(over, milliseconds)
+  window.addEventListener('online', over)
+})
 
 let keeping: ReturnType<typeof setTimeout> | undefined
 

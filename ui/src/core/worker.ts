@@ -18,12 +18,18 @@ type Scope = {
 }
 const scope = globalThis as unknown as Scope
 
+// Garbage is collected when the hands rest.
+const rest = 1200
+let tidying: ReturnType<typeof setTimeout> | undefined
+
 const waiting: CallMessage[] = []
 let ready = false
 
 function answer({ id, name, request, data }: CallMessage) {
   const [text, bytes] = scope.lexeonCall(name, request, data ?? null)
   scope.postMessage({ id, text, data: bytes ?? undefined }, bytes ? [bytes.buffer] : [])
+  clearTimeout(tidying)
+  tidying = setTimeout(() => scope.lexeonCall('tidy', '{}', null), rest)
 }
 
 scope.onmessage = (e) => {

@@ -1,0 +1,85 @@
+import { expect, Studio, test } from './studio'
+
+// Hours without a line, with a reload in between: everything goes on, and on return
+// what can be done is done, in order, and what cannot be is listed with what it said.
+test('offline with a reload in between: 195 changes arrive, five that conflict are listed', async ({ program, browser }) => {
+  test.setTimeout(240_000)
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'allow' })
+  try {
+    const page = await context.newPage()
+    const studio = new Studio(page, program.address)
+    const id = await studio.copyOfDemo()
+    await page.goto(`${program.address}/p/${id}/d/lots`)
+    await studio.saved()
+    // Page and program are held before the line goes.
+    await page.evaluate(async () => {
+      await navigator.serviceWorker.ready
+      const wanted = performance.getEntriesByType('resource').map((e) => new URL(e.name).pathname).filter((p) => /^\/(assets|core|fonts)\//.test(p))
+      for (;;) {
+        const cache = await caches.open('lexeon-1')
+        const held = await Promise.all([...wanted, '/'].map((p) => cache.match(p)))
+        if (held.every(Boolean)) return
+        await new Promise((resolve) => setTimeout(resolve, 50))
+      }
+    })
+    await context.setOffline(true)
+    const state = page.getByRole('status', { name: 'Saved state' })
+    const make = async (from: number, to: number) => {
+      await studio.sheet.focus()
+      await page.keyboard.press('Escape')
+      await page.keyboard.press('c')
+      await page.keyboard.press('Enter')
+      for (let i = from; i <= to; i++) {
+        await page.keyboard.type(`Tray${i}`)
+        await page.keyboard.press('Enter')
+      }
+      await page.keyboard.press('Escape')
+    }
+    const rename = async (name: string, to: string) => {
+      await page.keyboard.press('Escape')
+      await studio.statement.fill(name)
+      await page.getByRole('option', { name: `Go to class ${name}`, exact: true }).click()
+      await studio.lexicon.getByLabel('Name', { exact: true }).fill(to)
+      await studio.lexicon.getByLabel('Name', { exact: true }).press('Enter')
+      await expect(studio.shape(`class ${to}`)).toHaveCount(1)
+    }
+    await make(1, 95)
+    await rename('Hive', 'Bee box')
+    await rename('Apiary', 'Bee yard')
+    await expect(state).toContainText('Offline, 97 changes wait')
+    await page.reload()
+    await expect(studio.shape('class Tray95')).toHaveCount(1)
+    await expect(state).toContainText('97 changes')
+    await rename('Blend', 'Mix')
+    await rename('JarBatch', 'Filling')
+    await rename('TestResult', 'Finding')
+    await make(96, 195)
+    await expect(state).toContainText('Offline, 200 changes wait')
+
+    // Meanwhile somebody else names the five classes.
+    const changes = [['hive', 'Skep'], ['apiary', 'Garden'], ['blend', 'Cuvee'], ['jar-batch', 'Bottling'], ['test-result', 'Assay']].map(([row, name]) => ({ type: 'setName', id: row, name }))
+    const answer = await (await browser.newContext()).request.post(`${program.address}/api/projects/${id}/changes`, { data: { clientId: 'other', author: { id: 'ben', name: 'Ben' }, base: 0, changes } })
+    expect(answer.status(), await answer.text()).toBe(200)
+    const began = Date.now()
+    await context.setOffline(false)
+    await expect(state).toContainText('Saved', { timeout: 60_000 })
+    console.log(`200 pending changes were decided ${Date.now() - began} ms after the line was back`)
+    await page.getByRole('button', { name: '5 could not be done' }).click()
+    const listed = page.getByRole('dialog', { name: 'What could not be done' })
+    for (const [mine, theirs] of [['Bee box', 'Skep'], ['Bee yard', 'Garden'], ['Mix', 'Cuvee'], ['Filling', 'Bottling'], ['Finding', 'Assay']] as const) {
+      await expect(listed.getByText(mine, { exact: true })).toBeVisible()
+      await expect(listed.getByText(`“${theirs}”`, { exact: true })).toBeVisible()
+    }
+    const terms = (await (await page.request.get(`${program.address}/api/projects/${id}/terms`)).json()) as { name: string }[]
+    expect(terms.filter((t) => /^Tray\d+$/.test(t.name))).toHaveLength(195)
+    // One is done again, one is dropped.
+    await listed.getByRole('listitem').filter({ hasText: 'Bee box' }).getByRole('button', { name: 'Do it again' }).click()
+    await listed.getByRole('listitem').filter({ hasText: 'Mix' }).getByRole('button', { name: 'Drop it' }).click()
+    await expect(listed.getByRole('listitem')).toHaveCount(3)
+    await page.keyboard.press('Escape')
+    await expect(studio.shape('class Bee box')).toHaveCount(1)
+    await expect(studio.shape('class Cuvee')).toHaveCount(1)
+  } finally {
+    await context.close()
+  }
+})
