@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: '.',
-  testIgnore: process.env.SCREENSHOTS ? [] : ['screenshots.spec.ts'],
+  testIgnore: [...(process.env.SCREENSHOTS ? [] : ['screenshots.spec.ts']), ...(process.env.FIGURES ? [] : ['figures.spec.ts'])],
   timeout: 120_000,
   expect: { timeout: 15_000 },
   workers: 1,

@@ -1,34 +1,9 @@
+import { large } from './large'
 import { boxOf, expect, test } from './studio'
-
-// large makes a model file of 300 classes and 450 associations on one diagram.
-function large(): string {
-  const rows = { terms: [] as unknown[], elements: [] as unknown[], relationships: [] as unknown[], placements: [] as unknown[] }
-  for (let i = 0; i < 300; i++) {
-    const id = `c${String(i).padStart(3, '0')}`
-    rows.terms.push({ id: `t${id}`, name: `Sounding ${i}` })
-    rows.elements.push({
-      id, kind: 'class', name: `Sounding ${i}`, term: `t${id}`,
-      parts: ['depth: Decimal', 'taken: Date', 'by: String'].map((f, k) => ({ id: `${id}a${k}`, kind: 'attribute', order: String(k + 1), name: f.split(': ')[0], typeName: f.split(': ')[1] })),
-    })
-    rows.placements.push({ id: `p${id}`, subject: id, x: (i % 20) * 260, y: Math.floor(i / 20) * 220 })
-  }
-  for (let i = 0; i < 450; i++) {
-    const from = (i * 2) % 300
-    const to = i % 3 ? Math.min(299, from + (i % 2 ? 1 : 20)) : (from * 7 + 13) % 300
-    const id = `r${String(i).padStart(3, '0')}`
-    rows.relationships.push({
-      id, kind: 'association', name: `leads ${i}`,
-      ends: [from, to === from ? (to + 1) % 300 : to].map((c, k) => ({ id: `${id}e${k}`, kind: 'end', order: String(k + 1), type: `c${String(c).padStart(3, '0')}`, multiplicity: k ? '0..*' : '1' })),
-    })
-    rows.placements.push({ id: `p${id}`, subject: id })
-  }
-  const { terms, elements, relationships, placements } = rows
-  return JSON.stringify({ format: 'lexeon', version: 1, project: { name: 'Glacier survey' }, terms, elements, relationships, diagrams: [{ id: 'all', kind: 'classDiagram', name: 'All soundings', placements }] })
-}
 
 test('300 shapes and 450 lines scroll and drag smoothly', async ({ studio, page }) => {
   const id = `large${Math.random().toString(36).slice(2, 10)}`
-  const answer = await page.request.post(`${studio.address}/api/import?id=${id}`, { data: large(), headers: { 'Content-Type': 'application/json' } })
+  const answer = await page.request.post(`${studio.address}/api/import?id=${id}`, { data: large(300), headers: { 'Content-Type': 'application/json' } })
   expect(answer.status(), await answer.text()).toBe(201)
   await page.goto(`${studio.address}/p/${id}`)
   await expect(studio.shape('class Sounding 0')).toBeVisible()

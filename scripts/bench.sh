@@ -8,3 +8,4 @@ export LEXEON_TEST_DATABASE_URL
 trap 'scripts/postgres.sh remove .run/test-postgres' EXIT
 go test -run '^$' -bench . -benchtime "${BENCHTIME:-20x}" ./core/... ./store
 go test -run '^TestFigures$' -v ./cmd/lexeon -args -figures | grep -E 'figure|FAIL|ok'
+(cd e2e && FIGURES=1 npx --no-install playwright test figures) | grep -E 'figure|✓|✘|passed|failed'

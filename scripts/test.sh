@@ -31,4 +31,4 @@ if ! wait "$hands"; then
 fi
 grep -E 'passed|flaky' .run/hands.log
 cd e2e
-npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots)
+npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures)

@@ -17,6 +17,9 @@ import (
 // openAPI serves the description of the interface.
 func (s *Server) openAPI(c *echo.Context) error { return c.JSON(http.StatusOK, s.description()) }
 
+// Description is the interface in OpenAPI 3.1.
+func Description() map[string]any { return (&Server{}).description() }
+
 // object is a JSON object with any members.
 type object map[string]any
 
@@ -66,10 +69,7 @@ func (s *Server) description() object {
 		}
 		paths[at].(object)[strings.ToLower(e.method)] = operation
 	}
-	t.named["Change"] = object{
-		"type": "object", "required": []string{"type"}, "description": "One step of editing; what else it holds depends on its type.",
-		"properties": object{"type": object{"enum": model.ChangeTypes()}},
-	}
+	t.changes()
 	return object{
 		"openapi":    "3.1.0",
 		"info":       object{"title": "Lexeon", "version": "1", "description": "The interface of the page. Requests under read/ change nothing; what they answer as changes can be sent to changes."},
@@ -98,11 +98,11 @@ type schemas struct {
 
 // nameOf names the schema of a struct: as its type, with its package before it where
 // types of two packages share a name.
-func (t *schemas) nameOf(typ reflect.Type) (name string, known bool) {
+func (t *schemas) nameOf(typ reflect.Type, prefix string) (name string, known bool) {
 	if name, known = t.names[typ]; known {
 		return name, true
 	}
-	name = capital(typ.Name())
+	name = prefix + capital(typ.Name())
 	if t.named[name] != nil {
 		name = capital(path.Base(typ.PkgPath())) + name
 	}
@@ -111,6 +111,26 @@ func (t *schemas) nameOf(typ reflect.Type) (name string, known bool) {
 }
 
 func capital(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
+
+// changes describes every type of change, and a change as one of them.
+func (t *schemas) changes() {
+	var kinds []object
+	mapping := object{}
+	for _, name := range model.ChangeTypes() {
+		ref := t.structure(reflect.TypeOf(model.NewChange(name)).Elem(), "Change")
+		schema := t.named[strings.TrimPrefix(ref["$ref"].(string), refPrefix)].(object)
+		schema["properties"].(object)["type"] = object{"type": "string", "const": name}
+		schema["required"] = []string{"type"} // what is left out is as if it were empty
+		kinds = append(kinds, ref)
+		mapping[name] = ref["$ref"]
+	}
+	t.named["Change"] = object{
+		"description": "One step of editing.", "oneOf": kinds,
+		"discriminator": object{"propertyName": "type", "mapping": mapping},
+	}
+}
+
+const refPrefix = "#/components/schemas/"
 
 func (t *schemas) content(example any, mediaType string) object {
 	if mediaType == "" {
@@ -125,13 +145,19 @@ func (t *schemas) content(example any, mediaType string) object {
 var (
 	rawMessage  = reflect.TypeFor[json.RawMessage]()
 	marshalType = reflect.TypeFor[json.Marshaler]()
+	patchType   = reflect.TypeFor[model.Patch]()
+	stateType   = reflect.TypeFor[model.RowState]()
 	textType    = reflect.TypeFor[interface{ MarshalText() ([]byte, error) }]()
 )
 
 func (t *schemas) of(typ reflect.Type) object {
 	switch {
 	case typ == rawMessage:
-		return object{"type": "array", "items": object{"$ref": "#/components/schemas/Change"}}
+		return object{"type": "array", "items": object{"$ref": refPrefix + "Change"}}
+	case typ == patchType:
+		return object{"type": "object", "additionalProperties": object{}, "description": "Fields of a row by name; null clears one."}
+	case typ == stateType:
+		return object{"type": "object", "additionalProperties": object{}, "description": "What one row is to become."}
 	case typ.Implements(marshalType) || typ.Implements(textType):
 		return object{"type": "string"}
 	}
@@ -147,18 +173,21 @@ func (t *schemas) of(typ reflect.Type) object {
 	case reflect.Float64:
 		return object{"type": "number"}
 	case reflect.Slice:
+		if typ.Elem().Kind() == reflect.Uint8 {
+			return object{"type": "string", "contentEncoding": "base64"}
+		}
 		return object{"type": []string{"array", "null"}, "items": t.of(typ.Elem())}
 	case reflect.Map:
-		return object{"type": "object"}
+		return object{"type": "object", "additionalProperties": t.of(typ.Elem())}
 	case reflect.Struct:
-		return t.structure(typ)
+		return t.structure(typ, "")
 	}
 	return object{}
 }
 
-func (t *schemas) structure(typ reflect.Type) object {
-	name, known := t.nameOf(typ)
-	ref := object{"$ref": "#/components/schemas/" + name}
+func (t *schemas) structure(typ reflect.Type, prefix string) object {
+	name, known := t.nameOf(typ, prefix)
+	ref := object{"$ref": refPrefix + name}
 	if known {
 		return ref
 	}

@@ -1,8 +1,11 @@
 package server_test
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
+	"os"
+	"path/filepath"
 	"regexp"
 	"slices"
 	"strings"
@@ -10,6 +13,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/model"
 	"lexeon/server"
 	"lexeon/store/storetest"
 )
@@ -59,6 +63,46 @@ func TestOpenAPIDescribesEveryRoute(t *testing.T) {
 	slices.Sort(served)
 	require.Equal(t, served, described)
 	require.Greater(t, len(served), 30)
+}
+
+// The description in docs/formats, of which the page's types are made, is that of this
+// server.
+func TestTheDescriptionIsCurrent(t *testing.T) {
+	file := filepath.Join(storetest.Root(), "docs/formats/openapi.json")
+	var b bytes.Buffer
+	enc := json.NewEncoder(&b)
+	enc.SetIndent("", " ")
+	enc.SetEscapeHTML(false)
+	require.NoError(t, enc.Encode(server.Description()))
+	written, err := os.ReadFile(file)
+	require.NoError(t, err)
+	require.Equal(t, string(written), b.String(), "run: bin/lexeon openapi >docs/formats/openapi.json")
+}
+
+// Every type of change is described, as one of those that a change can be.
+func TestEveryChangeIsDescribed(t *testing.T) {
+	data, err := json.Marshal(server.Description())
+	require.NoError(t, err)
+	var d struct {
+		Components struct {
+			Schemas map[string]struct {
+				OneOf      []map[string]string
+				Properties map[string]struct{ Const any }
+			}
+		}
+	}
+	require.NoError(t, json.Unmarshal(data, &d))
+	schemas := d.Components.Schemas
+	names := map[any]bool{}
+	for _, ref := range schemas["Change"].OneOf {
+		s, ok := schemas[strings.TrimPrefix(ref["$ref"], "#/components/schemas/")]
+		require.True(t, ok, ref)
+		names[s.Properties["type"].Const] = true
+	}
+	for _, name := range model.ChangeTypes() {
+		require.True(t, names[name], name)
+	}
+	require.Len(t, names, len(model.ChangeTypes()))
 }
 
 // Answers hold the members that the description promises.

@@ -27,6 +27,7 @@ func init() {
 		"document": {"write the documentation of a model file in Markdown", documentFile},
 		"export":   {"draw a diagram of a model file", exportDiagram},
 		"state":    {"apply statements to a model file", stateFile},
+		"openapi":  {"describe the interface of the server", describe},
 		"compact":  {"shorten the log of the projects in a database", compact},
 		"rules":    {"list the rules, or explain one", explainRules},
 	}

@@ -76,6 +76,14 @@ func ChangeTypes() []string {
 	return slices.DeleteFunc(out, func(name string) bool { return name == "restore" }) // undo only
 }
 
+// NewChange makes an empty change of a type, nil if there is none of that name.
+func NewChange(name string) Change {
+	if make, ok := changeTypes[name]; ok {
+		return make()
+	}
+	return nil
+}
+
 // TypeOf is the name under which a change is sent and logged.
 func TypeOf(c Change) string { return changeNames[reflect.TypeOf(c)] }
 

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 
-import { type EndView } from './api'
+import { type Change, type EndView } from './api'
 import { Kept, Switch } from './Kept'
 import { useStudio } from './state'
 
@@ -11,7 +11,7 @@ export function EndTools({ end }: { end: EndView }) {
   const submit = useStudio((s) => s.submit)
   const stated = [end.visibility, end.navigable, end.inClass, end.ordered, end.nonUnique, end.readOnly, end.derived, end.subsets.length, end.redefines.length, end.qualifiers.length].filter(Boolean).length
   const [open, setOpen] = useState(stated > 0)
-  const set = (patch: Record<string, unknown>) => ({ type: 'setEnd', id: end.id, set: patch })
+  const set = (patch: Record<string, unknown>): Change => ({ type: 'setEnd', id: end.id, set: patch })
   const at = end.role || end.element || '(no name)'
   if (!open) return <button className="self-start text-sm text-verdigris underline" onClick={() => setOpen(true)}>More of the end at {at}</button>
   return (

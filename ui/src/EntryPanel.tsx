@@ -3,7 +3,7 @@ import { useEffect, useId, useRef, useState } from 'react'
 import { ask } from './asking'
 import { setLine } from './commands'
 import { showElement } from './placing'
-import { type Entry, type Item, type FeaturesReply, newId, post, Problem } from './api'
+import { type Change, type Entry, type Item, type FeaturesReply, newId, post, Problem } from './api'
 import { FindingsOf } from './FindingList'
 import { isFollowed } from './follow'
 import { FollowButton } from './FollowButton'
@@ -284,7 +284,7 @@ const projectId = () => useStudio.getState().overview?.id ?? ''
 // What only data stores have.
 function StoreTools({ entry, contents }: { entry: Entry; contents: Item }) {
   const submit = useStudio((s) => s.submit)
-  const set = (patch: Record<string, unknown>) => ({ type: 'setElement', id: entry.id, set: patch })
+  const set = (patch: Record<string, unknown>): Change => ({ type: 'setElement', id: entry.id, set: patch })
   return (
     <>
       <Kept label="Contents" value={contents.contents} rows={2} mono placeholder="{lot entry + (grade)}" change={(text) => set({ contents: text })} />

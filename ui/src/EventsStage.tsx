@@ -1,4 +1,4 @@
-import { type EventList, newId } from './api'
+import { type Change, type EventList, newId } from './api'
 import { Kept } from './Kept'
 import { projectPath, useStudio } from './state'
 import { useFetched } from './useFetched'
@@ -11,7 +11,7 @@ export function EventsStage() {
   const { value: list, error } = useFetched<EventList>(projectPath('event-list'), tick)
   if (error) return <main className="col-span-2 p-10 text-brick" aria-label="Events">{error}</main>
   if (!list) return <main className="col-span-2 p-10" aria-label="Events">Reading the events …</main>
-  const set = (id: string, patch: Record<string, unknown>) => ({ type: 'setElement', id, set: patch })
+  const set = (id: string, patch: Record<string, unknown>): Change => ({ type: 'setElement', id, set: patch })
   return (
     <main className="col-span-2 min-h-0 overflow-y-auto bg-sheet p-5" aria-label="Events">
       <div className="mx-auto flex max-w-5xl flex-col gap-4">

@@ -19,7 +19,8 @@ export function Switch({ label, on, set }: { label: string; on: boolean; set: (o
 // else was first, both texts are told.
 export function Kept(props: { label: string; value: string; rows?: number; mono?: boolean; max?: number; placeholder?: string; change: (value: string) => Change | Change[] }) {
   // Each place has a field of its own: what is typed in one is never taken for another.
-  const row = String([props.change('')].flat()[0]?.id ?? 'project')
+  const [first] = [props.change('')].flat()
+  const row = first && 'id' in first && first.id ? first.id : 'project'
   return <Field key={`${row} ${props.label}`} {...props} row={row} />
 }
 

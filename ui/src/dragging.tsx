@@ -207,8 +207,8 @@ export function useDrag(props: {
         }
         if (state.moved && (state.dx || state.dy)) {
           const into = intoBoundaries(state.groups, groups, state.dx, state.dy)
-          const component = into.find((c) => c.kind === 'holds')?.source
-          return finish([...moves(state), ...into], component ? () => props.onHeld(String(component)) : undefined)
+          const component = into.find((c) => c.type === 'connect' && c.kind === 'holds')
+          return finish([...moves(state), ...into], component && 'source' in component ? () => props.onHeld(component.source ?? '') : undefined)
         }
         if (state.click) select(state.click)
         return over()
@@ -225,7 +225,7 @@ export function useDrag(props: {
       case 'resize':
         if (state.w === state.group.box?.w && state.h === state.group.box.h) return over()
         // A boundary stands where what it holds stands, until it is made larger.
-        return finish([...(state.group.kind === 'subject' || state.group.kind === 'package' || state.group.holds?.length ? [{ type: 'move', id: state.group.id, x: state.group.box?.x, y: state.group.box?.y }] : []), { type: 'resize', id: state.group.id, w: state.w, h: state.h }])
+        return finish([...(state.group.kind === 'subject' || state.group.kind === 'package' || state.group.holds?.length ? [{ type: 'move', id: state.group.id, x: state.group.box?.x, y: state.group.box?.y } as const] : []), { type: 'resize', id: state.group.id, w: state.w, h: state.h }])
       case 'bend':
         if (!state.moved) return over()
         return finish([{ type: 'setLine', id: state.group.id, line: state.group.line ?? '', bends: state.points.slice(1, -1).flatMap((p) => [p.x, p.y]) }])
@@ -269,8 +269,8 @@ function intoBoundaries(moved: Group[], all: Group[], dx: number, dy: number): C
       return [g.kind === 'class' ? { type: 'connect', id: newId(), kind: 'holds', source: owner.subject, target: g.subject } : { type: 'moveInto', id: g.subject, package: owner.subject }]
     }
     return [
-      ...(subject ? [{ type: 'connect', id: newId(), kind: 'within', source: g.subject, target: subject.subject }] : []),
-      ...(folder ? [{ type: 'moveInto', id: g.subject, package: folder.subject }] : []),
+      ...(subject ? [{ type: 'connect' as const, id: newId(), kind: 'within', source: g.subject, target: subject.subject }] : []),
+      ...(folder ? [{ type: 'moveInto' as const, id: g.subject, package: folder.subject }] : []),
     ]
   })
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 
+import { type Change } from '../api'
 import { Problem, Unreachable } from './problem'
 import { type Logged } from './program'
 import { type Kept, type LogReply, Queue, type QueueReply, type Refused, type Step, type Surroundings } from './queue'
@@ -11,6 +12,9 @@ import { type Kept, type LogReply, Queue, type QueueReply, type Refused, type St
 // a model, Registry does with keys.
 
 type Values = Record<string, string>
+
+// A change of this small world; the queue looks into none.
+const set = (key: string, value: string) => [{ key, value } as unknown as Change]
 type Entry = Logged & { writer: string; key: string; value: string; was: string }
 
 class World {
@@ -141,7 +145,7 @@ class Window {
   write(key: string, value: string, clientId: string, base = this.registry.revision) {
     const was = this.registry.shown[key] ?? ''
     this.registry.pending.push({ clientId, key, value })
-    this.queue.add({ clientId, writer: this.writer, base, summary: `${key} = ${value}`, changes: [{ type: 'set', key, value }] }, [{ key, value: was }])
+    this.queue.add({ clientId, writer: this.writer, base, summary: `${key} = ${value}`, changes: set(key, value) }, [{ key, value: was }])
   }
 
   undo(clientId: string) {
@@ -213,7 +217,7 @@ describe('a queue', () => {
           made.push(id)
           w.write(e.key, e.value, id)
         } else if (e.do === 'undo' && w) w.undo(`c${n++}`)
-        else if (e.do === 'other') world.apply({ clientId: `c${n++}`, writer: 'other', base: world.revision, summary: '', changes: [{ type: 'set', key: e.key, value: e.value }] })
+        else if (e.do === 'other') world.apply({ clientId: `c${n++}`, writer: 'other', base: world.revision, summary: '', changes: set(e.key, e.value) })
         else if (e.do === 'away') world.away = e.on
         else if (e.do === 'lose') world.loseAnswers++
         else if (e.do === 'hear' && w) void w.queue.hear(world.revision)
@@ -290,7 +294,7 @@ describe('a queue', () => {
     await window.queue.kept()
     window = new Window(world, 'w', store) // a reload in between
     for (let i = 100; i < 200; i++) window.write(`k${i}`, 'mine', `c${i}`, 0)
-    for (const i of [3, 50, 99, 120, 199]) world.apply({ clientId: `o${i}`, writer: 'other', base: world.revision, summary: '', changes: [{ type: 'set', key: `k${i}`, value: 'theirs' }] })
+    for (const i of [3, 50, 99, 120, 199]) world.apply({ clientId: `o${i}`, writer: 'other', base: world.revision, summary: '', changes: set(`k${i}`, 'theirs') })
     await settleAll(world, [window])
     expect(Object.values(world.values).filter((v) => v === 'mine')).toHaveLength(195)
     expect(window.queue.refused.map((r) => r.step.summary)).toEqual(['k3 = mine', 'k50 = mine', 'k99 = mine', 'k120 = mine', 'k199 = mine'])

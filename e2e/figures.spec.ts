@@ -1,0 +1,160 @@
+import { type Page } from '@playwright/test'
+
+import { large } from './large'
+import { boxOf, expect, type Studio, test } from './studio'
+
+// How long it takes from a key, or from letting go, until what it did is painted,
+// measured in the page. Printed by `make bench`; nothing here fails for being slow.
+
+type Figures = { figure: (what: string, times: number[]) => void; blocked: () => Promise<number> }
+
+// until waits in the page for something to be seen, and gives the time since the last
+// key or pointer event until the frame that shows it.
+const until = (page: Page, seen: string) => page.evaluate((code) => new Promise<number>((resolve) => {
+  const look = new Function(`return ${code}`) as () => unknown
+  const began = (window as unknown as { lastInput: number }).lastInput
+  const tick = () => {
+    if (!look()) return requestAnimationFrame(tick)
+    requestAnimationFrame((painted) => resolve(Math.max(painted, performance.now()) - began))
+    return 0
+  }
+  tick()
+}), seen)
+
+async function watch(page: Page): Promise<Figures> {
+  await page.evaluate(() => {
+    const w = window as unknown as { lastInput: number; longest: number }
+    w.lastInput = 0
+    w.longest = 0
+    for (const kind of ['keydown', 'pointerup', 'input']) window.addEventListener(kind, (e) => void (w.lastInput = e.timeStamp), { capture: true })
+    new PerformanceObserver((list) => { for (const e of list.getEntries()) w.longest = Math.max(w.longest, e.duration) }).observe({ type: 'longtask' })
+  })
+  return {
+    figure: (what, times) => {
+      const sorted = [...times].sort((a, b) => a - b)
+      console.log(`figure: ${what}: median ${sorted[sorted.length >> 1]?.toFixed(0)} ms, p95 ${sorted[Math.floor(sorted.length * 0.95)]?.toFixed(0)} ms`)
+    },
+    blocked: () => page.evaluate(() => (window as unknown as { longest: number }).longest),
+  }
+}
+
+async function open(studio: Studio, n: number) {
+  const { page } = studio
+  const id = `figures${n}${Math.random().toString(36).slice(2, 8)}`
+  const answer = await page.request.post(`${studio.address}/api/import?id=${id}`, { data: large(n), headers: { 'Content-Type': 'application/json' } })
+  expect(answer.status(), await answer.text()).toBe(201)
+  await page.goto(`${studio.address}/p/${id}`)
+  await expect(page.locator('#drawing [data-box]')).toHaveCount(n)
+  await studio.saved()
+}
+
+const text = (what: string) => `[...document.querySelectorAll('#drawing text')].some((t) => t.textContent === ${JSON.stringify(what)})`
+
+for (const [n, wanted] of [[40, 50], [300, 100]] as const) {
+  test(`key or release to paint, ${n} shapes (wanted: p95 under ${wanted} ms)`, async ({ studio, page }) => {
+    test.setTimeout(300_000)
+    await open(studio, n)
+    const rounds = 20
+    const { figure, blocked } = await watch(page)
+    const times: Record<string, number[]> = { placing: [], naming: [], undo: [], 'statement preview': [], dragging: [], connecting: [] }
+    const add = (what: string, ms: number) => times[what]?.push(ms)
+    await studio.sheet.focus()
+    for (let i = 0; i < rounds; i++) {
+      await page.keyboard.press('Escape')
+      await page.keyboard.press('c')
+      await page.keyboard.press('Enter')
+      add('placing', await until(page, `document.activeElement.getAttribute('aria-label') === 'Name of the new class'`))
+      await page.keyboard.type(`Made ${i}`)
+      await page.keyboard.press('Tab')
+      add('naming', await until(page, text(`Made ${i}`)))
+      await page.keyboard.press('Escape')
+      await studio.sheet.focus()
+      await page.keyboard.press('Control+z')
+      add('undo', await until(page, `!${text(`Made ${i}`)}`))
+    }
+    await studio.statement.focus()
+    for (let i = 0; i < rounds; i++) {
+      await page.keyboard.press('Control+a')
+      await page.keyboard.insertText(`Sounding ${i} reaches 0..* Fathom${i}`)
+      add('statement preview', await until(page, `document.querySelector('#understood')?.textContent.includes('Fathom${i}')`))
+    }
+    await page.keyboard.press('Escape')
+    for (let i = 0; i < rounds; i++) {
+      await studio.sheet.focus()
+      await page.keyboard.press('Escape')
+      const name = `class Sounding ${(i * 3) % 20}`
+      const group = studio.shape(name)
+      const box = await boxOf(group.locator('rect.shape'))
+      const before = await group.locator('rect.shape').getAttribute('x')
+      await page.mouse.move(box.x + 4, box.y + 3)
+      await page.mouse.down()
+      await page.mouse.move(box.x + 14, box.y + 9, { steps: 2 })
+      await page.keyboard.down('Alt')
+      await page.mouse.move(box.x + 24 + i, box.y + 13, { steps: 2 })
+      await page.mouse.up()
+      await page.keyboard.up('Alt')
+      add('dragging', await page.evaluate(([label, x]) => new Promise<number>((resolve) => {
+        const began = (window as unknown as { lastInput: number }).lastInput
+        const tick = () => {
+          const shape = document.querySelector(`#drawing [aria-label="${label}"] rect.shape`)
+          if (!shape || shape.getAttribute('x') === x) return requestAnimationFrame(tick)
+          requestAnimationFrame((painted) => resolve(Math.max(painted, performance.now()) - began))
+          return 0
+        }
+        tick()
+      }), [name, before] as const))
+    }
+    for (let i = 0; i < rounds; i++) {
+      await studio.sheet.focus()
+      await page.keyboard.press('Escape')
+      await studio.statement.fill(`Sounding ${i} touches 0..* Sounding ${i + 1}`)
+      await expect(studio.understood.first()).toBeVisible()
+      await page.keyboard.press('Enter')
+      add('connecting', await until(page, text('touches')))
+      await studio.sheet.focus()
+      await page.keyboard.press('Control+z')
+      await until(page, `!${text('touches')}`)
+    }
+    for (const [what, list] of Object.entries(times)) figure(`${what}, ${n} shapes`, list)
+    console.log(`figure: the page itself was blocked for ${(await blocked()).toFixed(0)} ms at most, ${n} shapes (wanted: 50)`)
+    await studio.saved()
+  })
+}
+
+test('start (wanted: first visit under 4 s at 10 Mbit/s and 40 ms, second under 0.4 s to see and 1.5 s to work)', async ({ program, browser }) => {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'allow' })
+  try {
+    const page = await context.newPage()
+    const line = await context.newCDPSession(page)
+    await line.send('Network.enable')
+    await line.send('Network.emulateNetworkConditions', { offline: false, latency: 40, downloadThroughput: 10e6 / 8, uploadThroughput: 10e6 / 8 })
+    for (const visit of ['first', 'second'] as const) {
+      const began = Date.now()
+      await page.goto(`${program.address}/p/heatherfold/d/lots`)
+      await page.getByRole('img', { name: 'class HoneyLot', exact: true }).waitFor()
+      const drawn = Date.now() - began
+      await expect(page.getByRole('status', { name: 'Saved state' })).toContainText('Saved', { timeout: 30_000 })
+      console.log(`figure: ${visit} visit: drawn after ${drawn} ms, hands work after ${Date.now() - began} ms`)
+      await page.waitForFunction(async () => Boolean(await (await caches.open('lexeon-1')).match('/')) && (await indexedDB.databases()).length > 0)
+      await page.waitForTimeout(3000) // what is kept is kept behind the hands
+    }
+  } finally {
+    await context.close()
+  }
+})
+
+test('a project of 2,000 classes', async ({ studio, page }) => {
+  test.setTimeout(180_000)
+  const id = `figures${Math.random().toString(36).slice(2, 8)}`
+  const answer = await page.request.post(`${studio.address}/api/import?id=${id}`, { data: large(2000), headers: { 'Content-Type': 'application/json' } })
+  expect(answer.status(), await answer.text()).toBe(201)
+  for (const visit of ['first', 'second'] as const) {
+    const began = Date.now()
+    await page.goto(`${studio.address}/p/${id}/lexicon`)
+    await expect(page.getByRole('status', { name: 'Saved state' })).toContainText('Saved', { timeout: 60_000 })
+    console.log(`figure: ${visit} opening of 2,000 classes and 3,000 relations: hands work after ${Date.now() - began} ms (wanted: 2500)`)
+    await page.waitForTimeout(5000)
+  }
+  const memory = await page.evaluate(() => (performance as unknown as { memory?: { usedJSHeapSize: number } }).memory?.usedJSHeapSize ?? 0)
+  console.log(`figure: the page's own memory with 10,000 rows: ${(memory / 1e6).toFixed(0)} MB beside the core's`)
+})
