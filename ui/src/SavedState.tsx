@@ -3,6 +3,9 @@ import { useState } from 'react'
 import { Refusals } from './Refusals'
 import { useStudio } from './state'
 
+// Where browsers keep no page (an address that is not secure) a reload needs the line.
+const kept = 'serviceWorker' in navigator
+
 // What is saved and what is not, honest to the change.
 export function SavedState() {
   const pending = useStudio((s) => s.pending + s.working)
@@ -16,6 +19,7 @@ export function SavedState() {
   return (
     <span className="flex items-baseline gap-2 text-sm whitespace-nowrap">
       <span className={`text-right ${reachable ? 'text-faint' : 'text-brick'}`} role="status" aria-label="Saved state">{state} · revision {revision}</span>
+      {!reachable && !kept && <span className="text-brick" title="At this address the browser keeps no page.">Do not reload: that needs the line.</span>}
       {refused > 0 && <button className="text-brick underline" onClick={() => setOpen(true)}>{refused} could not be done</button>}
       {open && refused > 0 && <Refusals onClose={() => setOpen(false)} />}
     </span>
