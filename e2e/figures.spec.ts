@@ -8,18 +8,28 @@ import { boxOf, expect, type Studio, test } from './studio'
 
 type Figures = { figure: (what: string, times: number[]) => void; blocked: () => Promise<number> }
 
-// until waits in the page for something to be seen, and gives the time since the last
-// key or pointer event until the frame that shows it.
-const until = (page: Page, seen: string) => page.evaluate((code) => new Promise<number>((resolve) => {
-  const look = new Function(`return ${code}`) as () => unknown
-  const began = (window as unknown as { lastInput: number }).lastInput
-  const tick = () => {
-    if (!look() && performance.now() - began < 10_000) return requestAnimationFrame(tick)
-    requestAnimationFrame((painted) => resolve(Math.max(painted, performance.now()) - began))
-    return 0
-  }
-  tick()
-}), seen)
+// timed does something and gives the time from its last key or pointer event until the
+// frame that shows what it did. The page looks out for it before it is done.
+async function timed(page: Page, seen: string, act: () => Promise<unknown>): Promise<number> {
+  await page.evaluate((code) => {
+    const w = window as unknown as { lastInput: number; shown: Promise<number> }
+    const look = new Function(`return ${code}`) as () => unknown
+    w.shown = new Promise((resolve) => {
+      const painted = () => requestAnimationFrame(() => resolve(performance.now() - w.lastInput))
+      const check = () => {
+        if (!look()) return
+        watcher.disconnect()
+        document.removeEventListener('focusin', check)
+        painted()
+      }
+      const watcher = new MutationObserver(check)
+      watcher.observe(document.body, { subtree: true, childList: true, characterData: true, attributes: true })
+      document.addEventListener('focusin', check)
+    })
+  }, seen)
+  await act()
+  return page.evaluate(() => (window as unknown as { shown: Promise<number> }).shown)
+}
 
 async function watch(page: Page): Promise<Figures> {
   await page.evaluate(() => {
@@ -62,21 +72,17 @@ for (const [n, wanted] of [[40, 50], [300, 100]] as const) {
     for (let i = 0; i < rounds; i++) {
       await page.keyboard.press('Escape')
       await page.keyboard.press('c')
-      await page.keyboard.press('Enter')
-      add('placing', await until(page, `document.activeElement.getAttribute('aria-label') === 'Name of the new class'`))
+      add('placing', await timed(page, `document.activeElement.getAttribute('aria-label') === 'Name of the new class'`, () => page.keyboard.press('Enter')))
       await page.keyboard.type(`Made ${i}`)
-      await page.keyboard.press('Tab')
-      add('naming', await until(page, text(`Made ${i}`)))
+      add('naming', await timed(page, text(`Made ${i}`), () => page.keyboard.press('Tab')))
       await page.keyboard.press('Escape')
       await studio.sheet.focus()
-      await page.keyboard.press('Control+z')
-      add('undo', await until(page, `!${text(`Made ${i}`)}`))
+      add('undo', await timed(page, `!${text(`Made ${i}`)}`, () => page.keyboard.press('Control+z')))
     }
     await studio.statement.focus()
     for (let i = 0; i < rounds; i++) {
       await page.keyboard.press('Control+a')
-      await page.keyboard.insertText(`Sounding ${i} reaches 0..* Fathom${i}`)
-      add('statement preview', await until(page, `document.querySelector('#understood')?.textContent.includes('Fathom${i}')`))
+      add('statement preview', await timed(page, `document.querySelector('#understood')?.textContent.includes('Fathom${i}')`, () => page.keyboard.insertText(`Sounding ${i} reaches 0..* Fathom${i}`)))
     }
     await page.keyboard.press('Escape')
     for (let i = 0; i < rounds; i++) {
@@ -92,29 +98,17 @@ for (const [n, wanted] of [[40, 50], [300, 100]] as const) {
       await page.mouse.move(box.x + 14, box.y + 9, { steps: 2 })
       await page.keyboard.down('Alt')
       await page.mouse.move(box.x + 24 + i, box.y + 13, { steps: 2 })
-      await page.mouse.up()
+      add('dragging', await timed(page, `document.querySelector('#drawing [aria-label="${name}"] rect.shape')?.getAttribute('x') !== '${before}'`, () => page.mouse.up()))
       await page.keyboard.up('Alt')
-      add('dragging', await page.evaluate(([label, x]) => new Promise<number>((resolve) => {
-        const began = (window as unknown as { lastInput: number }).lastInput
-        const tick = () => {
-          const shape = document.querySelector(`#drawing [aria-label="${label}"] rect.shape`)
-          if ((!shape || shape.getAttribute('x') === x) && performance.now() - began < 10_000) return requestAnimationFrame(tick)
-          requestAnimationFrame((painted) => resolve(Math.max(painted, performance.now()) - began))
-          return 0
-        }
-        tick()
-      }), [name, before] as const))
     }
     for (let i = 0; i < rounds; i++) {
       await studio.sheet.focus()
       await page.keyboard.press('Escape')
       await studio.statement.fill(`Sounding ${i} touches 0..* Sounding ${i + 1}`)
       await expect(studio.understood.first()).toBeVisible()
-      await page.keyboard.press('Enter')
-      add('connecting', await until(page, text('touches')))
+      add('connecting', await timed(page, text('touches'), () => page.keyboard.press('Enter')))
       await studio.sheet.focus()
-      await page.keyboard.press('Control+z')
-      await until(page, `!${text('touches')}`)
+      await timed(page, `!${text('touches')}`, () => page.keyboard.press('Control+z'))
     }
     for (const [what, list] of Object.entries(times)) figure(`${what}, ${n} shapes`, list)
     console.log(`figure: the page itself was blocked for ${(await blocked()).toFixed(0)} ms at most, ${n} shapes (wanted: 50)`)

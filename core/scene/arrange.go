@@ -41,10 +41,12 @@ var Arrangements = []Arrangement{InLayers, InColumns, AlignLeft, AlignCenter, Al
 // all of them if none is given. Placements that are not there are left out. The
 // first shape given stays where it is when others are aligned with it.
 func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, placements []model.ID) ([]model.Change, error) {
-	s := d.Of(m, diagram)
-	if s == nil {
+	drawn := d.Of(m, diagram)
+	if drawn == nil {
 		return nil, model.Faultf(model.CodeMissing, "There is no such diagram any more.").At(diagram, "")
 	}
+	// Shapes are made larger while they are arranged; the drawing itself is shared.
+	s := &Scene{Groups: slices.Clone(drawn.Groups)}
 	byID := map[model.ID]*Group{}
 	for i := range s.Groups {
 		byID[s.Groups[i].ID] = &s.Groups[i]

@@ -133,6 +133,7 @@ type Drawer struct {
 	set    *typeface.Typesetter
 	memory shapeMemory
 	routes route.Memory
+	recent recentScenes
 }
 
 // NewDrawer makes a Drawer that measures with the given typesetter.
@@ -140,12 +141,22 @@ func NewDrawer(set *typeface.Typesetter) *Drawer {
 	return &Drawer{set: set, memory: shapeMemory{shapes: map[model.ID]remembered{}}}
 }
 
-// Of draws a diagram; nil if there is none of that id.
+// Of draws a diagram; nil if there is none of that id. Scenes are shared and must not
+// be changed: who asks for the same again gets the same.
 func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	row := m.Diagram(diagram)
 	if row == nil {
 		return nil
 	}
+	if s := d.recent.get(m, diagram); s != nil {
+		return s
+	}
+	s := d.draw(m, diagram, row)
+	d.recent.put(m, diagram, s)
+	return s
+}
+
+func (d *Drawer) draw(m *model.Model, diagram model.ID, row *model.Diagram) *Scene {
 	var shapes []Group
 	var lines, boundaries []*model.Placement
 	pictures := map[model.ID][]byte{}
