@@ -101,7 +101,7 @@ function Section({ section, reading, wanted, chosen, candidate, onChoose }: { se
       <div className="flex items-baseline gap-3">
         <h3 id={id} className="text-lg font-semibold">{section.title}</h3>
         <span className="text-sm text-faint">{section.coverage.covered} of {section.coverage.sentences}</span>
-        <Rename what={`the section ${section.title}`} name={section.title} onSave={(name) => submit([{ type: 'setName', id: section.id, name }])} />
+        <Rename what={`the section ${section.title}`} name={section.title} onSave={(name, base) => submit([{ type: 'setName', id: section.id, name }], { base, place: { row: section.id, field: 'name', text: name } })} />
         {typed === undefined && <button className="text-sm text-verdigris underline" aria-label={`Edit the text of ${section.title}`} onClick={() => { began.current = section.text; base.current = useStudio.getState().revision; setProblem(''); setTyped(section.text) }}>Edit the text</button>}
         <button className="text-sm text-brick underline" aria-label={`Delete the section ${section.title}`} onClick={() => submit([{ type: 'delete', id: section.id }], { said: `Deleted the section ${section.title}.` })}>Delete</button>
       </div>

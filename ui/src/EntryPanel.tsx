@@ -1,6 +1,7 @@
 import { useEffect, useId, useRef, useState } from 'react'
 
 import { ask } from './asking'
+import { ConflictNote } from './ConflictNote'
 import { setLine } from './commands'
 import { showElement } from './placing'
 import { type Change, type Entry, type Item, type FeaturesReply, newId, post, Problem } from './api'
@@ -140,14 +141,15 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
 
 // Features as text: read by the server while typing, taken over when left.
 function Features({ entry }: { entry: Entry }) {
-  const { submit, say } = useStudio.getState()
+  const { propose, giveUp } = useStudio.getState()
   const [typed, setTyped] = useState<string>()
   const [problems, setProblems] = useState<FeaturesReply['problems']>([])
+  const base = useRef<number>(undefined) // the revision that was seen when the typing began
+  const lost = useStudio((s) => s.refused.find((r) => r.step.place?.row === entry.id && r.step.place.field === 'features' && !r.step.place.slot))
   const seed = useRef(newId())
   const id = useId()
   const was = entry.object ?? entry.features
-  const text = typed ?? was
-  const read = (value: string) => post<FeaturesReply>(projectPath('read/features'), { element: entry.id, text: value, seed: seed.current })
+  const text = typed ?? lost?.step.place?.text ?? was
 
   useEffect(() => {
     const timer = setTimeout(() => {
@@ -156,16 +158,16 @@ function Features({ entry }: { entry: Entry }) {
     return () => clearTimeout(timer)
   }, [text, entry.id])
 
-  async function save() {
-    if (typed === undefined || typed === was) return setTyped(undefined)
-    try {
-      const reply = await read(typed)
-      seed.current = newId()
-      submit(reply.changes, { done: () => setTyped(undefined) })
-      if (reply.changes.length === 0) setTyped(undefined)
-    } catch (error) {
-      say(error instanceof Problem ? error.message : 'The features are not saved yet: no answer.', 'error')
-    }
+  function save(sent = typed) {
+    if (sent === undefined || (sent === was && !lost)) return setTyped(undefined)
+    if (lost) giveUp(lost.step.clientId) // whoever has seen theirs decides on it
+    const used = seed.current
+    seed.current = newId()
+    void propose('read/features', { element: entry.id, text: sent, seed: used }, {
+      base: lost ? undefined : base.current, place: { row: entry.id, field: 'features', text: sent },
+      done: () => setTyped((now) => (now === sent ? undefined : now)),
+      failed: (problem) => { if (!problem.body.clientId) setTyped(sent) }, // what the server refuses is told below
+    })
   }
 
   return (
@@ -174,12 +176,13 @@ function Features({ entry }: { entry: Entry }) {
       <textarea
         id={id} className="field font-mono text-sm leading-6" spellCheck={false} value={text} rows={Math.max(4, text.split('\n').length)} maxLength={20000} wrap="off"
         placeholder={entry.object !== undefined ? 'lot17 : HoneyLot\nmass = 212.5' : entry.kind === 'enumeration' ? 'table = 1\nbakery = 2' : '- mass: Decimal\n+ weigh(on: Date): Decimal'}
-        onChange={(e) => setTyped(e.target.value)} onBlur={() => void save()}
+        onChange={(e) => { if (typed === undefined) base.current = useStudio.getState().revision; setTyped(e.target.value) }} onBlur={() => { if (!lost) save() }}
         onKeyDown={(e) => {
-          if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) void save()
-          if (e.key === 'Escape') setTyped(undefined)
+          if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save(typed ?? (lost ? text : undefined))
+          if (e.key === 'Escape') { setTyped(undefined); if (lost) giveUp(lost.step.clientId) }
         }}
       />
+      {lost?.problem.conflict && <ConflictNote conflict={lost.problem.conflict} onMine={() => save(text)} onTheirs={() => { setTyped(undefined); giveUp(lost.step.clientId) }} />}
       {problems.length > 0 && (
         <ul className="text-sm text-ochre">{problems.map((p, i) => <li key={i}>{p.line && <><code className="font-mono">{p.line}</code>: </>}{p.problem}</li>)}</ul>
       )}

@@ -39,7 +39,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
       <button className="px-4 pt-3 text-left text-sm text-faint hover:text-verdigris" onClick={() => go('/')}>‹ All projects</button>
       <h1 className="px-4 text-lg leading-tight font-semibold break-words">{overview.name}</h1>
       <div className="px-4 pb-2">
-        <Rename what="the project" name={overview.name} onSave={(to) => submit([{ type: 'setProject', set: { name: to } }])} />
+        <Rename what="the project" name={overview.name} onSave={(to, base) => submit([{ type: 'setProject', set: { name: to } }], { base, place: { row: 'project', field: 'name', text: to } })} />
       </div>
       <Stage title="Brief" figure={coverage.sentences ? `${coverage.covered} of ${coverage.sentences}` : ''} said={coverage.sentences ? `${coverage.covered} of ${coverage.sentences} sentences covered` : undefined} current={route.stage === 'brief'} onOpen={() => go(`${base}/brief`)} />
       <Stage title="Activities" figure={table.rows ? `${table.flows - table.uncovered} of ${table.flows}` : ''} said={table.rows ? `${table.flows - table.uncovered} of ${table.flows} flows drawn` : undefined} current={route.stage === 'activities'} onOpen={() => go(`${base}/activities`)} />
@@ -124,7 +124,7 @@ function Leaf({ d, depth, current, base }: { d: DiagramInfo; depth: number; curr
       >{(closing || d.kind === 'contextDiagram' ? d.title : d.name) || '(no name)'}</button>
       {current && (
         <div className="flex gap-3 bg-tint px-4 pb-1 pl-8">
-          <Rename what="the diagram" name={d.name} onSave={(to) => submit([{ type: 'setName', id: d.id, name: to }])} />
+          <Rename what="the diagram" name={d.name} onSave={(to, base) => submit([{ type: 'setName', id: d.id, name: to }], { base, place: { row: d.id, field: 'name', text: to } })} />
           {closing ? <button className="text-sm text-brick underline" onClick={() => void close()}>Close this level</button> : (
             <button
               className="text-sm text-brick underline" aria-label="Delete the diagram"

@@ -96,15 +96,15 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     reveal(place)
   }, [place, placeKey, reveal, dragging])
 
-  // What was being written when the window was reloaded opens again.
+  // What was being written when the window was reloaded opens again, unless it is written on already.
   const sceneReady = Boolean(shown) && ready
   useEffect(() => {
     if (!sceneReady || !diagram) return
     const kept = openText(`sheet ${diagram}`)
-    if (!kept) return
+    if (!kept || useStudio.getState().editing) return
     const { slot, before, value } = JSON.parse(kept.value) as { slot: string; before?: string; value: string }
-    if (findSlot(useStudio.getState().scene, slot)) edit({ slot, before, value, base: kept.base })
-    else say(`What you were writing on is gone. Your text: ${value}`, 'error')
+    if (findSlot(useStudio.getState().scene, slot)) return edit({ slot, before, value, base: kept.base })
+    say(`What you were writing on is gone. Your text: ${value}`, 'error')
     closeOpen(`sheet ${diagram}`)
   }, [sceneReady, diagram, edit, say])
 
@@ -114,10 +114,9 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   useEffect(() => {
     const kept = sceneReady && diagram ? openText(`making ${diagram}`) : undefined
     if (!kept) return
-    const { kind, at, value } = JSON.parse(kept.value) as { kind: string; at: Point; value: string }
+    const { kind, at, value, again } = JSON.parse(kept.value) as { kind: string; at: Point; value: string; again: boolean }
     const info = kindsNow.current.find((k) => k.kind === kind)
-    if (info && value) setMaking({ key: newId(), kind: info, at, typed: value, again: false, base: kept.base })
-    closeOpen(`making ${diagram}`)
+    if (info && value) setMaking((now) => now ?? { key: newId(), kind: info, at, typed: value, again, base: kept.base })
   }, [sceneReady, diagram])
 
   // Somebody else may remove what is being written: the text is not lost silently.
@@ -319,7 +318,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
           <SlotEditor
             key={making.key} place={placeOf({ x: making.at.x - 70, y: making.at.y - 16, w: 140, h: 32 }, 14, v)} title={making.kind.note ? `Text of the new ${making.kind.title}` : `Name of the new ${making.kind.title}`}
             value={making.typed} centred={!making.kind.note} bold={!making.kind.note} many={making.kind.note}
-            onType={(value) => diagram && keepOpen(`making ${diagram}`, JSON.stringify({ kind: making.kind.kind, at: making.at, value }), making.base)}
+            onType={(value) => diagram && keepOpen(`making ${diagram}`, JSON.stringify({ kind: making.kind.kind, at: making.at, value, again: making.again }), making.base)}
             onSave={(name, how) => made(making, name, how)} onCancel={() => { setMaking(undefined); if (diagram) closeOpen(`making ${diagram}`); focus() }}
           />
         )}

@@ -231,10 +231,10 @@ export class Queue {
   // moveOn brings what is confirmed to the revision of a reply.
   private async moveOn(reply: LogReply, drop: Id[]) {
     const { core } = this.around
-    if (reply.whole) {
+    if (reply.whole && core) {
       const { revision, rows } = await this.around.server.rows(this.project)
-      await core?.settle([], drop)
-      await core?.replace(revision, rows)
+      await core.settle([], drop)
+      await core.replace(revision, rows)
       this.revision = revision
     } else if (core && (reply.log.length > 0 || drop.length > 0)) {
       try {

@@ -43,7 +43,7 @@ export async function open(project: Id, told: Told): Promise<Session> {
   const [kept, queues] = await Promise.all([keptModel(project), keptQueues(project)])
   const writers = await takeOver(project, queues)
   const revision = (kept && (await fromKept(project, kept))) ?? (await fromServer(project, told))
-  const queue = new Queue(project, writers.mine.writer, revision, surroundings(told, true))
+  const queue = new Queue(project, writers.mine.writer, revision, surroundings(project, told, true))
   const takeIn = async (left: Kept | undefined) => {
     if (!left) return
     queue.restore(left)
@@ -94,12 +94,14 @@ async function fromServer(project: Id, told: Told): Promise<number> {
   }
 }
 
-function surroundings(told: Told, shown: boolean): Surroundings {
+function surroundings(project: Id, told: Told, shown: boolean): Surroundings {
+  // The core has one project at a time: what comes late for another one is not its own.
+  const own = () => current === undefined || current.project === project
   return {
     server,
     core: shown ? {
-      settle: async (log, drop) => told.rows(await program.settle(log, drop)),
-      replace: (revision, rows) => program.openProject(openProject(), revision, rows),
+      settle: async (log, drop) => { if (own()) told.rows(await program.settle(log, drop)) },
+      replace: async (revision, rows) => { if (own()) await program.openProject(project, revision, rows) },
     } : undefined,
     keep: keepQueue,
     wait: later,
@@ -113,7 +115,6 @@ function surroundings(told: Told, shown: boolean): Surroundings {
 }
 
 let current: Session | undefined
-const openProject = () => current?.project ?? ''
 
 // show makes a session the one that the page shows.
 export function show(session: Session | undefined) {
@@ -159,7 +160,7 @@ export async function sendLeftovers(except: Id | undefined) {
     const held = await hold(kept.project, kept.writer)
     if (!held) continue
     const nothing = () => undefined
-    const queue = new Queue(kept.project, kept.writer, 0, surroundings({ changed: nothing, refused: nothing, rows: nothing, settled: nothing, waiting: nothing }, false))
+    const queue = new Queue(kept.project, kept.writer, Math.max(0, ...kept.pending.map((s) => s.base)), surroundings(kept.project, { changed: nothing, refused: nothing, rows: nothing, settled: nothing, waiting: nothing }, false))
     queue.restore(kept)
     void queue.pump().then(() => queue.kept()).then(held.release)
   }
