@@ -271,3 +271,17 @@ test('a project leaves as a model file and comes back the same', async ({ studio
   await page.reload()
   await expect(page.getByRole('listitem')).toHaveCount(projects)
 })
+
+test('a browser that cannot run it is told in one sentence, and a broken address finds nothing', async ({ studio, browser }) => {
+  const old = await browser.newContext()
+  try {
+    const page = await old.newPage()
+    await page.addInitScript('delete window.WebAssembly')
+    await page.goto(studio.address)
+    await expect(page.getByRole('alert')).toContainText('This browser cannot run Lexeon: it needs WebAssembly')
+  } finally {
+    await old.close()
+  }
+  await studio.page.goto(`${studio.address}/p/%E0%A4%A/brief`)
+  await expect(studio.page.getByRole('alert').or(studio.page.getByText(/no such project|does not exist/i)).first()).toBeVisible()
+})

@@ -96,6 +96,15 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     reveal(place)
   }, [place, placeKey, reveal, dragging])
 
+  // What was made last of several is seen too, though the next one was begun and given up.
+  const fresh = useRef<string>(undefined)
+  useEffect(() => {
+    const made = making || !fresh.current ? undefined : shown?.groups.find((g) => g.subject === fresh.current)
+    if (!made?.box) return
+    fresh.current = undefined
+    reveal(made.box)
+  }, [shown, making, reveal])
+
   // What was being written when the window was reloaded opens again, unless it is written on already.
   const sceneReady = Boolean(shown) && ready
   useEffect(() => {
@@ -199,7 +208,10 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         setMaking((now) => (now && now.typed !== '' ? now : { ...m, key: newId(), typed: name }))
       },
     })
-    if (next) return makeFree(m.kind, id, m.at)
+    if (next) {
+      fresh.current = id
+      return makeFree(m.kind, id, m.at)
+    }
     select(id)
     if (how === 'tab' && m.kind.features) edit({ slot: `${id}|features`, value: '', at: { x: m.at.x - 70, y: m.at.y + 20, w: 180, h: 60 }, title: 'Features' })
   }

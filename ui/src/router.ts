@@ -24,9 +24,18 @@ export function go(path: string, replace = false) {
   listeners.forEach((listener) => listener())
 }
 
+// An address that was cut in the middle of a character stays as it is: nothing is found by it.
+function decoded(part: string): string {
+  try {
+    return decodeURIComponent(part)
+  } catch {
+    return part
+  }
+}
+
 export function useRoute(): Route {
   const path = useSyncExternalStore(subscribe, () => location.pathname)
-  const [p, project, stage, diagram] = path.split('/').slice(1).map(decodeURIComponent)
+  const [p, project, stage, diagram] = path.split('/').slice(1).map(decoded)
   if (p !== 'p' || !project) return { stage: 'sheet' }
   const page = pages.find((known) => known === stage)
   if (page) return { project, stage: page, subject: page === 'follow' ? diagram : undefined }
