@@ -272,7 +272,7 @@ test('a project leaves as a model file and comes back the same', async ({ studio
   await expect(page.getByRole('listitem')).toHaveCount(projects)
 })
 
-test('a browser that cannot run it is told in one sentence, and a broken address finds nothing', async ({ studio, browser }) => {
+test('a browser that cannot run it is told so in one sentence', async ({ studio, browser }) => {
   const old = await browser.newContext()
   try {
     const page = await old.newPage()
@@ -282,6 +282,4 @@ test('a browser that cannot run it is told in one sentence, and a broken address
   } finally {
     await old.close()
   }
-  await studio.page.goto(`${studio.address}/p/%E0%A4%A/brief`)
-  await expect(studio.page.getByRole('alert').or(studio.page.getByText(/no such project|does not exist/i)).first()).toBeVisible()
 })
