@@ -9,17 +9,20 @@ const kept = 'serviceWorker' in navigator
 // What is saved and what is not, honest to the change.
 export function SavedState() {
   const pending = useStudio((s) => s.pending + s.working)
+  const keeping = useStudio((s) => s.keeping || s.working > 0)
+  const unkept = useStudio((s) => s.unkept)
   const refused = useStudio((s) => s.refused.length)
   const reachable = useStudio((s) => s.reachable)
   const ready = useStudio((s) => s.ready)
   const revision = useStudio((s) => s.revision)
   const [open, setOpen] = useState(false)
   const changes = (n: number) => (n === 1 ? '1 change' : `${n} changes`)
-  const state = !ready ? 'Opening …' : !reachable ? (pending ? `Offline, ${changes(pending)} ${pending === 1 ? 'waits' : 'wait'}` : 'Offline') : pending ? `${changes(pending)} on ${pending === 1 ? 'its' : 'their'} way` : 'Saved'
+  const state = !ready ? 'Opening …' : !reachable ? (!pending ? 'Offline' : keeping ? `Offline, keeping ${changes(pending)} …` : `Offline, ${changes(pending)} ${pending === 1 ? 'waits' : 'wait'}`) : pending ? `${changes(pending)} on ${pending === 1 ? 'its' : 'their'} way` : 'Saved'
   return (
     <span className="flex items-baseline gap-2 text-sm whitespace-nowrap">
       <span className={`text-right ${reachable ? 'text-faint' : 'text-brick'}`} role="status" aria-label="Saved state">{state} · revision {revision}</span>
-      {!reachable && !kept && <span className="text-brick" title="At this address the browser keeps no page.">Do not reload: that needs the line.</span>}
+      {unkept && pending > 0 && <span className="text-brick">Do not reload: this browser keeps nothing.</span>}
+      {!reachable && !kept && !unkept && <span className="text-brick" title="At this address the browser keeps no page.">Do not reload: that needs the line.</span>}
       {refused > 0 && <button className="text-brick underline" onClick={() => setOpen(true)}>{refused} could not be done</button>}
       {open && refused > 0 && <Refusals onClose={() => setOpen(false)} />}
     </span>

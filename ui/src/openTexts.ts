@@ -28,12 +28,34 @@ export function keepOpen(key: string, value: string, base: number) {
   if (!project || !writer) return
   const text = { project, key: `${writer}|${key}`, value, base, at: Date.now() }
   texts.set(key, text)
-  void keepText(text)
+  store(text)
 }
 
 export function closeOpen(key: string) {
   if (!texts.delete(key) || !project) return
-  void forgetText(project, `${writer}|${key}`)
+  store({ project, key: `${writer}|${key}` })
 }
+
+// Letters come faster than a slow disk writes. What a text was meanwhile is left out,
+// so that the changes that wait are not stored behind a long row of letters.
+type Wanted = OpenText | { project: Id; key: string } // without a value: it is closed
+const wanted = new Map<string, Wanted>()
+let storing = false
+
+function store(text: Wanted) {
+  wanted.set(`${text.project} ${text.key}`, text)
+  if (!storing) void storeAll()
+}
+
+async function storeAll() {
+  storing = true
+  for (let next = first(); next; next = first()) {
+    wanted.delete(`${next.project} ${next.key}`)
+    await ('value' in next ? keepText(next) : forgetText(next.project, next.key))
+  }
+  storing = false
+}
+
+const first = (): Wanted | undefined => wanted.values().next().value
 
 export const openText = (key: string): OpenText | undefined => texts.get(key)

@@ -44,6 +44,8 @@ type State = {
   editing?: Editing
   pending: number // changes that are not confirmed yet
   working: number // gestures and texts that the core has not taken yet
+  keeping: boolean // something that waits is not stored in the browser yet
+  unkept: boolean // the browser stores nothing
   refused: Refused[] // changes that could not be done
   undo: string // what would be taken back next; empty: nothing
   redo: string
@@ -146,7 +148,7 @@ export const useStudio = create<State>()((set, get) => {
   function tell(of: Session) {
     if (of !== session) return
     const { queue } = of
-    set({ pending: queue.pending.length, refused: queue.refused, reachable: queue.online, undo: queue.undo.at(-1)?.summary ?? '', redo: queue.redo.at(-1)?.summary ?? '' })
+    set({ pending: queue.pending.length, keeping: queue.keeping, unkept: queue.unkept, refused: queue.refused, reachable: queue.online, undo: queue.undo.at(-1)?.summary ?? '', redo: queue.redo.at(-1)?.summary ?? '' })
     if (queue.stopped === 'gone') {
       void forget(of.project)
       set({ overview: undefined, missing: 'This project was deleted.' })
@@ -187,6 +189,8 @@ export const useStudio = create<State>()((set, get) => {
     revision: 0,
     pending: 0,
     working: 0,
+    keeping: false,
+    unkept: false,
     refused: [],
     undo: '',
     redo: '',

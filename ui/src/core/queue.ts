@@ -64,6 +64,7 @@ export class Queue {
   online = true
   // stopped says why nothing is sent any more.
   stopped?: 'otherProgram' | 'gone'
+  unkept = false // the browser stores nothing
   private turn: Promise<void> = Promise.resolve()
   private pumping = false
   private heard = 0
@@ -103,6 +104,11 @@ export class Queue {
     this.around.changed()
   }
 
+  // keeping tells whether something of this queue is not stored yet: a reload would lose it.
+  get keeping() {
+    return this.saving !== undefined
+  }
+
   // kept resolves when what is pending now is stored.
   async kept() {
     while (this.saving) await this.saving
@@ -119,13 +125,15 @@ export class Queue {
     }
     const { writer, project, pending, refused, undo, redo } = this
     this.saving = this.around.keep({ writer, project, pending, refused, undo, redo }).then(
-      () => undefined,
-      () => undefined, // where nothing can be stored, a reload loses what is pending; the page says so
+      () => { this.unkept = false },
+      () => { this.unkept = true }, // where nothing can be stored, a reload loses what is pending; the page says so
     ).then(() => {
       this.saving = undefined
       if (this.saveAgain) {
         this.saveAgain = false
         this.keep()
+      } else {
+        this.around.changed()
       }
     })
   }
