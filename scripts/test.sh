@@ -15,10 +15,9 @@ export LEXEON_TEST_DATABASE_URL
 mkdir -p .run
 (cd e2e && npx --no-install playwright test --output=test-results/hands hands >../.run/hands.log 2>&1) &
 hands=$!
-finish() {
-    kill "$hands" 2>/dev/null
-    [ "$started" = 1 ] && scripts/postgres.sh remove .run/test-postgres
-    true
+finish() { # what fails here would be taken for a test that failed
+    kill "$hands" 2>/dev/null || true
+    if [ "$started" = 1 ]; then scripts/postgres.sh remove .run/test-postgres; fi
 }
 trap finish EXIT
 go test ./...

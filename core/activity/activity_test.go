@@ -16,13 +16,6 @@ import (
 	"lexeon/core/modeltest"
 )
 
-func apply(t testing.TB, m *model.Model, changes []model.Change) *model.Model {
-	t.Helper()
-	next, _, _, err := model.Edit(m, changes)
-	require.NoError(t, err)
-	return next
-}
-
 var intake = []string{
 	"activity Beekeeper | deliver lot |  | delivery note to Intake clerk | no",
 	"activity Intake clerk | weigh lot | delivery note from Beekeeper | lot entry to [Lot register]; intake receipt to Beekeeper | yes",
@@ -123,7 +116,7 @@ func TestAtMostSoManyProcesses(t *testing.T) {
 	}
 	m := modeltest.Build(t, lines...)
 	require.Len(t, processes(activity.Of(m).Derive(activity.Logical)), 7)
-	m = apply(t, m, []model.Change{&model.SetProject{Set: model.P("mostProcesses", 3)}})
+	m = modeltest.Edit(t, m, []model.Change{&model.SetProject{Set: model.P("mostProcesses", 3)}})
 	require.Len(t, processes(activity.Of(m).Derive(activity.Logical)), 3)
 }
 
@@ -158,7 +151,7 @@ func randomTable(t *testing.T, seed uint64) *model.Model {
 	}
 	for i := range 1 + rnd.IntN(18) {
 		performer := people[rnd.IntN(len(people)-1)+1]
-		m = apply(t, m, []model.Change{&model.AddElement{ID: model.ID(fmt.Sprintf("row%d", i)), Kind: model.Activity, Name: fmt.Sprintf("activity %d", i), Set: model.P(
+		m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: model.ID(fmt.Sprintf("row%d", i)), Kind: model.Activity, Name: fmt.Sprintf("activity %d", i), Set: model.P(
 			"performer", performer, "inputs", datum(), "outputs", datum(), "processing", []model.Truth{model.Yes, model.No, model.No, model.Unstated}[rnd.IntN(4)], "timed", rnd.IntN(9) == 0)}})
 	}
 	return m
@@ -197,13 +190,13 @@ func TestDerivationsOfRandomTables(t *testing.T) {
 		require.Equal(t, boundary[activity.Context], boundary[activity.Logical], "seed %d", seed)
 
 		difference := table.Compare(activity.Context)
-		next := apply(t, m, difference.Changes(wanted(difference)))
+		next := modeltest.Edit(t, m, difference.Changes(wanted(difference)))
 		for _, f := range check.Run(next, check.All).Findings() {
 			require.NotEqual(t, check.Error, f.Severity, "seed %d: %s %s", seed, f.Rule, f.Message)
 		}
 		for _, view := range activity.Views[1:] {
 			d := activity.Of(next).Compare(view)
-			next = apply(t, next, d.Changes(wanted(d)))
+			next = modeltest.Edit(t, next, d.Changes(wanted(d)))
 		}
 		for _, view := range activity.Views {
 			for _, p := range activity.Of(next).Compare(view).Pieces {
@@ -237,23 +230,23 @@ func TestTakingOverNeverOverwritesWhatAPersonDid(t *testing.T) {
 	m := modeltest.Build(t, intake...)
 	d := activity.Of(m).Compare(activity.Logical)
 	require.True(t, d.IsNew)
-	m = apply(t, m, d.Changes(wanted(d)))
+	m = modeltest.Edit(t, m, d.Changes(wanted(d)))
 	weigh := m.Named("weigh lot", model.Process)[0]
 	lab := m.Named("Laboratory", model.Entity)[0]
 	order := m.Named("order test", model.Process)[0]
 	require.NotEmpty(t, m.TracesOf(weigh.ID), "it is traced to its row")
 
 	// A person renames a process, draws a flow and takes one off.
-	m = apply(t, m, []model.Change{
+	m = modeltest.Edit(t, m, []model.Change{
 		&model.SetName{ID: weigh.ID, Name: "Receive lot"},
 		&model.Connect{ID: "own", Kind: model.DataFlow, Name: "reminder", Source: order.ID, Target: lab.ID},
 		&model.Place{ID: "ownplace", Diagram: d.Diagram, Subject: "own"},
 	})
 	receipt := m.Flows(weigh.ID)[slices.IndexFunc(m.Flows(weigh.ID), func(f *model.Relationship) bool { return f.Name == "intake receipt" })]
-	m = apply(t, m, []model.Change{&model.Delete{ID: receipt.ID}})
+	m = modeltest.Edit(t, m, []model.Change{&model.Delete{ID: receipt.ID}})
 	// And the table changes: the row of the laboratory's order goes, another comes.
 	rows := m.OfKind(model.Activity)
-	m = apply(t, m, []model.Change{
+	m = modeltest.Edit(t, m, []model.Change{
 		&model.Delete{ID: rows[2].ID},
 		&model.SetElement{ID: rows[5].ID, Set: model.P("inputs", []model.Datum{{Data: "test result", With: "Messenger"}, {Data: "moisture", With: "Laboratory"}})},
 		&model.SetName{ID: rows[1].ID, Name: "weigh and enter lot"},
@@ -276,7 +269,7 @@ func TestTakingOverNeverOverwritesWhatAPersonDid(t *testing.T) {
 			require.NotContains(t, accepted, p.ID)
 		}
 	}
-	m = apply(t, m, d.Changes(accepted))
+	m = modeltest.Edit(t, m, d.Changes(accepted))
 	require.Equal(t, "Receive lot", m.Element(weigh.ID).Name)
 	require.NotNil(t, m.Relationship("own"))
 	require.NotNil(t, m.Element(order.ID))
@@ -287,7 +280,7 @@ func TestTakingOverNeverOverwritesWhatAPersonDid(t *testing.T) {
 	// Taken over after all.
 	for _, p := range again.Pieces {
 		if p.State == activity.Removed {
-			m = apply(t, m, again.Changes([]model.ID{p.ID}))
+			m = modeltest.Edit(t, m, again.Changes([]model.ID{p.ID}))
 		}
 	}
 	require.NotContains(t, states(activity.Of(m).Compare(activity.Logical)), "intake receipt, from weigh and enter lot to Beekeeper")
@@ -295,7 +288,7 @@ func TestTakingOverNeverOverwritesWhatAPersonDid(t *testing.T) {
 
 func TestWhatAPersonDrewIsTaken(t *testing.T) {
 	m := modeltest.Build(t, append(intake, "process Cooperative", "entity Beekeepers", `Beekeepers sends "Delivery notes" to Cooperative`, "context Cooperative, Beekeepers")...)
-	m = apply(t, m, []model.Change{&model.Place{ID: "f", Diagram: m.Diagrams()[0].ID, Subject: m.Relationships(model.DataFlow)[0].ID}})
+	m = modeltest.Edit(t, m, []model.Change{&model.Place{ID: "f", Diagram: m.Diagrams()[0].ID, Subject: m.Relationships(model.DataFlow)[0].ID}})
 	d := activity.Of(m).Compare(activity.Context)
 	require.False(t, d.IsNew)
 	for _, p := range d.Pieces {
@@ -303,7 +296,7 @@ func TestWhatAPersonDrewIsTaken(t *testing.T) {
 			require.Equal(t, activity.Same, p.State, p.Title)
 		}
 	}
-	next := apply(t, m, d.Changes(wanted(d)))
+	next := modeltest.Edit(t, m, d.Changes(wanted(d)))
 	require.Len(t, next.OfKind(model.Process), 1)
 	require.Len(t, next.ByTerm("beekeeper", model.Entity), 1)
 }
@@ -318,7 +311,7 @@ func TestCells(t *testing.T) {
 
 func TestCSV(t *testing.T) {
 	m := modeltest.Build(t, append(intake, "activity =cmd | +1+1 | @sum from -x | 'quoted to \"Y\", Z | yes")...)
-	m = apply(t, m, []model.Change{&model.AddElement{ID: "s", Kind: model.Section, Name: "B"}, &model.AddElement{ID: "s1", Kind: model.Sentence, Owner: "s", Set: model.P("text", "One.")},
+	m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: "s", Kind: model.Section, Name: "B"}, &model.AddElement{ID: "s1", Kind: model.Sentence, Owner: "s", Set: model.P("text", "One.")},
 		&model.Connect{ID: "t", Kind: model.Trace, Source: m.OfKind(model.Activity)[0].ID, Target: "s1"}})
 	text := activity.WriteCSV(m, map[model.ID]int{"s1": 1})
 	for _, line := range strings.Split(string(text), "\n") {
@@ -328,7 +321,7 @@ func TestCSV(t *testing.T) {
 	}
 	rows, err := activity.ReadCSV(text)
 	require.NoError(t, err)
-	next := apply(t, model.Empty("Again"), activity.RowChanges(rows, nil, "s"))
+	next := modeltest.Edit(t, model.Empty("Again"), activity.RowChanges(rows, nil, "s"))
 	again := next.OfKind(model.Activity)
 	require.Len(t, again, 9)
 	for i, r := range m.OfKind(model.Activity) {

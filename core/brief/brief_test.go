@@ -9,23 +9,8 @@ import (
 
 	"lexeon/core/brief"
 	"lexeon/core/model"
+	"lexeon/core/modeltest"
 )
-
-func apply(t testing.TB, m *model.Model, changes []model.Change) *model.Model {
-	t.Helper()
-	next, _, _, err := model.Edit(m, changes)
-	require.NoError(t, err)
-	return next
-}
-
-// told makes a model with one section.
-func told(t testing.TB, text string) *model.Model {
-	t.Helper()
-	m := apply(t, model.Empty("Told"), []model.Change{&model.AddElement{ID: "s", Kind: model.Section, Name: "Brief"}})
-	changes, err := brief.EditChanges(m, "s", text, "first")
-	require.NoError(t, err)
-	return apply(t, m, changes)
-}
 
 func TestSplitIntoSentences(t *testing.T) {
 	pieces, err := brief.Split("# Intake\n\nA beekeeper delivers a lot, e.g. 40 kg.\nDr. Moor weighs it!  Is it\nmoist?\n\n- number\n- mass in kg\n\n## Grading\r\nLots are graded.")
@@ -59,7 +44,7 @@ func texts(m *model.Model) (out []string) {
 }
 
 func TestEditedTextsKeepTheirSentences(t *testing.T) {
-	m := told(t, "A hive stands in an apiary. A beekeeper keeps an apiary. The clerk weighs each lot. Lots get a grade.")
+	m := modeltest.Told(t, "A hive stands in an apiary. A beekeeper keeps an apiary. The clerk weighs each lot. Lots get a grade.")
 	ids := map[string]model.ID{}
 	for _, s := range brief.Sentences(m) {
 		ids[s.Sentence().Text] = s.ID
@@ -67,7 +52,7 @@ func TestEditedTextsKeepTheirSentences(t *testing.T) {
 	section := "A beekeeper keeps an apiary. The intake clerk weighs each lot. Rejected lots go back. Lots get a grade. A hive stands in an apiary."
 	changes, err := brief.EditChanges(m, "s", section, "second")
 	require.NoError(t, err)
-	next := apply(t, m, changes)
+	next := modeltest.Edit(t, m, changes)
 	require.Equal(t, section, strings.Join(texts(next), " "))
 	require.Equal(t, section, brief.Text(next.Children("s")))
 	after := map[string]model.ID{}
@@ -90,7 +75,7 @@ func TestAnyEditArrives(t *testing.T) {
 	all := []string{"One hive stands here.", "Two hives stand there.", "The clerk weighs a lot.", "The clerk weighs the lot.", "# Heads", "- an entry", "Blends are mixed.", "A jar is filled."}
 	rnd := uint64(7)
 	next := func(n int) int { rnd = rnd*6364136223846793005 + 1442695040888963407; return int(rnd>>33) % n }
-	m := told(t, "Start here.")
+	m := modeltest.Told(t, "Start here.")
 	for step := range 120 {
 		var lines []string
 		for range next(9) {
@@ -105,7 +90,7 @@ func TestAnyEditArrives(t *testing.T) {
 		}
 		changes, err := brief.EditChanges(m, "s", text, fmt.Sprint(step))
 		require.NoError(t, err)
-		m = apply(t, m, changes)
+		m = modeltest.Edit(t, m, changes)
 		var got []brief.Piece
 		kept := 0
 		for _, s := range m.Children("s") {

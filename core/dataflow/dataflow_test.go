@@ -36,13 +36,6 @@ var balancedLevel = []string{
 
 func process(m *model.Model, name string) model.ID { return m.Named(name, model.Process)[0].ID }
 
-func apply(t testing.TB, m *model.Model, changes []model.Change) *model.Model {
-	t.Helper()
-	next, _, _, err := model.Edit(m, changes)
-	require.NoError(t, err)
-	return next
-}
-
 func tell(b dataflow.Balance) []string {
 	out := []string{}
 	for _, u := range b.Unbalanced {
@@ -62,7 +55,7 @@ func TestNumbers(t *testing.T) {
 	require.Equal(t, "", dataflow.Number(m, process(m, "Station")))
 	require.Equal(t, "2", dataflow.Number(m, process(m, "Report weather")))
 	require.Equal(t, "1.2 File reading", dataflow.Label(m, process(m, "File reading")))
-	m = apply(t, m, []model.Change{&model.SetProject{Set: model.P("contextZero", true)}})
+	m = modeltest.Edit(t, m, []model.Change{&model.SetProject{Set: model.P("contextZero", true)}})
 	require.Equal(t, "0", dataflow.Number(m, process(m, "Station")))
 	require.Equal(t, "1.2", dataflow.Number(m, process(m, "File reading")))
 }
@@ -126,7 +119,7 @@ func TestOwedFlowsAreTakenUp(t *testing.T) {
 	take := process(m, "Take readings")
 	opening, diagram, err := dataflow.OpenChanges(m, take, model.Logical, "s")
 	require.NoError(t, err)
-	m = apply(t, m, opening)
+	m = modeltest.Edit(t, m, opening)
 	again, same, err := dataflow.OpenChanges(m, take, model.Logical, "s")
 	require.NoError(t, err)
 	require.Empty(t, again)
@@ -140,13 +133,13 @@ func TestOwedFlowsAreTakenUp(t *testing.T) {
 	}
 	require.Equal(t, []string{"in raw signal", "out reading"}, owed())
 	check := process(m, "Check reading")
-	m = apply(t, m, []model.Change{&model.Place{ID: "p", Diagram: diagram, Subject: check, X: 10, Y: 10}})
+	m = modeltest.Edit(t, m, []model.Change{&model.Place{ID: "p", Diagram: diagram, Subject: check, X: 10, Y: 10}})
 	taken, err := dataflow.TakeUpChanges(m, dataflow.Owed(m, dictionary.Of(m), level)[0].Flow.ID, check, diagram, "s")
 	require.NoError(t, err)
-	m = apply(t, m, taken)
+	m = modeltest.Edit(t, m, taken)
 	require.Equal(t, []string{"out reading"}, owed())
 	require.Len(t, m.PlacementsOn(diagram), 2, "the flow is drawn")
-	m = apply(t, m, dataflow.CloseChanges(m, take, model.Logical))
+	m = modeltest.Edit(t, m, dataflow.CloseChanges(m, take, model.Logical))
 	require.Nil(t, m.LevelOf(take, model.Logical))
 	require.False(t, dataflow.IsOpened(m, take))
 }
@@ -204,7 +197,7 @@ func TestMovingAProcessKeepsTheBalance(t *testing.T) {
 	warn, report := process(m, "Warn"), process(m, "Report weather")
 	down, err := dataflow.MoveChanges(m, warn, report, "s")
 	require.NoError(t, err)
-	moved := apply(t, m, down)
+	moved := modeltest.Edit(t, m, down)
 	require.Equal(t, "2.1", dataflow.Number(moved, warn))
 	require.Contains(t, statements(t, moved), `"Report weather" sends warning to "Valley office"`)
 	require.Contains(t, statements(t, moved), `the frame sends storm to Warn`)
@@ -212,7 +205,7 @@ func TestMovingAProcessKeepsTheBalance(t *testing.T) {
 
 	up, err := dataflow.MoveChanges(m, process(m, "File reading"), process(m, "Station"), "s")
 	require.NoError(t, err)
-	moved = apply(t, m, up)
+	moved = modeltest.Edit(t, m, up)
 	require.Equal(t, "4 File reading", dataflow.Label(moved, process(m, "File reading")))
 	require.Contains(t, statements(t, moved), `"Take readings" sends "raw signal" to "File reading"`)
 	require.Contains(t, statements(t, moved), `"Check reading" sends "raw signal" to the frame`)
@@ -252,9 +245,9 @@ func statements(t *testing.T, m *model.Model) (out []string) {
 func TestRenumber(t *testing.T) {
 	m := station(t, "process Warn in Station")
 	station := process(m, "Station")
-	m = apply(t, m, []model.Change{&model.Delete{ID: process(m, "Take readings")}})
+	m = modeltest.Edit(t, m, []model.Change{&model.Delete{ID: process(m, "Take readings")}})
 	require.Equal(t, "3", dataflow.Number(m, process(m, "Warn")), "the others keep their numbers")
-	m = apply(t, m, dataflow.RenumberChanges(m, dataflow.Level{Process: station}, []model.ID{process(m, "Warn")}))
+	m = modeltest.Edit(t, m, dataflow.RenumberChanges(m, dataflow.Level{Process: station}, []model.ID{process(m, "Warn")}))
 	require.Equal(t, "1", dataflow.Number(m, process(m, "Warn")))
 	require.Equal(t, "2", dataflow.Number(m, process(m, "Report weather")))
 	require.Empty(t, dataflow.RenumberChanges(m, dataflow.Level{Process: station}, nil))
@@ -264,14 +257,14 @@ func TestRenumber(t *testing.T) {
 // as asked for. What the lowest exchange with the outside is drawn on every
 // level above them, so that all levels are in balance.
 func large(b testing.TB, processes int) *model.Model {
-	m := apply(b, model.Empty("Large"), []model.Change{&model.AddElement{ID: "sys", Kind: model.Process, Name: "System"}, &model.AddElement{ID: "x", Kind: model.Entity, Name: "Outside"}})
+	m := modeltest.Edit(b, model.Empty("Large"), []model.Change{&model.AddElement{ID: "sys", Kind: model.Process, Name: "System"}, &model.AddElement{ID: "x", Kind: model.Entity, Name: "Outside"}})
 	level, n := []model.ID{"sys"}, 1
 	for range 4 {
 		var next []model.ID
 		for _, parent := range level {
 			for k := 0; k < 5 && n < processes; k, n = k+1, n+1 {
 				id := model.ID(fmt.Sprintf("p%d", n))
-				m = apply(b, m, []model.Change{&model.AddElement{ID: id, Kind: model.Process, Name: fmt.Sprintf("Do %d", n), Owner: parent}})
+				m = modeltest.Edit(b, m, []model.Change{&model.AddElement{ID: id, Kind: model.Process, Name: fmt.Sprintf("Do %d", n), Owner: parent}})
 				next = append(next, id)
 			}
 		}
@@ -288,7 +281,7 @@ func large(b testing.TB, processes int) *model.Model {
 				&model.Connect{ID: model.DeriveID("in", item, string(p.ID)), Kind: model.DataFlow, Name: item, Source: "x", Target: p.ID},
 				&model.Connect{ID: model.DeriveID("out", item, string(p.ID)), Kind: model.DataFlow, Name: item, Source: p.ID, Target: "x"})
 		}
-		m = apply(b, m, changes)
+		m = modeltest.Edit(b, m, changes)
 	}
 	return m
 }

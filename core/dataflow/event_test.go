@@ -20,7 +20,7 @@ func TestProposedEvents(t *testing.T) {
 	for _, e := range dataflow.ProposedEvents(m) {
 		changes = append(changes, e)
 	}
-	next := apply(t, m, changes)
+	next := modeltest.Edit(t, m, changes)
 	for _, e := range next.OfKind(model.Event) {
 		d := e.Event()
 		process := ""
@@ -44,7 +44,7 @@ func TestMovingOutFindsThePartners(t *testing.T) {
 	m := station(t, append(balancedLevel, `"File reading" writes reading to "Reading log"`)...)
 	out, err := dataflow.MoveChanges(m, process(m, "Check reading"), process(m, "Station"), "s")
 	require.NoError(t, err)
-	moved := apply(t, m, out)
+	moved := modeltest.Edit(t, m, out)
 	require.Equal(t, "3 Check reading", dataflow.Label(moved, process(moved, "Check reading")))
 	told := statements(t, moved)
 	require.Contains(t, told, `"Sensor mast" sends "raw signal" to "Check reading"`, "the frame's flow comes from the mast now")
@@ -55,11 +55,11 @@ func TestMovingOutFindsThePartners(t *testing.T) {
 	m = station(t, append(balancedLevel, `"Take readings" sends alarm to "Report weather"`, `"Check reading" sends alarm to the frame`)...)
 	out, err = dataflow.MoveChanges(m, process(m, "Check reading"), process(m, "Station"), "s")
 	require.NoError(t, err)
-	require.Contains(t, statements(t, apply(t, m, out)), `"Check reading" sends alarm to "Report weather"`)
+	require.Contains(t, statements(t, modeltest.Edit(t, m, out)), `"Check reading" sends alarm to "Report weather"`)
 
 	// Several partners: it stays at the frame.
 	m = station(t, append(balancedLevel, `"Valley office" sends "raw signal" to "Take readings"`)...)
 	out, err = dataflow.MoveChanges(m, process(m, "Check reading"), process(m, "Station"), "s")
 	require.NoError(t, err)
-	require.Contains(t, statements(t, apply(t, m, out)), `the frame sends "raw signal" to "Check reading"`)
+	require.Contains(t, statements(t, modeltest.Edit(t, m, out)), `the frame sends "raw signal" to "Check reading"`)
 }

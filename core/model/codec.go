@@ -67,15 +67,7 @@ func DecodeRow(t Table, members map[string]json.RawMessage) (Row, error) {
 	if err := takeFields(reflect.ValueOf(row).Elem(), rest); err != nil {
 		return nil, err
 	}
-	var d Data
-	switch r := row.(type) {
-	case *Element:
-		d = newData(r.Kind)
-		r.Data = d
-	case *Relationship:
-		d = newData(r.Kind)
-		r.Data = d
-	}
+	d := giveData(row)
 	if d != nil {
 		if err := takeFields(reflect.ValueOf(d).Elem(), rest); err != nil {
 			return nil, err

@@ -154,6 +154,20 @@ func (*UnreadData) data()            {}
 func (*EndData) data()               {}
 func (*AssociationData) data()       {}
 
+// giveData gives a row that was just made the empty data of its kind; nil where it has
+// none.
+func giveData(row Row) (d Data) {
+	switch r := row.(type) {
+	case *Element:
+		d = newData(r.Kind)
+		r.Data = d
+	case *Relationship:
+		d = newData(r.Kind)
+		r.Data = d
+	}
+	return d
+}
+
 // newData makes the empty data of a kind, nil where the kind has none.
 func newData(k Kind) Data {
 	switch k {

@@ -203,15 +203,7 @@ func (u *unpacker) row() Row {
 	}
 	r := newRow(Tables[t])
 	u.fields(reflect.ValueOf(r).Elem())
-	var d Data
-	switch r := r.(type) {
-	case *Element:
-		d = newData(r.Kind)
-		r.Data = d
-	case *Relationship:
-		d = newData(r.Kind)
-		r.Data = d
-	}
+	d := giveData(r)
 	if u.number() == 1 {
 		if d == nil {
 			return nil

@@ -16,23 +16,8 @@ import (
 	"lexeon/core/activity"
 	"lexeon/core/brief"
 	"lexeon/core/model"
+	"lexeon/core/modeltest"
 )
-
-func apply(t testing.TB, m *model.Model, changes []model.Change) *model.Model {
-	t.Helper()
-	next, _, _, err := model.Edit(m, changes)
-	require.NoError(t, err)
-	return next
-}
-
-// told makes a model with one section.
-func told(t testing.TB, text string) *model.Model {
-	t.Helper()
-	m := apply(t, model.Empty("Told"), []model.Change{&model.AddElement{ID: "s", Kind: model.Section, Name: "Brief"}})
-	changes, err := brief.EditChanges(m, "s", text, "first")
-	require.NoError(t, err)
-	return apply(t, m, changes)
-}
 
 // Six texts of six domains with the nouns that a reader underlined beside them.
 // What counts is the noun, however it is written.
@@ -53,7 +38,7 @@ func TestRecallAndPrecisionOfNouns(t *testing.T) {
 			expected[model.NormalForm(line)] = true
 		}
 		found := map[string]bool{}
-		for _, c := range reader.Read(told(t, text)).Candidates {
+		for _, c := range reader.Read(modeltest.Told(t, text)).Candidates {
 			if c.Word == brief.Noun {
 				found[model.NormalForm(c.Name)] = true
 			}
@@ -88,7 +73,7 @@ func TestShow(t *testing.T) {
 	}
 	data, _ := os.ReadFile("testdata/" + os.Getenv("SHOW") + ".txt")
 	text, _, _ := strings.Cut(string(data), "\n---\n")
-	m := told(t, text)
+	m := modeltest.Told(t, text)
 	r := reading.NewReader().Read(m)
 	for _, c := range r.Candidates {
 		fmt.Println(c.Word, c.Count, c.Name, "|", c.Subject, "|", c.Kinds[0], c.Owner)
@@ -119,8 +104,8 @@ func candidate(t *testing.T, r *reading.Reading, key string) *brief.Candidate {
 }
 
 func TestWhatIsKnownIsProposedFirst(t *testing.T) {
-	m := told(t, "A beekeeper hands over a delivery note. The delivery note tells the mass.")
-	m = apply(t, m, []model.Change{&model.AddElement{ID: "note", Kind: model.DataItem, Name: "delivery note"}})
+	m := modeltest.Told(t, "A beekeeper hands over a delivery note. The delivery note tells the mass.")
+	m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: "note", Kind: model.DataItem, Name: "delivery note"}})
 	note := candidate(t, reading.NewReader().Read(m), "noun delivery note")
 	require.Equal(t, []model.ID{"note"}, note.Existing)
 	require.Equal(t, model.DataItem, note.Kinds[0])
@@ -128,24 +113,24 @@ func TestWhatIsKnownIsProposedFirst(t *testing.T) {
 	changes, id, err := brief.AcceptChanges(m, note, note.Kinds[0], "", "s")
 	require.NoError(t, err)
 	require.Equal(t, model.ID("note"), id)
-	m = apply(t, m, changes)
+	m = modeltest.Edit(t, m, changes)
 	require.Len(t, m.TracesOf("note"), 2)
 	require.True(t, candidate(t, reading.NewReader().Read(m), "noun delivery note").Traced)
 }
 
 func TestVerbsBecomeUseCases(t *testing.T) {
-	m := told(t, "A beekeeper delivers honey lots. The beekeeper sends a question.")
+	m := modeltest.Told(t, "A beekeeper delivers honey lots. The beekeeper sends a question.")
 	reader := reading.NewReader()
 	keeper := candidate(t, reader.Read(m), "noun beekeeper")
 	require.Contains(t, keeper.Kinds, model.Actor)
 	changes, _, err := brief.AcceptChanges(m, keeper, model.Actor, "", "a")
 	require.NoError(t, err)
-	m = apply(t, m, changes)
+	m = modeltest.Edit(t, m, changes)
 	deliver := candidate(t, reader.Read(m), "verb deliver honey lot")
 	require.Contains(t, deliver.Kinds, model.UseCase)
 	changes, id, err := brief.AcceptChanges(m, deliver, model.UseCase, "", "u")
 	require.NoError(t, err)
-	m = apply(t, m, changes)
+	m = modeltest.Edit(t, m, changes)
 	require.Equal(t, "deliver honey lot", strings.ToLower(m.Element(id).Name))
 	lines := m.Relationships(model.Participation)
 	require.Len(t, lines, 1, "who does it starts it")
@@ -154,7 +139,7 @@ func TestVerbsBecomeUseCases(t *testing.T) {
 }
 
 func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
-	m := told(t, "A beekeeper delivers honey lots to the intake clerk. The intake clerk weighs each honey lot and enters the lot mass in the lot register. An apiary consists of hives. A honey lot has a lot number and a harvest date.")
+	m := modeltest.Told(t, "A beekeeper delivers honey lots to the intake clerk. The intake clerk weighs each honey lot and enters the lot mass in the lot register. An apiary consists of hives. A honey lot has a lot number and a harvest date.")
 	reader := reading.NewReader()
 	r := reader.Read(m)
 	lot := candidate(t, r, "noun honey lot")
@@ -170,7 +155,7 @@ func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
 
 	changes, id, err := brief.AcceptChanges(m, lot, model.Class, "", "s")
 	require.NoError(t, err)
-	m = apply(t, m, changes)
+	m = modeltest.Edit(t, m, changes)
 	require.Equal(t, "HoneyLot", m.Element(id).Name)
 	require.Len(t, m.TracesOf(id), 3)
 	require.True(t, candidate(t, reader.Read(m), "noun honey lot").Traced)
@@ -181,37 +166,37 @@ func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
 
 	number, part, err := brief.AcceptChanges(m, candidate(t, r, "noun lot number"), model.Attribute, id, "s")
 	require.NoError(t, err)
-	m = apply(t, m, number)
+	m = modeltest.Edit(t, m, number)
 	require.Equal(t, "lotNumber", m.Element(part).Name)
 	_, _, err = brief.AcceptChanges(m, lot, model.Attribute, "", "s")
 	require.ErrorContains(t, err, "needs a class")
 	operation, part, err := brief.AcceptChanges(m, weigh, model.Operation, id, "s")
 	require.NoError(t, err)
-	m = apply(t, m, operation)
+	m = modeltest.Edit(t, m, operation)
 	require.Equal(t, "weigh", m.Element(part).Name)
 	association, made, err := brief.AcceptChanges(m, weigh, model.Association, "", "s")
 	require.NoError(t, err)
-	told := apply(t, m, association)
+	told := modeltest.Edit(t, m, association)
 	require.Equal(t, "weighs", told.Relationship(made).Name)
 	require.Len(t, told.TracesOf(made), 1)
 	require.Len(t, told.ClassifiersNamed("IntakeClerk"), 1, "a class that was not there yet")
 
 	// An element under another writing: the lexicon knows the term.
-	m = apply(t, m, []model.Change{&model.AddElement{ID: "keeper", Kind: model.Class, Name: "Apiarist"}})
-	m = apply(t, m, []model.Change{&model.SetTerm{ID: m.Element("keeper").Term, Set: model.P("aliases", []string{"beekeeper"})}})
+	m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: "keeper", Kind: model.Class, Name: "Apiarist"}})
+	m = modeltest.Edit(t, m, []model.Change{&model.SetTerm{ID: m.Element("keeper").Term, Set: model.P("aliases", []string{"beekeeper"})}})
 	known := candidate(t, reader.Read(m), "noun beekeeper")
 	require.Equal(t, []model.ID{"keeper"}, known.Existing)
 	changes, id, err = brief.AcceptChanges(m, known, model.Class, "", "s")
 	require.NoError(t, err)
 	require.Equal(t, model.ID("keeper"), id)
-	m = apply(t, m, changes)
+	m = modeltest.Edit(t, m, changes)
 	require.Len(t, m.TracesOf("keeper"), 1)
 
 	hive := candidate(t, reader.Read(m), "noun hive")
-	m = apply(t, m, brief.RejectChanges(m, hive, false))
+	m = modeltest.Edit(t, m, brief.RejectChanges(m, hive, false))
 	require.True(t, candidate(t, reader.Read(m), "noun hive").Rejected)
 	require.Empty(t, brief.RejectChanges(m, hive, false))
-	m = apply(t, m, brief.RejectChanges(m, hive, true))
+	m = modeltest.Edit(t, m, brief.RejectChanges(m, hive, true))
 	require.False(t, candidate(t, reader.Read(m), "noun hive").Rejected)
 
 	c := brief.CoverageOf(m, "")
@@ -223,7 +208,7 @@ func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
 
 func TestMarksAreTheSentence(t *testing.T) {
 	text := "Each \"Größe\" of a hive, who is also a hive, consists of one or more frames — see <b>x</b>."
-	m := told(t, text)
+	m := modeltest.Told(t, text)
 	s := brief.Sentences(m)[0]
 	var joined strings.Builder
 	tells := []reading.Tell{}
@@ -238,7 +223,7 @@ func TestMarksAreTheSentence(t *testing.T) {
 }
 
 func TestProposedRows(t *testing.T) {
-	m := told(t, "The clerk receives the delivery note from the beekeeper. The clerk enters the lot entry in the lot register. The inspector sends a recall demand to the clerk.")
+	m := modeltest.Told(t, "The clerk receives the delivery note from the beekeeper. The clerk enters the lot entry in the lot register. The inspector sends a recall demand to the clerk.")
 	var got []string
 	for _, r := range reading.NewReader().Read(m).Rows {
 		got = append(got, fmt.Sprintf("%s: %s, in %v, out %v, %s", r.Data.Performer, r.Name, r.Data.Inputs, r.Data.Outputs, r.Data.Processing))
@@ -253,11 +238,11 @@ func TestProposedRows(t *testing.T) {
 // A text as people write them: pronouns, verbs with particles, stores that are
 // only known by what is done with them, and phrases that look like sentences.
 func TestRowsOfASeason(t *testing.T) {
-	m := told(t, `The glacier station collects measurements of three glaciers. A field party reads the stakes every two weeks and sends a stake reading to the data clerk.
+	m := modeltest.Told(t, `The glacier station collects measurements of three glaciers. A field party reads the stakes every two weeks and sends a stake reading to the data clerk.
 Each stake reading consists of a stake number, a height and a date. The data clerk checks the stake reading and enters it in the season book. If a reading is implausible, the data clerk sends a query to the field party.
 The weather service sends an hourly forecast to the forecaster. The forecaster looks up the season book, works out a melt forecast and sends it to the valley authority.
 The porter carries the sledge. At the end of the season, the glaciologist takes the season record from the season book, computes the mass balance and sends an annual report to the research council.`)
-	m = apply(t, m, []model.Change{&model.SetProject{Set: model.P("name", "Glacier station")}})
+	m = modeltest.Edit(t, m, []model.Change{&model.SetProject{Set: model.P("name", "Glacier station")}})
 	read := reading.NewReader().Read(m)
 	var got []string
 	for _, r := range read.Rows {
@@ -284,10 +269,10 @@ The porter carries the sledge. At the end of the season, the glaciologist takes 
 	require.Equal(t, "look up", up.Lemma)
 	changes, id, err := brief.AcceptChanges(m, up, model.Association, "", "s")
 	require.NoError(t, err)
-	require.Equal(t, "looks up", apply(t, m, changes).Relationship(id).Name)
+	require.Equal(t, "looks up", modeltest.Edit(t, m, changes).Relationship(id).Name)
 	changes, id, err = brief.AcceptChanges(m, up, model.Process, "", "s")
 	require.NoError(t, err)
-	require.Equal(t, "look up season book", strings.ToLower(apply(t, m, changes).Element(id).Name))
+	require.Equal(t, "look up season book", strings.ToLower(modeltest.Edit(t, m, changes).Element(id).Name))
 }
 
 func BenchmarkCandidatesOf20000Words(b *testing.B) {
@@ -307,12 +292,12 @@ func BenchmarkCandidatesOf20000Words(b *testing.B) {
 		// Each copy differs, so that nothing is remembered from another one.
 		text := strings.ReplaceAll(words[i%len(words)], ".", fmt.Sprintf(" %d.", i))
 		id := model.ID(fmt.Sprintf("s%d", i))
-		m = apply(b, m, []model.Change{&model.AddElement{ID: id, Kind: model.Section, Name: "Part"}})
+		m = modeltest.Edit(b, m, []model.Change{&model.AddElement{ID: id, Kind: model.Section, Name: "Part"}})
 		changes, err := brief.EditChanges(m, id, text, "x")
 		if err != nil {
 			b.Fatal(err)
 		}
-		m = apply(b, m, changes)
+		m = modeltest.Edit(b, m, changes)
 		n += len(strings.Fields(text))
 	}
 	for b.Loop() {

@@ -301,6 +301,29 @@ describe('a queue', () => {
     expect(window.registry.shown).toEqual(world.values)
   })
 
+  test('what waits is not told as kept before it is stored, nor where nothing can be stored', async () => {
+    const world = new World()
+    const window = new Window(world, 'w', new Map())
+    world.away = true
+    const stored: (() => void)[] = []
+    const kept: number[] = []
+    window.queue.around.keep = (k) => new Promise((resolve) => stored.push(() => { kept.push(k.pending.length); resolve() }))
+    for (let i = 0; i < 97; i++) window.write(`k${i}`, 'mine', `c${i}`, 0)
+    expect(window.queue.keeping).toBe(true)
+    stored.shift()?.() // a slow disk: the first of them alone
+    await breathe()
+    expect([kept, window.queue.keeping]).toEqual([[1], true])
+    let told = 0
+    window.queue.around.changed = () => told++
+    stored.shift()?.() // all that came meanwhile, at once
+    await breathe()
+    expect([kept, window.queue.keeping, window.queue.unkept, told]).toEqual([[1, 97], false, false, 1])
+    window.queue.around.keep = () => Promise.reject(new Error('the disk is full'))
+    window.write('more', 'mine', 'more', 0)
+    await window.queue.kept()
+    expect([window.queue.keeping, window.queue.unkept]).toEqual([false, true])
+  })
+
   test('a page of another program stops and keeps what waits', async () => {
     const world = new World()
     const window = new Window(world, 'w', new Map())
