@@ -11,6 +11,7 @@ ignore (
 require (
 	github.com/go-pdf/fpdf v0.9.0
 	github.com/go-text/typesetting v0.3.5
+	github.com/hashicorp/golang-lru/v2 v2.0.7
 	github.com/jackc/pgx/v5 v5.12.0
 	github.com/jdkato/prose/v2 v2.0.0
 	github.com/jmoiron/sqlx v1.4.0
@@ -25,7 +26,6 @@ require (
 
 require (
 	github.com/deckarep/golang-set v1.7.1 // indirect
-	github.com/hashicorp/golang-lru/v2 v2.0.7 // indirect
 	github.com/jackc/pgpassfile v1.0.0 // indirect
 	github.com/jackc/pgservicefile v0.0.0-20240606120523-5a60cdf6a761 // indirect
 	github.com/jackc/puddle/v2 v2.2.3 // indirect

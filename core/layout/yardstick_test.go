@@ -67,7 +67,7 @@ func drawn(nodes []layout.Node, edges []layout.Edge, r layout.Result) (crossings
 	for i, n := range nodes {
 		rects[i] = geometry.Rect{X: r.At[i].X, Y: r.At[i].Y, W: n.W, H: n.H}
 	}
-	routes := route.Routes(rects, lines, nil)
+	routes := route.Routes(rects, lines)
 	for i, p := range routes {
 		bends += len(p) - 2
 		for _, q := range routes[i+1:] {

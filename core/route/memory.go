@@ -3,22 +3,52 @@ package route
 import (
 	"encoding/binary"
 	"slices"
-	"sync"
+
+	lru "github.com/hashicorp/golang-lru/v2"
+
+	"lexeon/core/geometry"
 )
 
-// Memory keeps what phase 1 found, by exactly the inputs it was found from. It is
-// safe for concurrent use; a nil Memory remembers nothing.
+// Memory keeps the ways that searches found, by exactly the inputs they were found from,
+// and the last runs of drawings. It is safe for concurrent use; a nil Memory remembers
+// nothing.
 type Memory struct {
-	mu     sync.Mutex
-	routes map[string][]Point
+	routes *lru.Cache[string, []Point]
+	runs   *lru.Cache[string, *run]
 }
 
-// maxRoutes bounds the memory; a route takes some 300 bytes with its key.
-const maxRoutes = 20_000
+// Bounds of a memory: a route takes some 300 bytes with its key; a run some ten
+// kilobytes for each line.
+const (
+	maxRoutes = 20_000
+	maxRuns   = 6
+)
 
-// find routes a line alone. What it depends on is the line, its two shapes and
-// the shapes near them, and nothing else.
-func (m *Memory) find(p *path, around *neighbours) []Point {
+// NewMemory makes a Memory that has nothing yet.
+func NewMemory() *Memory {
+	m := &Memory{}
+	m.routes, _ = lru.New[string, []Point](maxRoutes) // fails for sizes below one only
+	m.runs, _ = lru.New[string, *run](maxRuns)
+	return m
+}
+
+func (m *Memory) last(drawing string) *run {
+	if m == nil {
+		return nil
+	}
+	r, _ := m.runs.Get(drawing)
+	return r
+}
+
+func (m *Memory) keep(drawing string, r *run) {
+	if m != nil {
+		m.runs.Add(drawing, r)
+	}
+}
+
+// find routes a line alone, and tells which part of the plane it looked at. What it
+// depends on is the line, its two shapes and the shapes there, and nothing else.
+func (m *Memory) find(p *path, around *neighbours) ([]Point, Rect) {
 	reach := corridor
 	for {
 		hull := p.a.Union(p.b).Inflate(reach)
@@ -30,10 +60,10 @@ func (m *Memory) find(p *path, around *neighbours) []Point {
 			m.put(key, points)
 		}
 		if points != nil {
-			return slices.Clone(points) // phase 2 moves them
+			return points, hull
 		}
 		if reach > widest {
-			return straight(p) // no way exists
+			return straight(p), hull // no way exists
 		}
 		reach *= 4
 	}
@@ -48,24 +78,14 @@ func (m *Memory) get(key string) ([]Point, bool) {
 	if m == nil {
 		return nil, false
 	}
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	points, ok := m.routes[key]
-	return points, ok
+	return m.routes.Get(key)
 }
 
 func (m *Memory) put(key string, points []Point) {
-	if m == nil {
-		return
+	if m != nil {
+		m.routes.Add(key, points)
 	}
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	if m.routes == nil || len(m.routes) >= maxRoutes {
-		m.routes = map[string][]Point{}
-	}
-	m.routes[key] = points
 }
-
 func keyOf(p *path, hull Rect, near []Rect) string {
 	b := make([]byte, 0, 16*(4+len(near))+32)
 	num := func(values ...int) {
@@ -134,7 +154,7 @@ func (n *neighbours) in(r Rect) []Rect {
 			}
 		})
 	}
-	sortRects(out)
+	geometry.SortRects(out)
 	return slices.Compact(out) // a shape in several cells, or two at one place
 }
 
@@ -148,7 +168,7 @@ func floorDiv(a, b int) int {
 
 // Alone routes one line that phase 2 has no part in, such as the one to an
 // association class.
-func Alone(from, to Rect, shapes []Rect, memory *Memory) []Point {
-	p := &path{Line: &Line{}, a: from, b: to}
-	return simplify(memory.find(p, newNeighbours(shapes)))
+func (m *Memory) Alone(from, to Rect, shapes []Rect) []Point {
+	points, _ := m.find(&path{a: from, b: to}, newNeighbours(shapes))
+	return simplify(points)
 }

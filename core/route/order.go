@@ -11,9 +11,9 @@ func before(s, t *segment, vertical bool) bool {
 		return left >= spacing
 	}
 	if abs(s.ideal-t.ideal) < 2*spacing {
-		w := walker{s.paths[0], t.paths[0]}
-		ahead := w.follow(s.index[0], t.index[0], vertical, +1, 0)
-		back := w.follow(s.index[0], t.index[0], vertical, -1, 0)
+		w := walker{s.parts[0].points, t.parts[0].points}
+		ahead := w.follow(s.parts[0].index, t.parts[0].index, vertical, +1, 0)
+		back := w.follow(s.parts[0].index, t.parts[0].index, vertical, -1, 0)
 		switch {
 		case ahead != 0 && (back == 0 || back == ahead):
 			return ahead < 0
@@ -29,12 +29,12 @@ func before(s, t *segment, vertical bool) bool {
 	if c := cmp.Compare(s.far(vertical), t.far(vertical)); c != 0 {
 		return c < 0
 	}
-	return s.paths[0].ID < t.paths[0].ID
+	return s.path().ID < t.path().ID
 }
 
 // far is where the ends of the whole line lie, across the piece.
 func (s *segment) far(vertical bool) int {
-	p := s.paths[0]
+	p := s.path()
 	a, b := p.a.Center(), p.b.Center()
 	if vertical {
 		return a.X + b.X
@@ -43,7 +43,7 @@ func (s *segment) far(vertical bool) int {
 }
 
 // walker follows two lines that run side by side until one turns off.
-type walker struct{ p, q *path }
+type walker struct{ p, q []Point }
 
 const deepest = 12
 
@@ -79,8 +79,8 @@ func (w walker) follow(i, j int, vertical bool, dir, depth int) int {
 
 // end is the end of a piece in a direction, and the step along the line that
 // leads there.
-func (w walker) end(p *path, i int, vertical bool, dir int) (Point, int) {
-	a, b := p.points[i], p.points[i+1]
+func (w walker) end(p []Point, i int, vertical bool, dir int) (Point, int) {
+	a, b := p[i], p[i+1]
 	if (along(b, vertical)-along(a, vertical))*dir >= 0 {
 		return b, 1
 	}
@@ -89,15 +89,15 @@ func (w walker) end(p *path, i int, vertical bool, dir int) (Point, int) {
 
 // turn tells to which side the line turns after a piece: -1 to the lower, 1 to
 // the higher, 0 if it ends there; and which piece comes next.
-func (w walker) turn(p *path, i, step int, vertical bool) (int, int) {
+func (w walker) turn(p []Point, i, step int, vertical bool) (int, int) {
 	next := i + step
-	for next >= 0 && next+1 < len(p.points) && p.points[next] == p.points[next+1] {
+	for next >= 0 && next+1 < len(p) && p[next] == p[next+1] {
 		next += step
 	}
-	if next < 0 || next+1 >= len(p.points) {
+	if next < 0 || next+1 >= len(p) {
 		return 0, 0
 	}
-	from, to := p.points[next], p.points[next+1]
+	from, to := p[next], p[next+1]
 	if step < 0 {
 		from, to = to, from
 	}

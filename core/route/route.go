@@ -3,10 +3,11 @@
 // nothing of what they mean.
 //
 // It works in two phases. The first routes every line alone, from its two shapes
-// and the shapes near them; its results are remembered by exactly those inputs.
-// The second orders the ends along the sides of the shapes and spreads parallel
-// segments in deterministic sweeps; it always runs for all lines. So what is
-// drawn after many small changes is what would be drawn at once.
+// and the shapes near them. The second orders the ends along the sides of the shapes
+// and spreads parallel segments in deterministic sweeps. What is drawn depends on the
+// shapes and lines and on nothing else, so that after many small changes it is what
+// would be drawn at once; a Memory only spares finding again what a change cannot
+// reach.
 package route
 
 import (
@@ -71,52 +72,36 @@ const (
 	margin   = 12 // what ends keep from a corner
 )
 
-// path is a line while it is routed.
+// path is a line with its way, from what phase 1 found to what is drawn. Once its run
+// is over it does not change.
 type path struct {
-	*Line
-	a, b   Rect
-	rank   int // among the lines between the same two shapes
-	points []Point
-	fixed  bool // phase 2 leaves it as it is
+	Line
+	a, b  Rect
+	rank  int  // among the lines between the same two shapes
+	fixed bool // phase 2 leaves it as it is
+	// hull is where the shapes are that its search looked at; empty if there was no
+	// search.
+	hull Rect
+	// at is its way before each sweep of phase 2, and after the last.
+	at    [sweeps + 1][]Point
+	drawn []Point // without points that no bend needs
 }
 
 // Routes finds the points of every line, in the order of the lines given. All
 // segments are horizontal or vertical, but for straight lines, for a person's
-// bends in them, and where no other way exists. Memory may be nil.
-func Routes(shapes []Rect, lines []Line, memory *Memory) [][]Point {
-	paths := make([]*path, len(lines))
-	for i := range lines {
-		l := &lines[i]
-		paths[i] = &path{Line: l, a: shapes[l.From], b: shapes[l.To]}
-	}
-	sorted := slices.Clone(paths)
-	slices.SortFunc(sorted, func(x, y *path) int { return cmp.Compare(x.ID, y.ID) })
-	rankPairs(sorted)
-	around := newNeighbours(shapes)
-	loops := map[int][4]int{}
-	var found []*path
-	for _, p := range sorted {
-		switch {
-		case p.From == p.To:
-			used := loops[p.From]
-			p.points = loop(p, shapes, &used)
-			loops[p.From] = used
-			p.fixed = true
-		case p.Style == Straight:
-			p.points = straight(p)
-			p.fixed = true
-		case len(sensibleBends(p)) > 0:
-			p.points = bent(p, sensibleBends(p))
-			p.fixed = true
-		default:
-			found = append(found, p)
-		}
-	}
-	eachAtOnce(found, func(p *path) { p.points = memory.find(p, around) })
-	spreadAll(sorted, shapes)
+// bends in them, and where no other way exists.
+func Routes(shapes []Rect, lines []Line) [][]Point { return (*Memory)(nil).Routes("", shapes, lines) }
+
+// Routes is what the function of that name finds. Drawing names what is drawn again and
+// again: of a drawing that was drawn before, only what changed is found anew. The
+// points are shared and must not be changed.
+func (m *Memory) Routes(drawing string, shapes []Rect, lines []Line) [][]Point {
+	r := newRun(m.last(drawing), shapes, lines, m)
+	m.keep(drawing, r)
+	byID := r.index()
 	out := make([][]Point, len(lines))
-	for i, p := range paths {
-		out[i] = simplify(p.points)
+	for i := range lines {
+		out[i] = r.paths[byID[lines[i].ID]].drawn
 	}
 	return out
 }
@@ -146,6 +131,20 @@ func rankPairs(paths []*path) {
 		p.rank = seen[key]
 		seen[key]++
 	}
+}
+
+// pathsOf makes the paths of lines in the order of their ids, which is that of all
+// further work.
+func pathsOf(shapes []Rect, lines []Line) []*path {
+	all := make([]path, len(lines))
+	paths := make([]*path, len(lines))
+	for i, l := range lines {
+		all[i] = path{Line: l, a: shapes[l.From], b: shapes[l.To]}
+		paths[i] = &all[i]
+	}
+	slices.SortFunc(paths, func(x, y *path) int { return cmp.Compare(x.ID, y.ID) })
+	rankPairs(paths)
+	return paths
 }
 
 // simplify drops points that no bend needs.

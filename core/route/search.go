@@ -1,7 +1,6 @@
 package route
 
 import (
-	"cmp"
 	"slices"
 	"sync"
 )
@@ -52,12 +51,6 @@ func overlapping(p *path) []Point {
 			{out, p.b.Bottom() - min(margin, p.b.H/2)}, {p.b.Right(), p.b.Bottom() - min(margin, p.b.H/2)}}
 	}
 	return straight(p)
-}
-
-func sortRects(list []Rect) {
-	slices.SortFunc(list, func(a, b Rect) int {
-		return cmp.Or(a.X-b.X, a.Y-b.Y, a.W-b.W, a.H-b.H)
-	})
 }
 
 // grid is the plane cut by the lines on which a route may run.

@@ -1,6 +1,8 @@
 package scene
 
 import (
+	"slices"
+
 	"lexeon/core/component"
 	"lexeon/core/model"
 )
@@ -18,6 +20,7 @@ func markCircles(m *model.Model, diagram *model.Diagram, lines []Group) {
 			continue
 		}
 		g.Title += ", in a circle of calls"
+		g.Shapes, g.Hash = slices.Clone(g.Shapes), "" // what is remembered of the line stays as it is
 		for k := range g.Shapes {
 			switch p := &g.Shapes[k]; p.Role {
 			case RoleLine:

@@ -67,7 +67,7 @@ func (d *Drawer) anchorsToLines(m *model.Model, placed []*model.Placement, list 
 		}
 		points := append(append([]Point{}, bends...), to)
 		points = append([]Point{borderToward(*box, points[0])}, points...)
-		c := &connection{placement: p, rel: r, from: r.Source, points: points}
+		c := &connection{placement: p, rel: r, from: r.Source, points: points, title: relationshipTitle(m, r)}
 		g := d.drawRelationship(m, c)
 		g.Between = []model.ID{r.Source}
 		out, routes = append(out, g), append(routes, points)

@@ -7,7 +7,7 @@ import (
 	"lexeon/core/typeface"
 )
 
-// label is a text beside a line that still looks for its place.
+// label is a text beside a line, with the places where it could be. It does not change.
 type label struct {
 	key    string
 	text   string
@@ -20,9 +20,8 @@ type label struct {
 	moved  *Point // where a person put it, relative to the anchor
 	slot   Slot
 
-	places []place // in the order of preference
-	more   func()  // adds those that are seldom needed
-	at     place
+	places []place        // in the order of preference
+	more   func() []place // those that are seldom needed
 }
 
 // place is where the box of a label could be, and which way the line runs there.
@@ -62,23 +61,17 @@ func (l *label) atEnd(points []Point, at Point, along vector, gap int, other boo
 	if at != points[0] {
 		line = reversed(points)
 	}
-	steps := func(from, to int) {
+	steps := func(from, to int) (out []place) {
 		for step := from; step <= to; step += 12 {
 			for _, side := range [2]bool{other, !other} {
-				l.places = append(l.places, place{l.besideEnd(at, along, gap+step, side), along})
+				out = append(out, place{l.besideEnd(at, along, gap+step, side), along})
 			}
 		}
+		return out
 	}
-	l.places = make([]place, 0, usual)
-	steps(0, 12)
-	l.more = func() {
-		steps(24, 120)
-		l.besideLine(line)
-	}
+	l.places = steps(0, 12)
+	l.more = func() []place { return append(steps(24, 120), l.besideLine(line)...) }
 }
-
-// usual is how many places are tried before the rest is even listed.
-const usual = 4
 
 // besideEnd is the corner of the label's box at a distance from an end.
 func (l *label) besideEnd(at Point, along vector, gap int, other bool) Point {
@@ -108,7 +101,7 @@ func (l *label) besideEnd(at Point, along vector, gap int, other bool) Point {
 func (l *label) atMiddle(points []Point) {
 	mid, along := middle(points)
 	l.places = []place{l.besidePoint(mid, along, false), l.besidePoint(mid, along, true)}
-	l.more = func() { l.besideLine(points) }
+	l.more = func() []place { return l.besideLine(points) }
 }
 
 // atBall lists the places beside the ball of an assembly first.
@@ -124,7 +117,7 @@ func (l *label) atBall(points []Point) {
 	default:
 		places = []Point{{X: mid.X + away, Y: mid.Y - labelHeight/2}, {X: mid.X - away - w, Y: mid.Y - labelHeight/2}}
 	}
-	first := make([]place, 0, usual+len(places))
+	first := make([]place, 0, len(places)+len(l.places))
 	for _, p := range places {
 		first = append(first, place{p, along})
 	}
@@ -154,7 +147,7 @@ func (l *label) besidePoint(at Point, along vector, other bool) place {
 }
 
 // besideLine lists places all along a line, on both sides.
-func (l *label) besideLine(points []Point) {
+func (l *label) besideLine(points []Point) (out []place) {
 	for i := 1; i < len(points); i++ {
 		a, b := points[i-1], points[i]
 		along := direction([]Point{a, b})
@@ -166,189 +159,17 @@ func (l *label) besideLine(points []Point) {
 		n := max(1, min(length/step, 12))
 		for k := 1; k <= n; k++ {
 			at := Point{X: a.X + (b.X-a.X)*k/(n+1), Y: a.Y + (b.Y-a.Y)*k/(n+1)}
-			l.places = append(l.places, l.besidePoint(at, along, false), l.besidePoint(at, along, true))
+			out = append(out, l.besidePoint(at, along, false), l.besidePoint(at, along, true))
 		}
 	}
-}
-
-// placeLabels finds a place for each label: first those that a person moved,
-// then the ends, then the names. No label covers a shape or another label as
-// long as there is any room near its line; covering lines is avoided.
-func placeLabels(labels []*label, shapes, marks []Rect, lines [][]Point) {
-	o := newOccupied(shapes, lines)
-	for _, r := range marks {
-		put(o.marks, r)
-	}
-	for _, l := range labels {
-		if l.moved != nil {
-			l.at = place{Point{X: l.anchor.X + l.moved.X, Y: l.anchor.Y + l.moved.Y}, l.along}
-			if o.onShape(l.box(l.at.Point)) { // a shape came to lie there: text is never covered
-				l.at = o.around(l, l.at, 1<<30)
-			}
-			o.add(l.box(l.at.Point))
-		}
-	}
-	for _, names := range []bool{false, true} {
-		for _, l := range labels {
-			if l.moved != nil || (l.key == "name") != names {
-				continue
-			}
-			if l.text == "" { // only a place to type in
-				l.at = l.places[0]
-				continue
-			}
-			l.at = o.best(l)
-			o.add(l.box(l.at.Point))
-		}
-	}
-}
-
-// best is the first place that covers nothing, else the least bad one.
-func (o *occupied) best(l *label) place {
-	best, least := l.places[0], 1<<30
-	try := func(from int) {
-		for i, p := range l.places[from:] {
-			if cost := o.cost(l.box(p.Point)) + from + i; cost < least {
-				best, least = p, cost
-			}
-			if least <= from+i { // it covers nothing
-				return
-			}
-		}
-	}
-	try(0)
-	if tried := len(l.places); least >= coversLine {
-		l.more()
-		try(tried)
-	}
-	if least < coversLabel {
-		return best
-	}
-	return o.around(l, best, least) // nothing beside the line is free
-}
-
-// around is the nearest place around the first that covers nothing, or the least
-// bad one, if that is better than what is given.
-func (o *occupied) around(l *label, best place, least int) place {
-	start := best.Point
-	if l.moved == nil {
-		start = l.places[0].Point
-	}
-	for r := 14; r <= 280; r += 14 {
-		for _, step := range [][2]int{{0, -1}, {1, 0}, {0, 1}, {-1, 0}, {1, -1}, {1, 1}, {-1, 1}, {-1, -1}, {1, -2}, {1, 2}, {-1, 2}, {-1, -2}, {2, -1}, {2, 1}, {-2, 1}, {-2, -1}} {
-			p := Point{X: start.X + step[0]*r, Y: start.Y + step[1]*r}
-			if cost := o.cost(l.box(p)) + r; cost < least {
-				best, least = place{p, best.along}, cost
-			}
-		}
-		if least < coversLabel {
-			break
-		}
-	}
-	return best
-}
-
-const (
-	coversLine  = 40
-	coversLabel = 10_000
-)
-
-// occupied is what stands where already.
-type occupied struct {
-	shapes, marks, labels, lines map[Point][]Rect
-}
-
-const occupiedCell = 128
-
-func newOccupied(shapes []Rect, lines [][]Point) *occupied {
-	o := &occupied{map[Point][]Rect{}, map[Point][]Rect{}, map[Point][]Rect{}, map[Point][]Rect{}}
-	for _, r := range shapes {
-		put(o.shapes, r)
-	}
-	for _, points := range lines {
-		for i := 1; i < len(points); i++ {
-			a, b := points[i-1], points[i]
-			if a.X == b.X || a.Y == b.Y {
-				put(o.lines, Rect{X: min(a.X, b.X), Y: min(a.Y, b.Y), W: abs(a.X - b.X), H: abs(a.Y - b.Y)})
-				continue
-			}
-			const pieces = 12 // a slanting line, as small boxes along it
-			for k := range pieces {
-				p := Point{X: a.X + (b.X-a.X)*k/pieces, Y: a.Y + (b.Y-a.Y)*k/pieces}
-				q := Point{X: a.X + (b.X-a.X)*(k+1)/pieces, Y: a.Y + (b.Y-a.Y)*(k+1)/pieces}
-				put(o.lines, Rect{X: min(p.X, q.X), Y: min(p.Y, q.Y), W: abs(p.X - q.X), H: abs(p.Y - q.Y)})
-			}
-		}
-	}
-	return o
-}
-
-func cells(r Rect, f func(Point)) {
-	for x := floorDiv(r.X, occupiedCell); x <= floorDiv(r.Right(), occupiedCell); x++ {
-		for y := floorDiv(r.Y, occupiedCell); y <= floorDiv(r.Bottom(), occupiedCell); y++ {
-			f(Point{X: x, Y: y})
-		}
-	}
-}
-
-func floorDiv(a, b int) int {
-	q := a / b
-	if a%b != 0 && (a < 0) != (b < 0) {
-		q--
-	}
-	return q
-}
-
-func put(m map[Point][]Rect, r Rect) { cells(r, func(c Point) { m[c] = append(m[c], r) }) }
-
-func (o *occupied) add(r Rect) { put(o.labels, r) }
-
-// cost of a label's box: what it would cover.
-func (o *occupied) cost(r Rect) int {
-	cost := 0
-	cells(r, func(c Point) {
-		for _, s := range o.shapes[c] {
-			switch {
-			case s.Overlaps(r):
-				cost += 3 * coversLabel
-			case s.Inflate(2).Overlaps(r): // it would touch the outline
-				cost += coversLine
-			}
-		}
-		for _, s := range o.labels[c] {
-			if s.Inflate(1).Overlaps(r) {
-				cost += coversLabel
-			}
-		}
-		for _, s := range o.marks[c] {
-			if s.Overlaps(r) {
-				cost += 4 * coversLine
-			}
-		}
-		for _, s := range o.lines[c] { // a line may have no width or no height
-			if s.X < r.Right() && r.X < s.Right()+1 && s.Y < r.Bottom() && r.Y < s.Bottom()+1 {
-				cost += coversLine
-			}
-		}
-	})
-	return cost
-}
-
-func (o *occupied) onShape(r Rect) bool {
-	found := false
-	cells(r, func(c Point) {
-		for _, s := range o.shapes[c] {
-			found = found || s.Overlaps(r)
-		}
-	})
-	return found
+	return out
 }
 
 // draw adds the label and its slot to its group.
-func (l *label) draw(d *Drawer, g *Group) {
-	x, y := l.at.X, l.at.Y+labelUp
+func (l *label) draw(d *Drawer, at place, g *Group) {
+	x, y := at.X, at.Y+labelUp
 	if l.sign {
-		along := l.at.along
+		along := at.along
 		if l.back {
 			along = along.opposite()
 		}

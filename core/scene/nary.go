@@ -61,7 +61,7 @@ func (c *connection) touchDiamond(b Rect) {
 func (d *Drawer) naryGroup(m *model.Model, legs []*connection, diamond Rect) Group {
 	first := legs[0]
 	g := Group{ID: first.placement.ID, Subject: first.rel.ID, Kind: first.rel.Kind, Route: first.points, Between: m.Connected(first.rel),
-		Title: relationshipTitle(m, first.rel), Line: first.placement.Line}
+		Title: first.title, Line: first.placement.Line}
 	for _, c := range legs {
 		path := &Path{Points: c.points}
 		if c.placement.Line == model.LineCurved {

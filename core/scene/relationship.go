@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/geometry"
 	"lexeon/core/model"
 	"lexeon/core/notation"
 	"lexeon/core/route"
@@ -18,6 +19,7 @@ type connection struct {
 	free      *Point // where it crosses the frame, in the place of one of the two
 	points    []Point
 	ends      []*model.Element // of an association
+	title     string
 	labels    []*label
 	ball      bool   // it leads to an interface that is drawn as a ball
 	socket    *Path  // around the ball, of what uses it
@@ -28,7 +30,7 @@ type connection struct {
 
 // relationships routes and draws the placed relationships, then finds a place
 // for every label.
-func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes, around []Group) []Group {
+func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model.Placement, shapes, around []Group) []Group {
 	index := make(map[model.ID]int, len(shapes))
 	boxes := make([]Rect, len(shapes))
 	byPlacement := make(map[model.ID]int, len(shapes))
@@ -145,10 +147,13 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		lines = append(lines, l)
 	}
 	socketsBeside(m, list, lines, boxes, shapes)
-	routes := route.Routes(boxes, lines, &d.routes)
-	out := make([]Group, len(list))
+	routes := d.routes.Routes(string(diagram), boxes, lines)
+	former, _ := d.lines.Get(diagram)
+	now := &drawnLines{lines: make(map[string]*drawnLine, len(list)), boxes: slices.Clone(boxes), names: portNames(shapes)}
+	geometry.SortRects(now.boxes)
+	geometry.SortRects(now.names)
+	drawn := make([]*drawnLine, len(list))
 	legs := map[model.ID][]*connection{}
-	var labels []*label
 	shapeAt := func(i int) *Group {
 		if i < len(shapes) {
 			return &shapes[i]
@@ -157,38 +162,38 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 	}
 	for i, c := range list {
 		c.points = routes[i]
-		c.touchCircles(m, shapeAt(lines[i].From), shapeAt(lines[i].To))
-		c.touchOvals(shapeAt(lines[i].From), shapeAt(lines[i].To))
-		for atEnd, shape := range map[bool]*Group{false: shapeAt(lines[i].From), true: shapeAt(lines[i].To)} {
-			if isBall(m, shape) {
-				c.ball = c.ball || atEnd
-				if socket := c.touchBall(shape, atEnd, atEnd && asksFor(c.rel.Kind)); socket != nil {
-					c.socket = socket
-				}
-			}
-		}
-		routes[i] = c.points
-		if diamond, nary := diamonds[c.placement.ID]; nary {
-			c.touchDiamond(diamond)
-			routes[i] = c.points
-			legs[c.placement.ID] = append(legs[c.placement.ID], c)
+		from, to := shapeAt(lines[i].From), shapeAt(lines[i].To)
+		diamond, nary := diamonds[c.placement.ID]
+		c.title = relationshipTitle(m, c.rel)
+		drawnFrom := lineFromOf(m, c, from, to, nary)
+		drawn[i] = &drawnLine{key: lines[i].ID, lineBase: former.base(lines[i].ID, drawnFrom, routes[i])}
+		if b := drawn[i].lineBase; b != nil {
+			c.points = b.points
 			continue
 		}
-		out[i] = d.drawRelationship(m, c)
-		labels = append(labels, c.labels...)
+		c.touch(m, from, to)
+		drawn[i].lineBase = &lineBase{from: drawnFrom, route: routes[i]}
+		if nary {
+			c.touchDiamond(diamond)
+			legs[c.placement.ID] = append(legs[c.placement.ID], c)
+		} else {
+			drawn[i].group = d.drawRelationship(m, c)
+		}
 	}
 	for i, c := range list { // the first leg stands for the whole
 		if all := legs[c.placement.ID]; len(all) > 0 && all[0] == c {
-			out[i] = d.naryGroup(m, all, diamonds[c.placement.ID])
-			labels = append(labels, c.labels...)
+			drawn[i].group = d.naryGroup(m, all, diamonds[c.placement.ID])
 		}
-	}
-	for i, c := range list {
-		if at, ok := index[c.rel.Class]; ok && c.rel.Class != "" && out[i].ID != "" {
+		b := drawn[i].lineBase
+		if b.points != nil {
+			continue // it is as it was
+		}
+		if at, ok := index[c.rel.Class]; ok && c.rel.Class != "" && b.group.ID != "" {
 			mid, _ := middle(c.points)
-			way := route.Alone(boxes[at], Rect{X: mid.X, Y: mid.Y}, boxes, &d.routes)
-			out[i].Shapes = append(out[i].Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: way}})
+			way := d.routes.Alone(boxes[at], Rect{X: mid.X, Y: mid.Y}, boxes)
+			b.group.Shapes = append(b.group.Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: way}})
 		}
+		b.points, b.marks, b.labels = c.points, marks(&b.group), c.labels
 	}
 	anchors, ways := d.anchorsToLines(m, placed, list, func(id model.ID) *Rect {
 		if i, ok := index[id]; ok {
@@ -196,14 +201,24 @@ func (d *Drawer) relationships(m *model.Model, placed []*model.Placement, shapes
 		}
 		return nil
 	})
-	routes = append(routes, ways...)
-	placeLabels(labels, boxes, append(marks(out), portNames(shapes)...), routes)
-	for i, c := range list {
-		for _, l := range c.labels {
-			l.draw(d, &out[i])
+	now.ways = ways
+	sequence := slices.Clone(drawn) // the labels of lines between more than two come last
+	slices.SortStableFunc(sequence, func(a, b *drawnLine) int {
+		return min(len(legs[a.from.placement.ID]), 1) - min(len(legs[b.from.placement.ID]), 1)
+	})
+	for i, l := range sequence {
+		l.order = i
+		now.lines[l.key] = l
+	}
+	(&fitting{lines: sequence, former: former, now: now}).run()
+	out := make([]Group, 0, len(list)+len(anchors))
+	for _, l := range drawn {
+		if g := l.finish(d, former); g.ID != "" {
+			out = append(out, g)
 		}
 	}
-	return append(slices.DeleteFunc(out, func(g Group) bool { return g.ID == "" }), anchors...)
+	d.lines.Add(diagram, now)
+	return append(out, anchors...)
 }
 
 // naryLegs are the lines of an association with more than two ends, from its
@@ -255,20 +270,17 @@ func pointOnEdge(edge, other Rect) Rect {
 }
 
 // marks are the places of line ends: diamonds, triangles, arrows, crosses.
-func marks(lines []Group) []Rect {
-	var out []Rect
-	for i := range lines {
-		if len(lines[i].Shapes) == 0 {
+func marks(line *Group) (out []Rect) {
+	if len(line.Shapes) == 0 {
+		return nil
+	}
+	for _, p := range line.Shapes[1:] { // the first is the line itself
+		if p.Path == nil && p.Rect == nil {
 			continue
 		}
-		for _, p := range lines[i].Shapes[1:] { // the first is the line itself
-			if p.Path == nil && p.Rect == nil {
-				continue
-			}
-			var b bounder
-			b.primitive(p)
-			out = append(out, b.rect())
-		}
+		var b bounder
+		b.primitive(p)
+		out = append(out, b.rect())
 	}
 	return out
 }
@@ -340,7 +352,7 @@ func endReach(c *connection, i int) int {
 
 func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	g := Group{ID: c.placement.ID, Subject: c.rel.ID, Kind: c.rel.Kind, Route: c.points, Between: []model.ID{c.from, c.to},
-		Title: relationshipTitle(m, c.rel), Line: c.placement.Line, Bends: c.placement.Bends, Free: c.free}
+		Title: c.title, Line: c.placement.Line, Bends: c.placement.Bends, Free: c.free}
 	if c.free != nil {
 		g.Between = m.Connected(c.rel)
 	}

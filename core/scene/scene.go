@@ -8,6 +8,8 @@ package scene
 import (
 	"slices"
 
+	lru "github.com/hashicorp/golang-lru/v2"
+
 	"lexeon/core/model"
 	"lexeon/core/route"
 	"lexeon/core/typeface"
@@ -132,13 +134,14 @@ type Slot struct {
 type Drawer struct {
 	set    *typeface.Typesetter
 	memory shapeMemory
-	routes route.Memory
+	routes *route.Memory
+	lines  *lru.Cache[model.ID, *drawnLines]
 	recent recentScenes
 }
 
 // NewDrawer makes a Drawer that measures with the given typesetter.
 func NewDrawer(set *typeface.Typesetter) *Drawer {
-	return &Drawer{set: set, memory: shapeMemory{shapes: map[model.ID]remembered{}}}
+	return &Drawer{set: set, memory: shapeMemory{shapes: map[model.ID]remembered{}}, routes: route.NewMemory(), lines: newDrawnDiagrams()}
 }
 
 // Of draws a diagram; nil if there is none of that id. Scenes are shared and must not
@@ -177,7 +180,7 @@ func (d *Drawer) draw(m *model.Model, diagram model.ID, row *model.Diagram) *Sce
 	s := &Scene{Diagram: diagram, Pictures: pictures, Detail: row.Detail, Inherited: row.Inherited}
 	around := d.boundaries(m, boundaries, shapes)
 	ports := d.ports(m, lines, shapes, around)
-	drawn := d.relationships(m, lines, slices.Concat(shapes, ports), around)
+	drawn := d.relationships(m, diagram, lines, slices.Concat(shapes, ports), around)
 	markCircles(m, row, drawn)
 	bounds := contentBounds(around, shapes, ports, drawn)
 	owed := d.owed(m, row, &bounds)

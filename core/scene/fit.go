@@ -1,0 +1,182 @@
+package scene
+
+import (
+	"slices"
+
+	"lexeon/core/geometry"
+)
+
+// fitted is where a label is.
+type fitted struct {
+	at   place
+	seen Rect // what was looked at to find it; nothing of it changed: it is there still
+}
+
+// fitting finds a place for every label of a drawing: first for those that a person
+// moved, then for the ends, then for the names. No label covers a shape or another label
+// as long as there is any room near its line; covering lines is avoided. A label stays
+// where it was in the former drawing if nothing differs where it looked; so each is where
+// it would be found at once.
+type fitting struct {
+	lines  []*drawnLine // in drawing order
+	former *drawnLines
+	now    *drawnLines
+
+	changed []Rect // where anything differs from the former drawing
+	boxes   []Rect // of the labels that have a place
+	ground  *occupied
+}
+
+// mostChanged is how many differences there may be before every label looks for its
+// place anew.
+const mostChanged = 300
+
+func (f *fitting) run() {
+	f.compare()
+	for _, l := range f.lines {
+		l.fitted = make([]fitted, len(l.labels))
+	}
+	turns := [...]func(*label) bool{
+		func(l *label) bool { return l.moved != nil },
+		func(l *label) bool { return l.moved == nil && l.key != "name" },
+		func(l *label) bool { return l.moved == nil && l.key == "name" },
+	}
+	for _, turn := range turns {
+		for _, line := range f.lines {
+			for k, l := range line.labels {
+				if turn(l) {
+					line.fitted[k] = f.fit(l, f.was(line, k))
+				}
+			}
+		}
+	}
+}
+
+// was is where the label k of a line was; nil where the line itself is not as it was.
+func (f *fitting) was(line *drawnLine, k int) *fitted {
+	if f.former == nil {
+		return nil
+	}
+	if was := f.former.lines[line.key]; was != nil && was.lineBase == line.lineBase {
+		return &was.fitted[k]
+	}
+	return nil
+}
+
+func (f *fitting) fit(l *label, was *fitted) fitted {
+	if l.text == "" && l.moved == nil { // only a place to type in
+		return fitted{at: l.places[0]}
+	}
+	if was != nil && len(f.changed) <= mostChanged && !slices.ContainsFunc(f.changed, was.seen.Overlaps) {
+		f.take(l.box(was.at.Point))
+		return *was
+	}
+	o := f.occupied()
+	o.seen = bounder{}
+	var out fitted
+	if l.moved == nil {
+		out.at = o.best(l)
+	} else {
+		out.at = place{Point{X: l.anchor.X + l.moved.X, Y: l.anchor.Y + l.moved.Y}, l.along}
+		if o.onShape(l.box(out.at.Point)) { // a shape came to lie there: text is never covered
+			out.at = o.around(l, out.at, 1<<30)
+		}
+	}
+	out.seen = o.seen.rect()
+	f.take(l.box(out.at.Point))
+	switch {
+	case was == nil:
+		f.changed = append(f.changed, l.box(out.at.Point))
+	case was.at.Point != out.at.Point:
+		f.changed = append(f.changed, l.box(was.at.Point), l.box(out.at.Point))
+	}
+	return out
+}
+
+func (f *fitting) take(box Rect) {
+	if f.boxes = append(f.boxes, box); f.ground != nil {
+		f.ground.addLabel(box)
+	}
+}
+
+// occupied is what stands where; it is not needed where every label stays.
+func (f *fitting) occupied() *occupied {
+	if f.ground != nil {
+		return f.ground
+	}
+	f.ground = newOccupied()
+	for _, r := range f.now.boxes {
+		f.ground.addShape(r)
+	}
+	for _, l := range f.lines {
+		f.ground.addLine(l.points)
+		for _, r := range l.marks {
+			f.ground.addMark(r)
+		}
+	}
+	for _, points := range f.now.ways {
+		f.ground.addLine(points)
+	}
+	for _, r := range f.now.names {
+		f.ground.addMark(r)
+	}
+	for _, r := range f.boxes {
+		f.ground.addLabel(r)
+	}
+	return f.ground
+}
+
+// compare lists where this drawing differs from the former one, labels aside that have
+// not been looked at yet.
+func (f *fitting) compare() {
+	if f.former == nil {
+		return
+	}
+	f.changed = append(geometry.Differing(f.former.boxes, f.now.boxes), geometry.Differing(f.former.names, f.now.names)...)
+	if !slices.EqualFunc(f.former.ways, f.now.ways, slices.Equal) {
+		for _, points := range slices.Concat(f.former.ways, f.now.ways) {
+			f.changed = append(f.changed, piecesOf(points)...)
+		}
+	}
+	last := -1
+	for _, l := range f.lines {
+		was := f.former.lines[l.key]
+		if was == nil {
+			f.differs(l)
+			continue
+		}
+		if was.order < last { // who is fitted first is not as it was
+			f.former = nil
+			return
+		}
+		last = was.order
+		if was.lineBase == l.lineBase {
+			continue
+		}
+		if !slices.Equal(was.points, l.points) || !slices.Equal(was.marks, l.marks) {
+			f.differs(l)
+			f.differs(was)
+		}
+		f.left(was)
+	}
+	for key, was := range f.former.lines {
+		if f.now.lines[key] == nil {
+			f.differs(was)
+			f.left(was)
+		}
+	}
+}
+
+// differs notes where a line lies, or lay.
+func (f *fitting) differs(l *drawnLine) {
+	f.changed = append(append(f.changed, piecesOf(l.points)...), l.marks...)
+}
+
+// left notes where the labels of a line were.
+func (f *fitting) left(l *drawnLine) {
+	for k, label := range l.labels {
+		if label.text != "" || label.moved != nil {
+			f.changed = append(f.changed, label.box(l.fitted[k].at.Point))
+		}
+	}
+}
