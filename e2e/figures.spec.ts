@@ -42,7 +42,7 @@ async function watch(page: Page): Promise<Figures> {
   return {
     figure: (what, times) => {
       const sorted = [...times].sort((a, b) => a - b)
-      console.log(`figure: ${what}: median ${sorted[sorted.length >> 1]?.toFixed(0)} ms, p95 ${sorted[Math.floor(sorted.length * 0.95)]?.toFixed(0)} ms`)
+      console.log(`figure: ${what}: median ${sorted[sorted.length >> 1]?.toFixed(0)} ms, p95 ${sorted[Math.ceil(sorted.length * 0.95) - 1]?.toFixed(0)} ms`)
     },
     blocked: () => page.evaluate(() => (window as unknown as { longest: number }).longest),
   }

@@ -12,9 +12,9 @@ import (
 // they are from one change to the next. They do not change.
 type drawnLines struct {
 	lines map[string]*drawnLine
-	boxes []Rect    // of all shapes, sorted
-	names []Rect    // of ports, sorted
-	ways  [][]Point // of anchors to lines
+	boxes []Rect // of all shapes, sorted
+	names []Rect // of ports, sorted
+	ways  []Rect // the pieces of anchors to lines
 }
 
 // drawnLine is a line of a drawing, by the key that its route has.
@@ -32,6 +32,7 @@ type lineBase struct {
 	from   lineFrom
 	route  []Point
 	points []Point // from outline to outline
+	pieces []Rect
 	group  Group
 	marks  []Rect
 	labels []*label

@@ -52,15 +52,17 @@ func (f *fitting) run() {
 	}
 }
 
-// was is where the label k of a line was; nil where the line itself is not as it was.
+// was is where the label k of a line was; nil where the label or its line is not as it
+// was. What a screen reader is told of a label has no say in it.
 func (f *fitting) was(line *drawnLine, k int) *fitted {
 	if f.former == nil {
 		return nil
 	}
-	if was := f.former.lines[line.key]; was != nil && was.lineBase == line.lineBase {
-		return &was.fitted[k]
+	was := f.former.lines[line.key]
+	if was == nil || was.lineBase != line.lineBase && !(k < len(was.labels) && slices.Equal(was.points, line.points) && was.labels[k].looksLike(line.labels[k])) {
+		return nil
 	}
-	return nil
+	return &was.fitted[k]
 }
 
 func (f *fitting) fit(l *label, was *fitted) fitted {
@@ -95,35 +97,43 @@ func (f *fitting) fit(l *label, was *fitted) fitted {
 
 func (f *fitting) take(box Rect) {
 	if f.boxes = append(f.boxes, box); f.ground != nil {
-		f.ground.addLabel(box)
+		f.ground.add(labelThing, box)
 	}
 }
 
 // occupied is what stands where; it is not needed where every label stays.
 func (f *fitting) occupied() *occupied {
-	if f.ground != nil {
-		return f.ground
-	}
-	f.ground = newOccupied()
-	for _, r := range f.now.boxes {
-		f.ground.addShape(r)
-	}
-	for _, l := range f.lines {
-		f.ground.addLine(l.points)
-		for _, r := range l.marks {
-			f.ground.addMark(r)
+	if f.ground == nil {
+		f.ground = newOccupied(f.things)
+		if f.former == nil {
+			f.ground.fillAll()
 		}
 	}
-	for _, points := range f.now.ways {
-		f.ground.addLine(points)
+	return f.ground
+}
+
+// things are all that a label may cover.
+func (f *fitting) things(each func(thing, Rect)) {
+	for _, r := range f.now.boxes {
+		each(shapeThing, r)
+	}
+	for _, l := range f.lines {
+		for _, r := range l.pieces {
+			each(lineThing, r)
+		}
+		for _, r := range l.marks {
+			each(markThing, r)
+		}
+	}
+	for _, r := range f.now.ways {
+		each(lineThing, r)
 	}
 	for _, r := range f.now.names {
-		f.ground.addMark(r)
+		each(markThing, r)
 	}
 	for _, r := range f.boxes {
-		f.ground.addLabel(r)
+		each(labelThing, r)
 	}
-	return f.ground
 }
 
 // compare lists where this drawing differs from the former one, labels aside that have
@@ -133,10 +143,8 @@ func (f *fitting) compare() {
 		return
 	}
 	f.changed = append(geometry.Differing(f.former.boxes, f.now.boxes), geometry.Differing(f.former.names, f.now.names)...)
-	if !slices.EqualFunc(f.former.ways, f.now.ways, slices.Equal) {
-		for _, points := range slices.Concat(f.former.ways, f.now.ways) {
-			f.changed = append(f.changed, piecesOf(points)...)
-		}
+	if !slices.Equal(f.former.ways, f.now.ways) {
+		f.changed = append(append(f.changed, f.former.ways...), f.now.ways...)
 	}
 	last := -1
 	for _, l := range f.lines {
@@ -157,26 +165,30 @@ func (f *fitting) compare() {
 			f.differs(l)
 			f.differs(was)
 		}
-		f.left(was)
+		for k, label := range was.labels {
+			if k >= len(l.labels) || f.was(l, k) == nil {
+				f.left(label, was.fitted[k])
+			}
+		}
 	}
 	for key, was := range f.former.lines {
 		if f.now.lines[key] == nil {
 			f.differs(was)
-			f.left(was)
+			for k, label := range was.labels {
+				f.left(label, was.fitted[k])
+			}
 		}
 	}
 }
 
 // differs notes where a line lies, or lay.
 func (f *fitting) differs(l *drawnLine) {
-	f.changed = append(append(f.changed, piecesOf(l.points)...), l.marks...)
+	f.changed = append(append(f.changed, l.pieces...), l.marks...)
 }
 
-// left notes where the labels of a line were.
-func (f *fitting) left(l *drawnLine) {
-	for k, label := range l.labels {
-		if label.text != "" || label.moved != nil {
-			f.changed = append(f.changed, label.box(l.fitted[k].at.Point))
-		}
+// left notes where a label was.
+func (f *fitting) left(l *label, was fitted) {
+	if l.text != "" || l.moved != nil {
+		f.changed = append(f.changed, l.box(was.at.Point))
 	}
 }

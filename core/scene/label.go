@@ -2,6 +2,7 @@ package scene
 
 import (
 	"math"
+	"slices"
 
 	"lexeon/core/model"
 	"lexeon/core/typeface"
@@ -41,6 +42,12 @@ func (l *label) width() int {
 		return l.w + signWidth
 	}
 	return l.w
+}
+
+// looksLike reports whether two labels of one way look the same and go to the same places.
+func (l *label) looksLike(o *label) bool {
+	return l.key == o.key && l.text == o.text && l.face == o.face && l.w == o.w && l.sign == o.sign && l.back == o.back && l.along == o.along && l.anchor == o.anchor &&
+		(l.moved == nil) == (o.moved == nil) && (l.moved == nil || *l.moved == *o.moved) && slices.Equal(l.places, o.places)
 }
 
 func (l *label) box(p Point) Rect { return Rect{X: p.X, Y: p.Y, W: l.width(), H: labelHeight} }

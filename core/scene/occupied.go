@@ -1,17 +1,36 @@
 package scene
 
-// occupied is what stands where already.
+// occupied is what stands where already. Most labels stay where they are, so a square of
+// the plane is filled when a label looks there, until that happens often.
 type occupied struct {
-	cells map[uint64]*occupiedCell
-	seen  bounder // what was looked at
+	cells  map[uint64]*occupiedCell
+	things func(func(kind thing, r Rect)) // all that stands anywhere
+	whole  bool                           // every square is filled
+	seen   bounder                        // what was looked at
 }
 
-// occupiedCell holds what stands in a square of the plane.
-type occupiedCell struct{ shapes, marks, labels, lines []Rect }
+// occupiedCell holds what stands in a square of the plane, by its kind.
+type occupiedCell [4][]Rect
 
-const occupiedSize = 128
+// thing is a kind of what a label may cover.
+type thing int
 
-func newOccupied() *occupied { return &occupied{cells: map[uint64]*occupiedCell{}} }
+const (
+	shapeThing thing = iota
+	markThing
+	labelThing
+	lineThing
+)
+
+const (
+	occupiedSize = 128
+	// mostFilled is how many squares are filled one by one before all are at once.
+	mostFilled = 24
+)
+
+func newOccupied(things func(func(thing, Rect))) *occupied {
+	return &occupied{cells: map[uint64]*occupiedCell{}, things: things}
+}
 
 // cellsOf calls f with the key of every square that a rectangle reaches into.
 func cellsOf(r Rect, f func(uint64)) {
@@ -32,39 +51,64 @@ func floorDiv(a, b int) int {
 
 func (o *occupied) each(r Rect, f func(*occupiedCell)) {
 	cellsOf(r, func(key uint64) {
-		if c := o.cells[key]; c != nil {
-			f(c)
-		}
-	})
-}
-
-func (o *occupied) put(r Rect, f func(*occupiedCell)) {
-	cellsOf(r, func(key uint64) {
 		c := o.cells[key]
 		if c == nil {
-			c = &occupiedCell{}
-			o.cells[key] = c
+			if o.whole {
+				return
+			}
+			c = o.fill(key)
 		}
 		f(c)
 	})
 }
 
-func (o *occupied) addShape(r Rect) {
-	o.put(r, func(c *occupiedCell) { c.shapes = append(c.shapes, r) })
-}
-
-func (o *occupied) addMark(r Rect) {
-	o.put(r, func(c *occupiedCell) { c.marks = append(c.marks, r) })
-}
-
-func (o *occupied) addLabel(r Rect) {
-	o.put(r, func(c *occupiedCell) { c.labels = append(c.labels, r) })
-}
-
-func (o *occupied) addLine(points []Point) {
-	for _, r := range piecesOf(points) {
-		o.put(r, func(c *occupiedCell) { c.lines = append(c.lines, r) })
+// fill finds what stands in one square.
+func (o *occupied) fill(key uint64) *occupiedCell {
+	if len(o.cells) >= mostFilled {
+		o.fillAll()
+	} else {
+		c := &occupiedCell{}
+		square := Rect{X: int(int32(key>>32)) * occupiedSize, Y: int(int32(uint32(key))) * occupiedSize, W: occupiedSize - 1, H: occupiedSize - 1}
+		o.things(func(kind thing, r Rect) {
+			if r.X <= square.Right() && r.Right() >= square.X && r.Y <= square.Bottom() && r.Bottom() >= square.Y {
+				c[kind] = append(c[kind], r)
+			}
+		})
+		o.cells[key] = c
 	}
+	if o.cells[key] == nil {
+		o.cells[key] = &occupiedCell{}
+	}
+	return o.cells[key]
+}
+
+func (o *occupied) fillAll() {
+	o.whole = true
+	clear(o.cells)
+	o.things(func(kind thing, r Rect) {
+		cellsOf(r, func(key uint64) {
+			c := o.cells[key]
+			if c == nil {
+				c = &occupiedCell{}
+				o.cells[key] = c
+			}
+			c[kind] = append(c[kind], r)
+		})
+	})
+}
+
+// add puts one more thing where squares are filled already.
+func (o *occupied) add(kind thing, r Rect) {
+	cellsOf(r, func(key uint64) {
+		c := o.cells[key]
+		if c == nil && o.whole {
+			c = &occupiedCell{}
+			o.cells[key] = c
+		}
+		if c != nil {
+			c[kind] = append(c[kind], r)
+		}
+	})
 }
 
 // piecesOf are the pieces of a line as boxes; a slanting one as small boxes along it.
@@ -96,7 +140,7 @@ func (o *occupied) cost(r Rect) int {
 	o.look(r)
 	cost := 0
 	o.each(r, func(c *occupiedCell) {
-		for _, s := range c.shapes {
+		for _, s := range c[shapeThing] {
 			switch {
 			case s.Overlaps(r):
 				cost += 3 * coversLabel
@@ -104,17 +148,17 @@ func (o *occupied) cost(r Rect) int {
 				cost += coversLine
 			}
 		}
-		for _, s := range c.labels {
+		for _, s := range c[labelThing] {
 			if s.Inflate(1).Overlaps(r) {
 				cost += coversLabel
 			}
 		}
-		for _, s := range c.marks {
+		for _, s := range c[markThing] {
 			if s.Overlaps(r) {
 				cost += 4 * coversLine
 			}
 		}
-		for _, s := range c.lines { // a line may have no width or no height
+		for _, s := range c[lineThing] { // a line may have no width or no height
 			if s.X < r.Right() && r.X < s.Right()+1 && s.Y < r.Bottom() && r.Y < s.Bottom()+1 {
 				cost += coversLine
 			}
@@ -127,7 +171,7 @@ func (o *occupied) onShape(r Rect) bool {
 	o.look(r)
 	found := false
 	o.each(r, func(c *occupiedCell) {
-		for _, s := range c.shapes {
+		for _, s := range c[shapeThing] {
 			found = found || s.Overlaps(r)
 		}
 	})

@@ -193,7 +193,7 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 			way := d.routes.Alone(boxes[at], Rect{X: mid.X, Y: mid.Y}, boxes)
 			b.group.Shapes = append(b.group.Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: way}})
 		}
-		b.points, b.marks, b.labels = c.points, marks(&b.group), c.labels
+		b.points, b.pieces, b.marks, b.labels = c.points, piecesOf(c.points), marks(&b.group), c.labels
 	}
 	anchors, ways := d.anchorsToLines(m, placed, list, func(id model.ID) *Rect {
 		if i, ok := index[id]; ok {
@@ -201,7 +201,9 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		}
 		return nil
 	})
-	now.ways = ways
+	for _, way := range ways {
+		now.ways = append(now.ways, piecesOf(way)...)
+	}
 	sequence := slices.Clone(drawn) // the labels of lines between more than two come last
 	slices.SortStableFunc(sequence, func(a, b *drawnLine) int {
 		return min(len(legs[a.from.placement.ID]), 1) - min(len(legs[b.from.placement.ID]), 1)

@@ -25,6 +25,7 @@ import { program } from './core/program'
 import { useStudio } from './state'
 import { Toolbar } from './Toolbar'
 import { showElement } from './placing'
+import { useSize } from './useSize'
 import { useView, type View } from './useView'
 
 // Making is a new thing whose name is being written. It stands at a point, or beside
@@ -45,6 +46,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const svg = useRef<SVGSVGElement>(null)
   const shown = scene?.diagram === diagram ? scene : undefined
   const view = useView(box, shown?.bounds, diagram)
+  const room = useSize(box)
   const [armed, setArmed] = useState<KindInfo>()
   const [pinned, setPinned] = useState(false)
   const [making, setMaking] = useState<Making>()
@@ -251,7 +253,6 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const slotGroup = slot && groups.find((g) => g.slots?.includes(slot))
   const v = view.view
   const bounds = shown?.bounds
-  const room = { w: box.current?.clientWidth ?? 0, h: box.current?.clientHeight ?? 0 }
   const large = bounds && room.h > 320 && (bounds.w * v.k > room.w * 1.4 || bounds.h * v.k > room.h * 1.4)
   const many = (slot && ['features', 'note', 'object'].includes(slot.field))
 
