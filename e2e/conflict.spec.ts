@@ -21,7 +21,7 @@ for (const other of ['another window', 'another browser'] as const) {
     })
 
     async function both(studio: Studio, path: string): Promise<Windows> {
-      const id = await studio.copyOfDemo()
+      const id = await studio.importDemo()
       const browser = studio.page.context().browser()
       const context = other === 'another browser' && browser ? await browser.newContext({ serviceWorkers: 'block' }) : undefined
       close = context && (() => context.close())

@@ -115,7 +115,7 @@ test('from the brief to the context diagram and the first level', async ({ studi
 })
 
 test('a process is opened, its edge is taken up, moved and closed', async ({ studio, page }) => {
-  const id = await studio.copyOfDemo()
+  const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/level-1`)
   await studio.shape('process 4 Dispatch jars').click()
   await studio.lexicon.getByRole('button', { name: 'Open it' }).click()
@@ -156,7 +156,7 @@ test('a process is opened, its edge is taken up, moved and closed', async ({ stu
 })
 
 test('both notations, duplicates, and decision tables', async ({ studio, page }) => {
-  const id = await studio.copyOfDemo()
+  const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/level-1`)
   const before = await boxOf(studio.shape('process 2 Grade lot').locator('path.shape'))
   await page.getByRole('button', { name: /^View/ }).click()
@@ -224,7 +224,7 @@ test('both notations, duplicates, and decision tables', async ({ studio, page })
 })
 
 test('the dictionary is checked and linked, and an item is followed', async ({ studio, page }) => {
-  const id = await studio.copyOfDemo()
+  const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/dictionary`)
   const main = page.getByRole('main', { name: 'Dictionary' })
   await main.getByRole('button', { name: 'delivery note', exact: true }).first().click()
@@ -281,7 +281,7 @@ test('bad tables and texts say what is wrong', async ({ studio, page }) => {
 })
 
 test('a term is renamed everywhere, and merged', async ({ studio, page }) => {
-  const id = await studio.copyOfDemo()
+  const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/lexicon`)
   await page.getByRole('button', { name: 'Retailer', exact: true }).click()
   const term = page.getByRole('complementary', { name: 'Term' })
@@ -358,7 +358,7 @@ test('what somebody else wrote into a section is not written over unseen', async
 })
 
 test('two windows write into one table', async ({ studio, page, context }) => {
-  const id = await studio.copyOfDemo()
+  const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/activities`)
   const other = await context.newPage()
   await other.goto(`${studio.address}/p/${id}/activities`)

@@ -66,7 +66,7 @@ test('found by its words and walked by keys', async ({ studio, page }) => {
 })
 
 test('what is followed follows the model, and says so when it is gone', async ({ studio, page, context }) => {
-  const project = await studio.copyOfDemo()
+  const project = await studio.importDemo()
   await page.goto(`${studio.address}/p/${project}/follow/c-intake`)
   await expect(field(page, 'Classes').getByRole('button', { name: 'Hive', exact: true })).toBeVisible()
   // Somebody else takes a class out of the component.

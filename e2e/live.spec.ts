@@ -116,6 +116,34 @@ test('a lost connection is shown; the editor survives, changes follow in order',
   await expect(studio.lexicon.getByLabel('Definition')).toHaveValue('Where a colony lives.')
 })
 
+test('a reload at once, before the browser has written anything down, loses nothing', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  await studio.saved()
+  await page.route('**/queue', (route) => route.abort())
+  // From now on this page never ends writing.
+  await page.evaluate(() => {
+    const put = IDBObjectStore.prototype.put
+    IDBObjectStore.prototype.put = function (this: IDBObjectStore, value: unknown) {
+      const again = () => { this.count().onsuccess = again }
+      again()
+      return put.call(this, value)
+    }
+  })
+  await rename(studio, 'Hive', 'Bee house')
+  await studio.shape('class Apiary').dblclick({ position: { x: 14, y: 8 } })
+  await page.getByRole('textbox', { name: 'Name of the class' }).fill('Bee yard in the heath')
+  await page.reload()
+  await expect(page.getByRole('textbox', { name: 'Name of the class' })).toHaveValue('Bee yard in the heath')
+  await expect(studio.shape('class Bee house')).toBeVisible()
+  await expect(page.getByRole('status', { name: 'Saved state' })).toContainText('1 change waits')
+  await page.unroute('**/queue')
+  await page.keyboard.press('Escape')
+  await studio.saved()
+  await page.reload()
+  await expect(studio.shape('class Bee house')).toBeVisible()
+  await expect(page.getByRole('textbox', { name: 'Name of the class' })).toHaveCount(0)
+})
+
 test('what waits and what is being written outlive a reload', async ({ studio, page }) => {
   await studio.copyOfDemo()
   // Only changes get no answer; the page itself is there.

@@ -8,7 +8,7 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
   try {
     const page = await context.newPage()
     const studio = new Studio(page, program.address)
-    const id = await studio.copyOfDemo()
+    const id = await studio.importDemo()
     await page.goto(`${program.address}/p/${id}/d/lots`)
     await studio.saved()
     // Page and program are held before the line goes.

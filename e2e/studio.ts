@@ -35,11 +35,17 @@ export class Studio {
   // copyOfDemo brings the demo in as a project of its own, so that tests do not
   // meet in it.
   async copyOfDemo(): Promise<string> {
+    const id = await this.importDemo()
+    await this.page.goto(`${this.address}/p/${id}`)
+    await expect(this.shape('class HoneyLot')).toBeVisible()
+    return id
+  }
+
+  // importDemo does so without opening it.
+  async importDemo(): Promise<string> {
     const id = `copy${Math.random().toString(36).slice(2, 12)}`
     const answer = await this.page.request.post(`${this.address}/api/import?id=${id}`, { data: readFileSync(join(root, 'demo/heatherfold.lexeon.json')) })
     expect(answer.status()).toBe(201)
-    await this.page.goto(`${this.address}/p/${id}`)
-    await expect(this.shape('class HoneyLot')).toBeVisible()
     return id
   }
 

@@ -110,7 +110,7 @@ test('the use case diagram of the demo from sentences alone, with two descriptio
 })
 
 test('a use case is dropped into a boundary, which takes along what it holds', async ({ studio, page }) => {
-  const id = await studio.copyOfDemo()
+  const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/use-cases`)
   await studio.shape('use case Plan blend').click()
   await studio.lexicon.getByRole('checkbox', { name: 'Offered by Heatherfold Honey Cooperative' }).click()
@@ -243,7 +243,7 @@ test('use cases are accessible', async ({ studio, page }) => {
 })
 
 test('a term in a step leads to its entry in the lexicon', async ({ studio, page }) => {
-  const id = await studio.copyOfDemo()
+  const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/use-cases`)
   const main = page.getByRole('main', { name: 'Use cases' })
   await main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Register delivery/ }).click()
@@ -258,7 +258,7 @@ test('a term in a step leads to its entry in the lexicon', async ({ studio, page
 })
 
 test('a package is a folder around what is in it', async ({ studio, page }) => {
-  const id = await studio.copyOfDemo()
+  const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/use-cases`)
   await expect(studio.shape('use case Plan blend')).toBeVisible()
   await studio.statement.focus()

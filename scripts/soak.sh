@@ -7,7 +7,7 @@ LEXEON_TEST_DATABASE_URL=$(scripts/postgres.sh start .run/test-postgres "${TEST_
 export LEXEON_TEST_DATABASE_URL
 busy=
 finish() {
-    [ -n "$busy" ] && kill "$busy" 2>/dev/null
+    if [ -n "$busy" ]; then kill "$busy" 2>/dev/null || true; fi
     scripts/postgres.sh remove .run/test-postgres
 }
 trap finish EXIT

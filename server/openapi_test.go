@@ -120,6 +120,7 @@ func TestAnswersAreAsDescribed(t *testing.T) {
 		"/projects/p/read/features":    `{"element":"hive","text":"mass [x","seed":"s"}`,
 		"/projects/p/read/connection":  `{"from":"hive","to":"apiary","diagram":"lots","seed":"s"}`,
 		"/projects/p/read/side":        `{"line":"at-delivers","side":"to","to":"at-blend"}`,
+		"/projects/p/read/drop":        `{"diagram":"lots","placements":["at-hive"],"dx":20,"dy":-10,"seed":"s"}`,
 		"/projects/p/read/placement":   `{"kind":"class","name":"Frame","diagram":"lots","beside":"hive","seed":"s"}`,
 		"/projects/p/read/arrangement": `{"diagram":"lots","how":"layers"}`,
 		"/projects/p/read/copy":        `{"from":"lots","placements":["at-hive"],"to":"lots","asNew":true,"seed":"s"}`,

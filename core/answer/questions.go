@@ -66,6 +66,7 @@ func proposals() []Question {
 		proposal("readInside", "/read/inside", "What opening a component into its inside would change", (*propose.Proposer).Inside),
 		proposal("readOffers", "/read/offers", "What a component could provide and require by the classes it holds", (*propose.Proposer).Offers),
 		proposal("readSide", "/read/side", "How a side of a line is led elsewhere", (*propose.Proposer).Side),
+		proposal("readDrop", "/read/drop", "What letting go of moved shapes means", (*propose.Proposer).Drop),
 		proposal("readStarter", "/read/starter", "What inserting a general class model would change", (*propose.Proposer).Starter),
 		proposal("readRework", "/read/rework", "What a rework would take away and add", (*propose.Proposer).Rework),
 		proposal("readPlacement", "/read/placement", "How an element is placed", (*propose.Proposer).Placement),

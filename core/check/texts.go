@@ -5,6 +5,7 @@ import (
 	"strings"
 	"sync"
 
+	"lexeon/core/bounded"
 	"lexeon/core/brief"
 	"lexeon/core/model"
 	"lexeon/core/usecase"
@@ -122,27 +123,16 @@ func (x *memory) textsOf(m *model.Model) *textIndex { return x.texts(m) }
 
 // stemMemory remembers the stems of texts, since rules on words read the same ones
 // after every change.
-var stemMemory = struct {
-	sync.RWMutex
-	known map[string][]string
-}{known: map[string][]string{}}
+var stemMemory = bounded.New[string, []string](mostStems)
 
 const mostStems = 200_000 // texts
 
 // stemsOf are the words of a text in the singular.
 func stemsOf(text string) []string {
-	stemMemory.RLock()
-	stems, ok := stemMemory.known[text]
-	stemMemory.RUnlock()
-	if ok {
-		return stems
+	stems, ok := stemMemory.Get(text)
+	if !ok {
+		stems = strings.Fields(model.Stems(text))
+		stemMemory.Add(text, stems)
 	}
-	stems = strings.Fields(model.Stems(text))
-	stemMemory.Lock()
-	defer stemMemory.Unlock()
-	if len(stemMemory.known) >= mostStems {
-		clear(stemMemory.known)
-	}
-	stemMemory.known[text] = stems
 	return stems
 }

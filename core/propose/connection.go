@@ -54,16 +54,8 @@ func (pr *Proposer) Connection(m *model.Model, req ConnectionRequest) ([]Reading
 	a := notation.Ref{Name: from.Name, Kind: from.Kind, ID: from.ID}
 	scope := notation.ScopeOf(m, req.Diagram)
 	b := notation.Ref{Name: req.Name, Kind: model.Class}
-	switch from.Kind {
-	case model.Process: // on the context diagram the rest is outside
-		b.Kind = model.Entity
-		if scope.Parent != "" {
-			b.Kind = model.Process
-		}
-	case model.Entity, model.Store:
-		b.Kind = model.Process
-	case model.Actor, model.UseCase:
-		b.Kind = model.UseCase
+	if toPaper := gestureOf(from.Kind).toPaper; toPaper != nil {
+		b.Kind = toPaper(scope)
 	}
 	var at *scene.Point
 	if to != nil {

@@ -3,7 +3,6 @@ package propose
 import (
 	"cmp"
 	"encoding/json"
-	"strings"
 
 	"lexeon/core/model"
 	"lexeon/core/notation"
@@ -53,19 +52,10 @@ func (pr *Proposer) Placement(m *model.Model, req PlacementRequest) (PlacementRe
 	} else {
 		subject = cmp.Or(req.ID, model.DeriveID("new", req.Seed))
 		add := newElementFor(kind, subject, name, notation.ScopeOf(m, req.Diagram))
-		switch {
-		case kind.IsText(): // what is typed is its text
-			add.Name, add.Set = "", model.P("body", name)
-		case kind == model.ComponentPart:
-			if err := pr.partInto(m, req, add); err != nil {
+		if typed := gestureOf(kind).typed; typed != nil {
+			if err := typed(pr, m, req, add); err != nil {
 				return PlacementReply{}, err
 			}
-		case kind == model.Object: // and here its classifier too
-			o, err := notation.ReadObject(name)
-			if err != nil {
-				return PlacementReply{}, err
-			}
-			add.Name, add.Set = o.Name, model.P("typeName", o.Type, "slots", o.Slots)
 		}
 		changes = append(changes, add)
 	}
@@ -81,22 +71,13 @@ func (pr *Proposer) Placement(m *model.Model, req PlacementRequest) (PlacementRe
 		w, h = pr.drawer.SizeOfElement(m, e)
 	}
 	p := pr.drawer.FreePlace(m, req.Diagram, req.Beside, w, h)
-	if req.X != nil && req.Y != nil {
+	chosen := req.X != nil && req.Y != nil
+	if chosen {
 		p = scene.Point{X: *req.X - w/2, Y: *req.Y - h/2}
 	}
 	changes = append(changes, &model.Place{ID: model.DeriveID("place", req.Seed), Diagram: req.Diagram, Subject: subject, X: p.X, Y: p.Y})
-	if kind == model.UseCase && req.Subject == "" {
-		changes = append(changes, pr.IntoSubject(m, req.Diagram, subject, p.X+w/2, p.Y+h/2, req.Seed)...)
-	}
-	if kind.IsPackaged() && req.Subject == "" && req.X != nil {
-		changes = append(changes, pr.intoPackage(m, req.Diagram, subject, kind, *req.X, *req.Y)...)
-	}
-	var home model.ID
-	if req.X != nil && req.Y != nil && (kind == model.Class || req.Subject != "") {
-		var into []model.Change
-		into, home = pr.intoComponent(m, req.Diagram, subject, kind, *req.X, *req.Y, req.Seed)
-		changes = append(changes, into...)
-	}
+	into, home := pr.into(m, spot{req.Diagram, scene.Point{X: p.X + w/2, Y: p.Y + h/2}, chosen}, subject, kind, req.Seed)
+	changes = append(changes, into...)
 	if req.Relations {
 		changes = append(changes, model.ShowRelations(m, req.Diagram, subject, req.Seed)...)
 	}
@@ -111,29 +92,4 @@ type PlacementReply struct {
 	Changes json.RawMessage `json:"changes"`
 	Element model.ID        `json:"element"`
 	Home    model.ID        `json:"home,omitempty"` // the component that it is put into
-}
-
-// partInto makes a new part one of the component whose inside is shown, or of the one
-// it stands in; "left : Pump" tells its name and what it is an instance of.
-func (pr *Proposer) partInto(m *model.Model, req PlacementRequest, add *model.AddElement) error {
-	if d := m.Diagram(req.Diagram); d != nil {
-		add.Owner = d.About
-	}
-	if drawn := pr.drawer.Of(m, req.Diagram); drawn != nil && add.Owner == "" && req.X != nil && req.Y != nil {
-		add.Owner = drawn.Holder(model.Component, scene.Point{X: *req.X, Y: *req.Y})
-	}
-	if add.Owner == "" {
-		return model.Faultf(model.CodeRefused, "A part is inside of a component: open a component, or click into one.")
-	}
-	name, of, typed := strings.Cut(add.Name, ":")
-	add.Name = strings.TrimSpace(name)
-	if !typed {
-		return nil
-	}
-	found := m.Named(strings.TrimSpace(of), model.Component)
-	if len(found) == 0 {
-		return model.Faultf(model.CodeRefused, "There is no component called %s yet. Make it first, or leave the part without one.", strings.TrimSpace(of))
-	}
-	add.Set = model.P("component", found[0].ID)
-	return nil
 }

@@ -4,8 +4,7 @@ import (
 	"encoding/binary"
 	"slices"
 
-	lru "github.com/hashicorp/golang-lru/v2"
-
+	"lexeon/core/bounded"
 	"lexeon/core/geometry"
 )
 
@@ -13,8 +12,8 @@ import (
 // and the last runs of drawings. It is safe for concurrent use; a nil Memory remembers
 // nothing.
 type Memory struct {
-	routes *lru.Cache[string, []Point]
-	runs   *lru.Cache[string, *run]
+	routes *bounded.Memory[string, []Point]
+	runs   *bounded.Memory[string, *run]
 }
 
 // Bounds of a memory: a route takes some 300 bytes with its key; a run some ten
@@ -26,10 +25,7 @@ const (
 
 // NewMemory makes a Memory that has nothing yet.
 func NewMemory() *Memory {
-	m := &Memory{}
-	m.routes, _ = lru.New[string, []Point](maxRoutes) // fails for sizes below one only
-	m.runs, _ = lru.New[string, *run](maxRuns)
-	return m
+	return &Memory{bounded.New[string, []Point](maxRoutes), bounded.New[string, *run](maxRuns)}
 }
 
 func (m *Memory) last(drawing string) *run {

@@ -3,8 +3,6 @@ package scene
 import (
 	"slices"
 
-	lru "github.com/hashicorp/golang-lru/v2"
-
 	"lexeon/core/model"
 )
 
@@ -60,11 +58,6 @@ type lineFrom struct {
 
 // maxDrawnDiagrams bounds what is remembered; a line takes some four kilobytes.
 const maxDrawnDiagrams = 6
-
-func newDrawnDiagrams() *lru.Cache[model.ID, *drawnLines] {
-	c, _ := lru.New[model.ID, *drawnLines](maxDrawnDiagrams) // fails for sizes below one only
-	return c
-}
 
 // lineFromOf tells what a line is drawn from.
 func lineFromOf(m *model.Model, c *connection, from, to *Group, nary bool) lineFrom {

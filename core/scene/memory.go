@@ -2,19 +2,13 @@ package scene
 
 import (
 	"slices"
-	"sync"
 
 	"lexeon/core/model"
 )
 
-// shapeMemory keeps the shapes that were drawn last, since most of a diagram
-// stays as it is from one change to the next. Rows never change in place, so a
-// shape is the same if it was drawn from the very same rows.
-type shapeMemory struct {
-	mu     sync.Mutex
-	shapes map[model.ID]remembered // by placement
-}
-
+// remembered is a shape that was drawn before, since most of a diagram stays as it is
+// from one change to the next. Rows never change in place, so a shape is the same if it
+// was drawn from the very same rows.
 type remembered struct {
 	from  []model.Row
 	group Group
@@ -28,20 +22,12 @@ func (d *Drawer) rememberedShape(m *model.Model, p *model.Placement, e *model.El
 	if !certain {
 		return d.shape(m, p, e)
 	}
-	d.memory.mu.Lock()
-	last, ok := d.memory.shapes[p.ID]
-	d.memory.mu.Unlock()
-	if ok && slices.Equal(last.from, from) {
+	if last, ok := d.shapes.Get(p.ID); ok && slices.Equal(last.from, from) {
 		return last.group
 	}
 	g := d.shape(m, p, e)
 	g.Hash = hashGroup(&g)
-	d.memory.mu.Lock()
-	defer d.memory.mu.Unlock()
-	if len(d.memory.shapes) >= maxShapes {
-		clear(d.memory.shapes)
-	}
-	d.memory.shapes[p.ID] = remembered{from, g}
+	d.shapes.Add(p.ID, remembered{from, g})
 	return g
 }
 

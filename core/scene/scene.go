@@ -8,8 +8,7 @@ package scene
 import (
 	"slices"
 
-	lru "github.com/hashicorp/golang-lru/v2"
-
+	"lexeon/core/bounded"
 	"lexeon/core/model"
 	"lexeon/core/route"
 	"lexeon/core/typeface"
@@ -133,15 +132,15 @@ type Slot struct {
 // Drawer makes scenes. It is safe for concurrent use.
 type Drawer struct {
 	set    *typeface.Typesetter
-	memory shapeMemory
+	shapes *bounded.Memory[model.ID, remembered] // by placement
 	routes *route.Memory
-	lines  *lru.Cache[model.ID, *drawnLines]
+	lines  *bounded.Memory[model.ID, *drawnLines]
 	recent recentScenes
 }
 
 // NewDrawer makes a Drawer that measures with the given typesetter.
 func NewDrawer(set *typeface.Typesetter) *Drawer {
-	return &Drawer{set: set, memory: shapeMemory{shapes: map[model.ID]remembered{}}, routes: route.NewMemory(), lines: newDrawnDiagrams()}
+	return &Drawer{set: set, shapes: bounded.New[model.ID, remembered](maxShapes), routes: route.NewMemory(), lines: bounded.New[model.ID, *drawnLines](maxDrawnDiagrams)}
 }
 
 // Of draws a diagram; nil if there is none of that id. Scenes are shared and must not

@@ -14,6 +14,8 @@ import (
 	"github.com/go-text/typesetting/language"
 	"github.com/go-text/typesetting/shaping"
 	"golang.org/x/image/math/fixed"
+
+	"lexeon/core/bounded"
 )
 
 // Face is one cut of the text face.
@@ -58,7 +60,7 @@ type Typesetter struct {
 	mu     sync.Mutex
 	shaper shaping.HarfbuzzShaper
 	faces  map[Face]*font.Face
-	widths map[run]float64 // in em
+	widths *bounded.Memory[run, float64] // in em
 }
 
 type run struct {
@@ -66,13 +68,13 @@ type run struct {
 	text string
 }
 
-// maxRemembered bounds the memory of a Typesetter; at 60 bytes a run some 10 MB.
+// maxRemembered bounds the memory of a Typesetter; at some 150 bytes a run 15 MB.
 const maxRemembered = 100_000
 
 // New makes a Typesetter. Each of the embedded font files is read when its face is
 // first needed.
 func New() *Typesetter {
-	return &Typesetter{faces: map[Face]*font.Face{}, widths: map[run]float64{}}
+	return &Typesetter{faces: map[Face]*font.Face{}, widths: bounded.New[run, float64](maxRemembered)}
 }
 
 // face is one that is read; the lock is held.
@@ -96,15 +98,12 @@ func (t *Typesetter) face(f Face) *font.Face {
 // A character that the font lacks counts one em.
 func (t *Typesetter) Width(f Face, size float64, text string) float64 {
 	key := run{f, text}
-	t.mu.Lock()
-	defer t.mu.Unlock()
-	em, ok := t.widths[key]
+	em, ok := t.widths.Get(key)
 	if !ok {
-		if len(t.widths) >= maxRemembered {
-			clear(t.widths)
-		}
+		t.mu.Lock()
+		defer t.mu.Unlock()
 		em = t.measure(f, text)
-		t.widths[key] = em
+		t.widths.Add(key, em)
 	}
 	return em * size
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"sync"
 
+	"lexeon/core/bounded"
 	"lexeon/core/model"
 )
 
@@ -28,10 +29,10 @@ func (r *Reader) DoerOf(text string) Doer {
 
 func (r *Reader) doerOf(text string) Doer {
 	r.prepare()
-	doer, ok := r.doers[text]
+	doer, ok := r.doers.Get(text)
 	if !ok {
 		doer = r.findDoer(text)
-		r.doers[text] = doer
+		r.doers.Add(text, doer)
 	}
 	return doer
 }
@@ -65,8 +66,8 @@ var articles = map[string]bool{"the": true, "a": true, "an": true}
 type Reader struct {
 	mu      sync.Mutex
 	m       *model.Model
-	known   map[string][]Mark // of a text; with a sign before it where it begins with its verb
-	doers   map[string]Doer
+	known   *bounded.Memory[string, []Mark] // of a text; with a sign before it where it begins with its verb
+	doers   *bounded.Memory[string, Doer]
 	actors  map[string]*model.Element
 	systems map[string]bool
 	terms   map[string]model.ID // by normal form; the first of several
@@ -83,7 +84,7 @@ func (r *Reader) prepare() {
 		return
 	}
 	m := r.m
-	r.known, r.doers = map[string][]Mark{}, map[string]Doer{}
+	r.known, r.doers = bounded.New[string, []Mark](mostRemembered), bounded.New[string, Doer](mostRemembered)
 	r.actors, r.systems, r.terms, r.firsts, r.words = map[string]*model.Element{}, map[string]bool{}, map[string]model.ID{}, map[string]bool{}, map[string][]string{}
 	for _, id := range m.IDs(model.TableTerms) {
 		t := m.Term(id)
@@ -211,14 +212,10 @@ func (r *Reader) ActionMarks(text string) []Mark {
 const mostRemembered = 50_000 // texts
 
 func (r *Reader) remembered(manner, text string, verb int) []Mark {
-	marks, ok := r.known[manner+text]
+	marks, ok := r.known.Get(manner + text)
 	if !ok {
-		if len(r.known) >= mostRemembered {
-			clear(r.known)
-			clear(r.doers)
-		}
 		marks = r.marks(text, verb)
-		r.known[manner+text] = marks
+		r.known.Add(manner+text, marks)
 	}
 	return slices.Clone(marks)
 }

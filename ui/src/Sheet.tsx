@@ -84,7 +84,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const { reveal } = view
   const held = (component: string) => void proposeOffers(component, { x: 60, y: 60 }, setMenu)
   const drag = useDrag({
-    svg, box, view, groups: placedGroups, settings, armed: Boolean(armed), focus,
+    svg, box, view, groups: placedGroups, diagram, settings, armed: Boolean(armed), focus,
     onPlace: (at) => armed && make(armed, at, true, '', pinned),
     onConnect: (from, to, at, screen) => void connect(from, to, at, screen, setMenu, soon),
     onHeld: held,

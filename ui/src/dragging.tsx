@@ -1,6 +1,6 @@
 import { type PointerEvent, type RefObject, useEffect, useRef, useState } from 'react'
 
-import { type Change, type Group, newId, type Point, type Rect, type Slot } from './api'
+import { type Change, type Group, type Id, newId, type Point, type Rect, type Slot } from './api'
 import { around, between, center, overlap, union } from './geometry'
 import { catchGuides, type Guide } from './guides'
 import { bendsAfter } from './bends'
@@ -9,7 +9,7 @@ import { useStudio } from './state'
 import { type useView } from './useView'
 
 // What the pointer does on the sheet, from pressing it to letting it go. While
-// something is moved the page shifts what is there; the server draws it anew.
+// something is moved the page shifts what is there; what letting go means the core says.
 
 export type Drag =
   | { what: 'pan'; from: Point }
@@ -24,7 +24,7 @@ export type Drag =
 type At = { clientX: number; clientY: number }
 
 export function useDrag(props: {
-  svg: RefObject<SVGSVGElement | null>; box: RefObject<HTMLDivElement | null>; view: ReturnType<typeof useView>; groups: Group[]
+  svg: RefObject<SVGSVGElement | null>; box: RefObject<HTMLDivElement | null>; view: ReturnType<typeof useView>; groups: Group[]; diagram?: Id
   settings: { grid: boolean; snap: boolean }; armed: boolean; focus: () => void
   onPlace: (at: Point) => void; onConnect: (from: Group, to: Group | undefined, at: Point, screen: Point) => void; onSide: (line: Group, side: 'from' | 'to', to: Group | undefined, at: Point) => void; onEdit: (slot: Slot) => void; onHeld: (component: string) => void
 }) {
@@ -33,7 +33,7 @@ export function useDrag(props: {
   const [state, setState] = useState<Drag>()
   const pointer = useRef<Point>(undefined) // where it was last, in the scene
   const touches = useRef(new Map<number, Point>())
-  const { select, selectAll, toggle, submit } = useStudio.getState()
+  const { select, selectAll, toggle, submit, propose } = useStudio.getState()
 
   const inBox = (e: At): Point => {
     const r = box.current?.getBoundingClientRect()
@@ -183,11 +183,15 @@ export function useDrag(props: {
   function up(e: PointerEvent<SVGSVGElement>) {
     touches.current.delete(e.pointerId)
     if (!state || ('sent' in state && state.sent)) return
-    const finish = (changes: Change[], then?: () => void) => {
-      const dropped = { ...state, sent: true } as Drag // it stays where it was dropped until it is drawn there
+    // It stays where it was dropped until it is drawn there; something else may be dragged by then.
+    const dropping = () => {
+      const dropped = { ...state, sent: true } as Drag
       setState(dropped)
-      const drawn = () => setState((now) => (now === dropped ? undefined : now)) // something else may be dragged by now
-      submit(changes, { done: () => { drawn(); then?.() }, failed: drawn })
+      return () => setState((now) => (now === dropped ? undefined : now))
+    }
+    const finish = (changes: Change[]) => {
+      const drawn = dropping()
+      submit(changes, { done: drawn, failed: drawn })
     }
     switch (state.what) {
       case 'rect': {
@@ -199,16 +203,16 @@ export function useDrag(props: {
         return over()
       }
       case 'move':
-        if (state.moved && state.groups[0]?.kind === 'port') {
-          const port = state.groups[0]
-          const owner = groups.find((g) => g.subject === port.at)?.box
-          if (!owner) return over()
-          return finish([{ type: 'setPart', id: port.subject, set: { side: sideNear(owner, inScene(e)) } }])
-        }
         if (state.moved && (state.dx || state.dy)) {
-          const into = intoBoundaries(state.groups, groups, state.dx, state.dy)
-          const component = into.find((c) => c.type === 'connect' && c.kind === 'holds')
-          return finish([...moves(state), ...into], component && 'source' in component ? () => props.onHeld(component.source ?? '') : undefined)
+          const drawn = dropping()
+          const at = inScene(e)
+          let home: string | undefined
+          void propose('read/drop', { diagram: props.diagram, placements: state.groups.map((g) => g.id), dx: state.dx, dy: state.dy, x: at.x, y: at.y, seed: newId() }, {
+            proposed: (reply) => { home = reply.home as string | undefined },
+            done: () => { drawn(); if (home) props.onHeld(home) },
+            failed: drawn,
+          })
+          return
         }
         if (state.click) select(state.click)
         return over()
@@ -252,51 +256,8 @@ export function useDrag(props: {
   return { state, down, move, up, cancel, inBox, inScene, groupAt, pointer, middle }
 }
 
-// intoBoundaries puts what was dropped in a boundary into it, unless it is in one
-// of that kind already: use cases into subjects, whatever has a name into packages.
-function intoBoundaries(moved: Group[], all: Group[], dx: number, dy: number): Change[] {
-  const into = (g: Group, kind: string) => {
-    const boundaries = all.filter((b) => b.kind === kind && !moved.includes(b))
-    if (all.some((b) => b.kind === kind && b.holds?.includes(g.id))) return undefined
-    const c = center(g)
-    return boundaries.findLast((b) => b.box && inside({ x: c.x + dx, y: c.y + dy, w: 0, h: 0 }, b.box)) // the innermost
-  }
-  return moved.flatMap((g): Change[] => {
-    const subject = g.kind === 'useCase' ? into(g, 'subject') : undefined
-    const folder = g.kind !== 'note' && g.kind !== 'subject' ? into(g, 'package') : undefined
-    const owner = g.kind === 'component' || g.kind === 'class' ? into(g, 'component') : undefined
-    if (owner) {
-      return [g.kind === 'class' ? { type: 'connect', id: newId(), kind: 'holds', source: owner.subject, target: g.subject } : { type: 'moveInto', id: g.subject, package: owner.subject }]
-    }
-    return [
-      ...(subject ? [{ type: 'connect' as const, id: newId(), kind: 'within', source: g.subject, target: subject.subject }] : []),
-      ...(folder ? [{ type: 'moveInto' as const, id: g.subject, package: folder.subject }] : []),
-    ]
-  })
-}
-
-// sideNear is the side of a box that is nearest to a point.
-function sideNear(box: Rect, at: Point): string {
-  const far: [side: string, distance: number][] = [['left', Math.abs(at.x - box.x)], ['right', Math.abs(at.x - box.x - box.w)], ['top', Math.abs(at.y - box.y)], ['bottom', Math.abs(at.y - box.y - box.h)]]
-  return far.sort((a, b) => a[1] - b[1])[0]?.[0] ?? 'left'
-}
-
 function inside(r: Rect, area: Rect): boolean {
   return r.x >= area.x && r.y >= area.y && r.x + r.w <= area.x + area.w && r.y + r.h <= area.y + area.h
-}
-
-// moves are the changes of moving shapes; a person's bends go with lines between
-// shapes that both move.
-export function moves(drag: { groups: Group[]; lines: Group[]; dx: number; dy: number }): Change[] {
-  const { dx, dy } = drag
-  const subjects = new Set(drag.groups.map((g) => g.subject))
-  const out: Change[] = drag.groups.flatMap((g) => (g.box && g.kind !== 'port' ? [{ type: 'move', id: g.id, x: g.box.x + dx, y: g.box.y + dy }] : []))
-  for (const line of drag.lines) {
-    if (line.bends && line.between?.every((id) => subjects.has(id))) {
-      out.push({ type: 'setLine', id: line.id, line: line.line ?? '', bends: line.bends.map((v, i) => v + (i % 2 ? dy : dx)) })
-    }
-  }
-  return out
 }
 
 // DragMarks draws what is being done: guides, the rectangle, sketches of lines.

@@ -40,7 +40,7 @@ export function closeOpen(key: string) {
 // so that the changes that wait are not stored behind a long row of letters.
 type Wanted = OpenText | { project: Id; key: string } // without a value: it is closed
 const wanted = new Map<string, Wanted>()
-let storing = false
+let storing: Wanted | undefined // what is written just now
 
 function store(text: Wanted) {
   wanted.set(`${text.project} ${text.key}`, text)
@@ -48,12 +48,19 @@ function store(text: Wanted) {
 }
 
 async function storeAll() {
-  storing = true
   for (let next = first(); next; next = first()) {
+    storing = next
     wanted.delete(`${next.project} ${next.key}`)
     await ('value' in next ? keepText(next) : forgetText(next.project, next.key))
   }
-  storing = false
+  storing = undefined
+}
+
+// unwritten is what is not kept as it stands: texts, and editors that were closed.
+export function unwritten(): { texts: OpenText[]; closed: Wanted[] } {
+  const all = storing ? [storing, ...wanted.values()] : []
+  const last = new Map(all.map((w) => [`${w.project} ${w.key}`, w]))
+  return { texts: [...last.values()].filter((w) => 'value' in w), closed: [...last.values()].filter((w) => !('value' in w)) }
 }
 
 const first = (): Wanted | undefined => wanted.values().next().value

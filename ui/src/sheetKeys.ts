@@ -1,9 +1,8 @@
 import { type KeyboardEvent, type RefObject, useRef } from 'react'
 
-import { type Change, type Group, type KindInfo, type Point } from './api'
+import { type Change, type Group, type KindInfo, newId, type Point } from './api'
 import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
-import { moves } from './dragging'
 import { connect, constrain, isText, lead, type Soon } from './connecting'
 import { openInside } from './ComponentTools'
 import { follow, isFollowed } from './follow'
@@ -24,9 +23,9 @@ export function useSheetKeys(props: {
   startEditing: (group: Group | undefined, typed?: string) => void; onMakeFree: () => void; onMenu: (menu: OpenMenu) => void; onShortcuts: () => void
 }) {
   const { svg, view, shapes, placed, chosen, current, armed } = props
-  const { select, selectAll, submit } = useStudio.getState()
+  const { select, selectAll, submit, propose } = useStudio.getState()
   // Keys come faster than answers: what was asked for and is not drawn yet.
-  const ahead = useRef({ x: 0, y: 0, w: 0, h: 0 })
+  const ahead = useRef({ w: 0, h: 0 })
 
   function selectNear(dx: number, dy: number) {
     const from = current ? center(current) : { x: -view.view.x / view.view.k, y: -view.view.y / view.view.k }
@@ -56,16 +55,8 @@ export function useSheetKeys(props: {
   }
 
   function nudge(dx: number, dy: number) {
-    const subjects = new Set(chosen.map((g) => g.subject))
-    const a = ahead.current
-    a.x += dx
-    a.y += dy
-    const changes = moves({ groups: chosen.filter((g) => g.box), lines: placed.filter((g) => g.between?.some((id) => subjects.has(id))), dx: a.x, dy: a.y })
-    const over = () => {
-      a.x -= dx
-      a.y -= dy
-    }
-    submit(changes, { done: over, failed: over })
+    const placements = chosen.flatMap((g) => (g.box && g.kind !== 'port' ? [g.id] : []))
+    if (placements.length > 0) void propose('read/drop', { diagram: useStudio.getState().openDiagram, placements, dx, dy, x: 0, y: 0, nudged: true, seed: newId() })
   }
 
   function grow(dw: number, dh: number) {

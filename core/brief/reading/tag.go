@@ -6,6 +6,7 @@ import (
 
 	"github.com/jdkato/prose/v2"
 
+	"lexeon/core/bounded"
 	"lexeon/core/brief"
 	"lexeon/core/english"
 	"lexeon/core/model"
@@ -25,11 +26,11 @@ type token struct {
 type Reader struct {
 	mu     sync.Mutex
 	model  *prose.Model
-	memory map[string][]token
+	memory *bounded.Memory[string, []token]
 }
 
 // NewReader makes a Reader. Its tagger is made on first use.
-func NewReader() *Reader { return &Reader{memory: map[string][]token{}} }
+func NewReader() *Reader { return &Reader{memory: bounded.New[string, []token](maxRemembered)} }
 
 const maxRemembered = 20_000
 
@@ -37,7 +38,7 @@ const maxRemembered = 20_000
 func (r *Reader) tokens(sentence string) []token {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	if t, ok := r.memory[sentence]; ok {
+	if t, ok := r.memory.Get(sentence); ok {
 		return t
 	}
 	opts := []prose.DocOpt{prose.WithExtraction(false), prose.WithSegmentation(false)}
@@ -60,10 +61,7 @@ func (r *Reader) tokens(sentence string) []token {
 		out = append(out, tok)
 	}
 	correct(out)
-	if len(r.memory) > maxRemembered {
-		clear(r.memory)
-	}
-	r.memory[sentence] = out
+	r.memory.Add(sentence, out)
 	return out
 }
 

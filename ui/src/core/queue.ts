@@ -118,6 +118,13 @@ export class Queue {
     this.keep()
   }
 
+  // unwritten is what waits, where it is not kept as it stands.
+  unwritten(): Kept | undefined {
+    if (!this.saving && !this.unkept) return undefined
+    const { writer, project, pending, refused, undo, redo } = this
+    return { writer, project, pending, refused, undo, redo }
+  }
+
   private keep() {
     if (this.saving) {
       this.saveAgain = true

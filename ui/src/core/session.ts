@@ -1,7 +1,8 @@
 import { type Id, type Overview, type ScenePatch } from '../api'
-import { loadTexts } from '../openTexts'
+import { loadTexts, unwritten } from '../openTexts'
 import { answerHere } from './ask'
 import { forgetProject, forgetQueue, keepDrawing, keepModel, keepQueue, keptDrawing, keptModel, keptQueues } from './keep'
+import { takeLeft, whenLeaving } from './leaving'
 import { Problem, Unreachable } from './problem'
 import { type ChangedRow, program } from './program'
 import { type Kept, pushedOf, Queue, type Refused, type Surroundings } from './queue'
@@ -40,6 +41,7 @@ export async function open(project: Id, told: Told): Promise<Session> {
   let over: () => void = () => undefined
   answerHere(project, new Promise<void>((resolve) => { over = resolve }))
   program.start()
+  await takeLeft()
   const [kept, queues] = await Promise.all([keptModel(project), keptQueues(project)])
   const writers = await takeOver(project, queues)
   const revision = (kept && (await fromKept(project, kept))) ?? (await fromServer(project, told))
@@ -59,7 +61,8 @@ export async function open(project: Id, told: Told): Promise<Session> {
     held.release()
   }
   over()
-  return { project, queue, release: writers.mine.release }
+  const stays = whenLeaving(writers.mine.writer, () => ({ ...unwritten(), queue: queue.unwritten() }))
+  return { project, queue, release: () => { stays(); writers.mine.release() } }
 }
 
 // begin asks what is newer and sends what is pending. It ends when what is newer is
@@ -155,6 +158,7 @@ export const forget = forgetProject
 
 // sendLeftovers sends what earlier windows left of projects that no window shows.
 export async function sendLeftovers(except: Id | undefined) {
+  await takeLeft()
   for (const kept of await keptQueues()) {
     if (kept.project === except || kept.pending.length === 0) continue
     const held = await hold(kept.project, kept.writer)
