@@ -14,7 +14,9 @@ applyTheme()
 // The service worker holds page and program. Where there is none (an address that is
 // not secure) a reload needs the line, and the page says so.
 if ('serviceWorker' in navigator) {
+  const held = navigator.serviceWorker.controller !== null
   void navigator.serviceWorker.register('/sw.js').then(async () => {
+    if (held) return
     // What this page was made of is held from the first visit on.
     await navigator.serviceWorker.ready
     const files = performance.getEntriesByType('resource').map((e) => new URL(e.name).pathname).filter((p) => /^\/(assets|core|fonts)\//.test(p))
