@@ -56,6 +56,7 @@ async function open(studio: Studio, n: number) {
   await page.goto(`${studio.address}/p/${id}`)
   await expect(page.locator('#drawing [data-box]')).toHaveCount(n)
   await studio.saved()
+  await page.waitForTimeout(5000) // who opens a diagram looks at it first
 }
 
 const text = (what: string) => `[...document.querySelectorAll('#drawing text')].some((t) => t.textContent === ${JSON.stringify(what)})`

@@ -26,7 +26,8 @@ const (
 func main() {
 	debug.SetGCPercent(garbagePercent)
 	debug.SetMemoryLimit(memoryLimit)
-	d := &desk{replica.NewDesk(scene.NewDrawer(typeface.New()))}
+	set := typeface.New()
+	d := &desk{replica.NewDesk(scene.NewDrawer(set)), replica.NewRehearsal(set)}
 	// lexeonCall(name, request as JSON, bytes or null) answers [JSON, bytes or null].
 	js.Global().Set("lexeonCall", js.FuncOf(func(_ js.Value, args []js.Value) any {
 		var data []byte
@@ -47,7 +48,10 @@ func main() {
 	select {}
 }
 
-type desk struct{ *replica.Desk }
+type desk struct {
+	*replica.Desk
+	rehearsal *replica.Rehearsal
+}
 
 // problem is an error as the server writes it.
 type problem struct {
@@ -76,7 +80,7 @@ func (d *desk) call(name string, request, data []byte) (string, []byte) {
 	} else {
 		out.Value = value
 	}
-	if d.Replica() != nil && name != "ask" && name != "pack" && name != "tidy" {
+	if d.Replica() != nil && name != "ask" && name != "pack" && name != "tidy" && name != "rehearse" {
 		state := d.State()
 		out.State = &state
 	}
@@ -140,6 +144,9 @@ func (d *desk) handle(name string, request, data []byte) (any, []byte, error) {
 	case "tidy":
 		tidy()
 		return nil, nil, nil
+	case "rehearse":
+		more, err := d.rehearsal.Next()
+		return more, nil, err
 	case "open":
 		req, err := read[openRequest](request)
 		if err != nil {

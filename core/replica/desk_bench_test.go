@@ -47,3 +47,30 @@ func BenchmarkHands(b *testing.B) {
 		})
 	}
 }
+
+// A class is placed and named, as the page asks for it, on a diagram of 40 shapes.
+func BenchmarkPlacing(b *testing.B) {
+	desk := replica.NewDesk(scene.NewDrawer(typeface.New()))
+	desk.OpenProject("p", modeltest.Large(40, 60, 40), 1)
+	desk.OpenDiagram("overview", true)
+	desk.State()
+	i := 0
+	for b.Loop() {
+		i++
+		id := fmt.Sprint("made", i)
+		done, err := desk.Do(id, "/read/placement", fmt.Appendf(nil, `{"id":%q,"kind":"class","name":"Made %d","diagram":"overview","beside":"c7","seed":%q}`, id, i, id))
+		if err != nil {
+			b.Fatal(err)
+		}
+		text, err := json.Marshal(desk.State())
+		if err != nil || len(text) == 0 {
+			b.Fatal(err)
+		}
+		b.StopTimer()
+		if _, err := desk.Replica().Push(id+"-", []model.Change{&model.Restore{Rows: done.Effect.Inverse}}); err != nil {
+			b.Fatal(err)
+		}
+		desk.State()
+		b.StartTimer()
+	}
+}

@@ -192,15 +192,11 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   }
 
   function made(m: Making, name: string, how: 'enter' | 'tab' | 'back' | 'leave') {
-    const next = how === 'enter' && m.again && !m.kind.note && name.trim() !== ''
-    if (diagram) closeOpen(`making ${diagram}`)
-    if (!next) {
-      setMaking((now) => (now?.key === m.key ? undefined : now))
-      if (how !== 'leave') focus()
-    }
-    if (!name.trim()) return
+    const named = name.trim() !== ''
+    const next = how === 'enter' && m.again && !m.kind.note && named
     const id = newId()
-    void propose('read/placement', {
+    // First of all: the core works while the page is drawn.
+    if (named) void propose('read/placement', {
       id, kind: m.kind.kind, name, diagram, beside: m.beside === 'anywhere' ? '' : (m.beside ?? ''), seed: newId(), ...(m.beside ? {} : { x: m.at.x, y: m.at.y }),
     }, {
       base: m.base, place: { row: id, field: 'name', text: name, diagram },
@@ -210,6 +206,12 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         setMaking((now) => (now && now.typed !== '' ? now : { ...m, key: newId(), typed: name }))
       },
     })
+    if (diagram) closeOpen(`making ${diagram}`)
+    if (!next) {
+      setMaking((now) => (now?.key === m.key ? undefined : now))
+      if (how !== 'leave') focus()
+    }
+    if (!named) return
     if (next) {
       fresh.current = id
       return makeFree(m.kind, id, m.at)
@@ -241,10 +243,10 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   useClipboard({ svg, diagram, at: () => drag.pointer.current ?? drag.middle(), onMenu: setMenu, screen: () => ({ x: (box.current?.clientWidth ?? 0) / 2 - 160, y: 80 }) })
 
   function saved(slot: Slot, group: Group | undefined, value: string, how: 'enter' | 'tab' | 'back' | 'leave') {
+    commitSlot(slot, value, editing?.before, editing?.conflict || editing?.error ? undefined : editing?.base, editing?.refused)
     edit(undefined)
     if (diagram) closeOpen(`sheet ${diagram}`)
     if (how !== 'leave') focus()
-    commitSlot(slot, value, editing?.before, editing?.conflict || editing?.error ? undefined : editing?.base, editing?.refused)
     const next = how === 'tab' || how === 'back' ? nextSlot(group, slot, how === 'tab' ? 1 : -1) : undefined
     if (next) edit({ slot: slotKey(next), value: textOf(next), before: textOf(next) })
   }

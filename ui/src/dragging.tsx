@@ -204,14 +204,15 @@ export function useDrag(props: {
       }
       case 'move':
         if (state.moved && (state.dx || state.dy)) {
-          const drawn = dropping()
           const at = inScene(e)
           let home: string | undefined
+          let drawn: () => void = () => undefined
           void propose('read/drop', { diagram: props.diagram, placements: state.groups.map((g) => g.id), dx: state.dx, dy: state.dy, x: at.x, y: at.y, seed: newId() }, {
             proposed: (reply) => { home = reply.home as string | undefined },
             done: () => { drawn(); if (home) props.onHeld(home) },
-            failed: drawn,
+            failed: () => drawn(),
           })
+          drawn = dropping()
           return
         }
         if (state.click) select(state.click)

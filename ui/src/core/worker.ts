@@ -18,9 +18,19 @@ type Scope = {
 }
 const scope = globalThis as unknown as Scope
 
-// Garbage is collected when the hands rest.
+// When the hands rest garbage is collected. In the first rest gestures are rehearsed, so
+// that the browser has compiled them well when they are needed.
 const rest = 1200
-let tidying: ReturnType<typeof setTimeout> | undefined
+const breath = 12 // between two turns: hands that come meanwhile wait for one turn at most
+let resting: ReturnType<typeof setTimeout> | undefined
+let rehearsed = false
+
+function idle() {
+  if (rehearsed) return void scope.lexeonCall('tidy', '{}', null)
+  const { value } = JSON.parse(scope.lexeonCall('rehearse', '{}', null)[0]) as { value?: boolean }
+  rehearsed = value !== true
+  resting = setTimeout(idle, breath)
+}
 
 const waiting: CallMessage[] = []
 let ready = false
@@ -28,8 +38,8 @@ let ready = false
 function answer({ id, name, request, data }: CallMessage) {
   const [text, bytes] = scope.lexeonCall(name, request, data ?? null)
   scope.postMessage({ id, text, data: bytes ?? undefined }, bytes ? [bytes.buffer] : [])
-  clearTimeout(tidying)
-  tidying = setTimeout(() => scope.lexeonCall('tidy', '{}', null), rest)
+  clearTimeout(resting)
+  resting = setTimeout(idle, rest)
 }
 
 scope.onmessage = (e) => {
