@@ -27,16 +27,16 @@ func (m *Model) draft() *draft {
 		namesD: m.names.draft(), typeNamesD: m.typeNames.draft(), termFormsD: m.termForms.draft(), kindsD: m.kinds.draft(),
 		old: map[ID]Row{},
 	}
-	d.rows, d.children, d.uses = d.rowsD.freeze(), d.childrenD.freeze(), d.usesD.freeze()
-	d.names, d.typeNames, d.termForms = d.namesD.freeze(), d.typeNamesD.freeze(), d.termFormsD.freeze()
-	d.kinds = d.kindsD.freeze()
+	d.rows, d.children, d.uses = &d.rowsD.sharded, &d.childrenD.sharded, &d.usesD.sharded
+	d.names, d.typeNames, d.termForms = &d.namesD.sharded, &d.typeNamesD.sharded, &d.termFormsD.sharded
+	d.kinds = &d.kindsD.sharded
 	return d
 }
 
 func (d *draft) freeze() *Model {
 	return &Model{
-		rows: d.rows, children: d.children, uses: d.uses,
-		names: d.names, typeNames: d.typeNames, termForms: d.termForms, kinds: d.kinds,
+		rows: d.rowsD.freeze(), children: d.childrenD.freeze(), uses: d.usesD.freeze(),
+		names: d.namesD.freeze(), typeNames: d.typeNamesD.freeze(), termForms: d.termFormsD.freeze(), kinds: d.kindsD.freeze(),
 	}
 }
 

@@ -246,6 +246,10 @@ func (m *Model) Named(name string, kinds ...Kind) []*Element {
 	return slices.DeleteFunc(m.elements(ids), func(e *Element) bool { return !slices.Contains(kinds, e.Kind) })
 }
 
+// Naming is the same, by ==, for models of one history whose names are the same: what
+// follows from rows and from which names there are need not be worked out again.
+func (m *Model) Naming() any { return m.names }
+
 // ClassifiersNamed lists the classifiers that bear exactly this name.
 func (m *Model) ClassifiersNamed(name string) []*Element {
 	ids, _ := m.names.get(ID(name))

@@ -38,12 +38,15 @@ func (s *sharded[V]) each(f func(ID, V)) {
 // shardedDraft writes to a copy of a sharded map.
 type shardedDraft[V any] struct {
 	sharded[V]
-	owned [shardCount]bool
+	owned   [shardCount]bool
+	from    *sharded[V]
+	written bool
 }
 
-func (s *sharded[V]) draft() *shardedDraft[V] { return &shardedDraft[V]{sharded: *s} }
+func (s *sharded[V]) draft() *shardedDraft[V] { return &shardedDraft[V]{sharded: *s, from: s} }
 
 func (d *shardedDraft[V]) own(i int) map[ID]V {
+	d.written = true
 	if !d.owned[i] {
 		next := make(map[ID]V, len(d.shards[i])+1)
 		for k, v := range d.shards[i] {
@@ -70,5 +73,11 @@ func (d *shardedDraft[V]) remove(id ID) {
 	}
 }
 
-// freeze ends the draft. It must not be written afterwards.
-func (d *shardedDraft[V]) freeze() *sharded[V] { return &d.sharded }
+// freeze ends the draft, and gives what it was made of where nothing was written. It must
+// not be written afterwards.
+func (d *shardedDraft[V]) freeze() *sharded[V] {
+	if !d.written {
+		return d.from
+	}
+	return &d.sharded
+}

@@ -13,6 +13,8 @@ type drawnLines struct {
 	boxes []Rect // of all shapes, sorted
 	names []Rect // of ports, sorted
 	ways  []Rect // the pieces of anchors to lines
+	// naming tells which names there were: they have a say in titles.
+	naming any
 }
 
 // drawnLine is a line of a drawing, by the key that its route has.
@@ -61,8 +63,7 @@ const maxDrawnDiagrams = 6
 
 // lineFromOf tells what a line is drawn from.
 func lineFromOf(m *model.Model, c *connection, from, to *Group, nary bool) lineFrom {
-	f := lineFrom{placement: c.placement, rel: c.rel, between: [2]model.ID{c.from, c.to}, notation: m.Project().FlowNotation, link: c.link, set: c.set, passes: c.passes,
-		title: c.title}
+	f := lineFrom{placement: c.placement, rel: c.rel, between: [2]model.ID{c.from, c.to}, notation: m.Project().FlowNotation, link: c.link, set: c.set, passes: c.passes}
 	f.alone = !nary && len(c.ends) <= 2 && c.rel.Class == "" && c.rel.Kind != model.Extend
 	if c.free != nil {
 		f.free, f.crosses = *c.free, true
@@ -76,6 +77,23 @@ func lineFromOf(m *model.Model, c *connection, from, to *Group, nary bool) lineF
 		}
 	}
 	return f
+}
+
+// title is what a screen reader is told of a line: as it was, where nothing has changed
+// that it follows from.
+func (d *drawnLines) title(m *model.Model, key string, from lineFrom) string {
+	if d != nil && d.naming == m.Naming() {
+		if was := d.lines[key]; was != nil && was.from.rel == from.rel && was.from.ends == from.ends && was.from.types == from.types && isPlain(from.rel) {
+			return was.from.title
+		}
+	}
+	return relationshipTitle(m, from.rel)
+}
+
+// isPlain reports whether the sentence of a relationship follows from it, its ends and
+// what they lead to, and from which names there are.
+func isPlain(r *model.Relationship) bool {
+	return r.Kind == model.Association && r.Class == ""
 }
 
 // base gives the line as it was drawn before, if it is drawn from the very same.

@@ -149,7 +149,7 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 	socketsBeside(m, list, lines, boxes, shapes)
 	routes := d.routes.Routes(string(diagram), boxes, lines)
 	former, _ := d.lines.Get(diagram)
-	now := &drawnLines{lines: make(map[string]*drawnLine, len(list)), boxes: slices.Clone(boxes), names: portNames(shapes)}
+	now := &drawnLines{lines: make(map[string]*drawnLine, len(list)), boxes: slices.Clone(boxes), names: portNames(shapes), naming: m.Naming()}
 	geometry.SortRects(now.boxes)
 	geometry.SortRects(now.names)
 	drawn := make([]*drawnLine, len(list))
@@ -164,8 +164,9 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		c.points = routes[i]
 		from, to := shapeAt(lines[i].From), shapeAt(lines[i].To)
 		diamond, nary := diamonds[c.placement.ID]
-		c.title = relationshipTitle(m, c.rel)
 		drawnFrom := lineFromOf(m, c, from, to, nary)
+		c.title = former.title(m, lines[i].ID, drawnFrom)
+		drawnFrom.title = c.title
 		drawn[i] = &drawnLine{key: lines[i].ID, lineBase: former.base(lines[i].ID, drawnFrom, routes[i])}
 		if b := drawn[i].lineBase; b != nil {
 			c.points = b.points
