@@ -22,6 +22,7 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
         await new Promise((resolve) => setTimeout(resolve, 50))
       }
     })
+    await page.clock.install() // it runs on as usual, and can be put forward
     await context.setOffline(true)
     const state = page.getByRole('status', { name: 'Saved state' })
     const make = async (from: number, to: number) => {
@@ -47,6 +48,7 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
     await rename('Hive', 'Bee box')
     await rename('Apiary', 'Bee yard')
     await expect(state).toContainText('Offline, 97 changes wait')
+    await page.clock.fastForward('04:00:00')
     await page.reload()
     await expect(studio.shape('class Tray95')).toHaveCount(1)
     await expect(state).toContainText('97 changes')
@@ -54,6 +56,7 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
     await rename('JarBatch', 'Filling')
     await rename('TestResult', 'Finding')
     await make(96, 195)
+    await page.clock.fastForward('05:00:00')
     await expect(state).toContainText('Offline, 200 changes wait')
 
     // Meanwhile somebody else names the five classes.

@@ -301,6 +301,37 @@ describe('a queue', () => {
     expect(window.registry.shown).toEqual(world.values)
   })
 
+  test('nine hours without a line: it is tried calmly, what is done meanwhile waits in order, and all of it arrives', async () => {
+    const world = new World()
+    const store = new Map<string, Kept>()
+    const window = new Window(world, 'w', store)
+    const hour = 3_600_000
+    let now = 0
+    let tries = 0
+    let made = 0
+    const { send } = window.queue.around.server
+    window.queue.around.server.send = (...asked) => {
+      tries++
+      return send(...asked)
+    }
+    window.queue.around.wait = (milliseconds) => {
+      now += milliseconds
+      if (made < 90 && now > made * hour / 10) window.write('abc'[made % 3] ?? 'a', String(made), `c${made++}`) // a change every six minutes
+      world.away = now < 9 * hour
+      return Promise.resolve()
+    }
+    world.away = true
+    window.write('a', '0', `c${made++}`)
+    while (now < 9 * hour || window.queue.pending.length > 0) await breathe()
+    await window.queue.kept()
+    expect(world.log.map((e) => e.clientId)).toEqual(Array.from({ length: 90 }, (_, i) => `c${i}`))
+    expect(window.registry.confirmed).toEqual(world.values)
+    expect(now).toBeLessThan(9 * hour + 5000) // the line is used as soon as it is back
+    expect(tries).toBeLessThan(9 * 1300)
+    expect(store.get('w')?.pending).toEqual([])
+    expect(window.told).toEqual([])
+  })
+
   test('what waits is not told as kept before it is stored, nor where nothing can be stored', async () => {
     const world = new World()
     const window = new Window(world, 'w', new Map())
