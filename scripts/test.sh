@@ -13,7 +13,7 @@ if [ -z "${LEXEON_TEST_DATABASE_URL:-}" ]; then
 fi
 export LEXEON_TEST_DATABASE_URL
 mkdir -p .run
-(cd e2e && npx --no-install playwright test --output=test-results/hands hands >../.run/hands.log 2>&1) &
+(cd e2e && npx --no-install playwright test --output=../.run/hands hands >../.run/hands.log 2>&1) &
 hands=$!
 finish() { # what fails here would be taken for a test that failed
     kill "$hands" 2>/dev/null || true
@@ -24,10 +24,9 @@ go test ./...
 GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
 (cd ui && npm run --silent test)
 (cd e2e && npx --no-install tsc --noEmit)
+(cd e2e && npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
 if ! wait "$hands"; then
     cat .run/hands.log
     exit 1
 fi
 grep -E 'passed|flaky' .run/hands.log
-cd e2e
-npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures)

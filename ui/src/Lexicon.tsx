@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { memo, useDeferredValue, useState } from 'react'
 
 import { type Face, type Term } from './api'
 import { EntryPanel } from './EntryPanel'
@@ -44,22 +44,14 @@ function Several() {
 
 function Terms() {
   const tick = useStudio((s) => s.tick)
-  const overview = useStudio((s) => s.overview)
-  const openDiagram = useStudio((s) => s.openDiagram)
-  const select = useStudio((s) => s.select)
   const { value: terms } = useFetched<Term[]>(projectPath('terms'), tick)
   const [search, setSearch] = useState('')
   const wanted = search.trim().toLowerCase()
   const shown = terms?.filter((t) => !wanted || [t.name, t.definition, ...(t.aliases ?? [])].some((s) => s.toLowerCase().includes(wanted)))
 
-  async function show(face: Face) {
-    const to = face.diagrams.includes(openDiagram ?? '') ? openDiagram : face.diagrams[0]
-    if (to && to !== openDiagram) {
-      go(`/p/${overview?.id}/d/${to}`)
-      await useStudio.getState().openSheet(to)
-    }
-    select(face.id)
-  }
+  const listed = shown?.slice(0, 200)
+  // The first screen of them is there at once, the others when the hands are still.
+  const drawn = useDeferredValue(listed, listed?.slice(0, 30))
 
   return (
     <div className="flex flex-col gap-3 p-4">
@@ -68,20 +60,35 @@ function Terms() {
       {terms?.length === 0 && <p className="text-faint">No terms yet. Every class you make enters the lexicon with its name.</p>}
       {terms && terms.length > 0 && shown?.length === 0 && <p className="text-faint">No term contains “{search}”.</p>}
       <ul className="flex flex-col gap-2">
-        {shown?.slice(0, 200).map((t) => (
-          <li key={t.id} className="border-b border-rule pb-2">
-            <p className="font-semibold break-words">{t.name || '(no name)'}</p>
-            <p className={`text-sm ${t.definition ? '' : 'text-faint'}`}>{t.definition || 'Not defined yet.'}</p>
-            <p className="flex flex-wrap gap-2 pt-1">
-              {t.faces.map((f) => <button
-                  key={f.id} className="cursor-grab text-left text-sm break-words text-verdigris underline" title="Press to go there, drag it onto the sheet to show it" draggable
-                  onDragStart={(e) => { e.dataTransfer.setData('application/x-element', f.id); e.dataTransfer.effectAllowed = 'copy' }} onClick={() => void show(f)}
-                >{f.kind} {f.name || '(no name)'}</button>)}
-            </p>
-          </li>
-        ))}
+        {drawn?.map((t) => <TermItem key={t.id} term={t} />)}
       </ul>
       {shown && shown.length > 200 && <p className="text-sm text-faint">{shown.length - 200} more. Search to see them.</p>}
     </div>
   )
+}
+
+const TermItem = memo(function TermItem({ term }: { term: Term }) {
+  return (
+    <li className="term border-b border-rule pb-2">
+      <p className="font-semibold break-words">{term.name || '(no name)'}</p>
+      <p className={`text-sm ${term.definition ? '' : 'text-faint'}`}>{term.definition || 'Not defined yet.'}</p>
+      <p className="flex flex-wrap gap-2 pt-1">
+        {term.faces.map((f) => <button
+            key={f.id} className="cursor-grab text-left text-sm break-words text-verdigris underline" title="Press to go there, drag it onto the sheet to show it" draggable
+            onDragStart={(e) => { e.dataTransfer.setData('application/x-element', f.id); e.dataTransfer.effectAllowed = 'copy' }} onClick={() => void showFace(f)}
+          >{f.kind} {f.name || '(no name)'}</button>)}
+      </p>
+    </li>
+  )
+}, (a, b) => JSON.stringify(a.term) === JSON.stringify(b.term)) // each answer brings new ones
+
+// showFace goes to a diagram that shows an element, the open one if it does.
+async function showFace(face: Face) {
+  const { overview, openDiagram, openSheet, select } = useStudio.getState()
+  const to = face.diagrams.includes(openDiagram ?? '') ? openDiagram : face.diagrams[0]
+  if (to && to !== openDiagram) {
+    go(`/p/${overview?.id}/d/${to}`)
+    await openSheet(to)
+  }
+  select(face.id)
 }

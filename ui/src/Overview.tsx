@@ -31,5 +31,6 @@ export function Overview(props: { groups: Group[]; bounds: Rect; view: View; roo
 }
 
 const Small = memo(function Small({ groups }: { groups: Group[] }) {
-  return <>{groups.filter((g) => g.box && g.id !== 'frame' && g.id !== 'legend').map((g) => <rect key={g.id} className="small" x={g.box?.x} y={g.box?.y} width={g.box?.w} height={g.box?.h} />)}</>
+  // One path: hundreds of rectangles of their own would cost more than the drawing itself.
+  return <path className="small" d={groups.map((g) => (g.box && g.id !== 'frame' && g.id !== 'legend' ? `M${g.box.x} ${g.box.y}h${g.box.w}v${g.box.h}h${-g.box.w}z` : '')).join('')} />
 })
