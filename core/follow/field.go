@@ -95,6 +95,9 @@ func (w *Web) Title(id model.ID) string {
 				return o.Name + "." + r.Name
 			}
 		}
+		if r.Name == "" {
+			return "the unnamed " + r.Kind.Title()
+		}
 		return r.Name
 	case *model.Relationship:
 		if r.Kind == model.DataFlow {

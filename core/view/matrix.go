@@ -81,7 +81,6 @@ type MatrixSource struct {
 }
 
 // MatrixCellOf tells where the marks of one cell come from.
-// MatrixCellOf tells where the marks of one cell come from.
 func MatrixCellOf(m *model.Model, row, column model.ID) ([]MatrixSource, error) {
 	out := []MatrixSource{}
 	if cell := matrix.Of(m).At(row, column); cell != nil {

@@ -56,8 +56,12 @@ func RelationOf(m *model.Model, r *model.Relationship) Relation {
 	return v
 }
 
-// Sentences reads back the relationships that a diagram shows.
+// Sentences reads back the relationships that a diagram shows. It fails with CodeMissing
+// where there is no such diagram.
 func Sentences(m *model.Model, diagram model.ID) ([]Relation, error) {
+	if m.Diagram(diagram) == nil {
+		return nil, model.Faultf(model.CodeMissing, "There is no such diagram any more.").At(diagram, "")
+	}
 	out := []Relation{}
 	for _, r := range m.Relationships() {
 		if r.Kind != model.Anchor && r.Kind != model.Trace && m.PlacementOn(diagram, r.ID) != nil {
