@@ -24,9 +24,9 @@ go test ./...
 GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
 (cd ui && npm run --silent test)
 (cd e2e && npx --no-install tsc --noEmit)
-(cd e2e && npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
 if ! wait "$hands"; then
     cat .run/hands.log
     exit 1
 fi
 grep -E 'passed|flaky' .run/hands.log
+(cd e2e && npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))

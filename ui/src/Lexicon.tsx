@@ -69,7 +69,7 @@ function Terms() {
 
 const TermItem = memo(function TermItem({ term }: { term: Term }) {
   return (
-    <li className="term border-b border-rule pb-2">
+    <li className="border-b border-rule pb-2">
       <p className="font-semibold break-words">{term.name || '(no name)'}</p>
       <p className={`text-sm ${term.definition ? '' : 'text-faint'}`}>{term.definition || 'Not defined yet.'}</p>
       <p className="flex flex-wrap gap-2 pt-1">
