@@ -19,7 +19,7 @@ import (
 // Garbage waits longer than usual: there is one thread, and whoever is typing waits for
 // the collector too. Beyond memoryLimit it waits no longer.
 const (
-	garbagePercent = 400
+	garbagePercent = 1000
 	memoryLimit    = 280 << 20
 )
 

@@ -246,9 +246,26 @@ func (m *Model) Named(name string, kinds ...Kind) []*Element {
 	return slices.DeleteFunc(m.elements(ids), func(e *Element) bool { return !slices.Contains(kinds, e.Kind) })
 }
 
-// Naming is the same, by ==, for models of one history whose names are the same: what
-// follows from rows and from which names there are need not be worked out again.
-func (m *Model) Naming() any { return m.names }
+// Naming is which elements bear which name, as it was once. It is the same, by ==, for
+// models of one history whose names are the same: what follows from rows and from which
+// names there are need not be worked out again.
+type Naming struct{ names *sharded[[]ID] }
+
+// Naming tells which elements bear which name.
+func (m *Model) Naming() Naming { return Naming{m.names} }
+
+// Alike reports whether the same elements bear a name in both.
+func (n Naming) Alike(other Naming, name string) bool {
+	if n == other {
+		return true
+	}
+	if n.names == nil || other.names == nil {
+		return false
+	}
+	a, _ := n.names.get(ID(name))
+	b, _ := other.names.get(ID(name))
+	return slices.Equal(a, b)
+}
 
 // ClassifiersNamed lists the classifiers that bear exactly this name.
 func (m *Model) ClassifiersNamed(name string) []*Element {

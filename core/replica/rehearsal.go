@@ -19,8 +19,8 @@ type Rehearsal struct {
 }
 
 const (
-	rehearsals = 84 // after so many turns the browser has compiled what is used most
-	scale      = 12 // classes; then it begins anew
+	rehearsals = 240 // after so many turns the browser has compiled what is used most
+	scale      = 30 // classes; then it begins anew
 	rehearsed  = "rehearsed"
 )
 

@@ -14,7 +14,7 @@ type drawnLines struct {
 	names []Rect // of ports, sorted
 	ways  []Rect // the pieces of anchors to lines
 	// naming tells which names there were: they have a say in titles.
-	naming any
+	naming model.Naming
 }
 
 // drawnLine is a line of a drawing, by the key that its route has.
@@ -82,16 +82,23 @@ func lineFromOf(m *model.Model, c *connection, from, to *Group, nary bool) lineF
 // title is what a screen reader is told of a line: as it was, where nothing has changed
 // that it follows from.
 func (d *drawnLines) title(m *model.Model, key string, from lineFrom) string {
-	if d != nil && d.naming == m.Naming() {
-		if was := d.lines[key]; was != nil && was.from.rel == from.rel && was.from.ends == from.ends && was.from.types == from.types && isPlain(from.rel) {
-			return was.from.title
+	if d == nil || !isPlain(from.rel) {
+		return relationshipTitle(m, from.rel)
+	}
+	was := d.lines[key]
+	if was == nil || was.from.rel != from.rel || was.from.ends != from.ends || was.from.types != from.types {
+		return relationshipTitle(m, from.rel)
+	}
+	for _, e := range from.types {
+		if e != nil && !d.naming.Alike(m.Naming(), e.Name) {
+			return relationshipTitle(m, from.rel)
 		}
 	}
-	return relationshipTitle(m, from.rel)
+	return was.from.title
 }
 
-// isPlain reports whether the sentence of a relationship follows from it, its ends and
-// what they lead to, and from which names there are.
+// isPlain reports whether the sentence of a relationship follows from it, its ends, what
+// they lead to, and who else bears the names of those.
 func isPlain(r *model.Relationship) bool {
 	return r.Kind == model.Association && r.Class == ""
 }

@@ -54,3 +54,28 @@ func TestOnlyWhatAChangeCanReachIsDrawnAnew(t *testing.T) {
 		}
 	}
 }
+
+// A line says "@class" for an end as soon as something else bears the same name, and no
+// longer than that, though nothing that it leads to was written.
+func TestTitlesFollowNames(t *testing.T) {
+	m, _ := draw(t, 2, "class Hive", "class Comb", "class Queen", "Hive keeps 0..* Comb", "Queen leads 1 Hive")
+	drawer := scene.NewDrawer(set)
+	titles := func(m *model.Model) []string {
+		out := []string{}
+		for _, g := range drawer.Of(m, "d").Groups {
+			if g.Route != nil {
+				out = append(out, g.Title)
+			}
+		}
+		require.Equal(t, scene.NewDrawer(set).Of(m, "d"), drawer.Of(m, "d"))
+		return out
+	}
+	plain := titles(m)
+	require.ElementsMatch(t, []string{"association: Hive keeps 0..* Comb", "association: Queen leads 1 Hive"}, plain)
+	twice, _, inverse, err := model.Edit(m, []model.Change{&model.AddElement{ID: "other", Kind: model.PackageKind, Name: "Comb"}})
+	require.NoError(t, err)
+	require.ElementsMatch(t, []string{"association: Hive keeps 0..* Comb@class", "association: Queen leads 1 Hive"}, titles(twice))
+	once, _, _, err := model.Edit(twice, inverse)
+	require.NoError(t, err)
+	require.Equal(t, plain, titles(once))
+}

@@ -25,7 +25,6 @@ import { program } from './core/program'
 import { useStudio } from './state'
 import { Toolbar } from './Toolbar'
 import { showElement } from './placing'
-import { useSize } from './useSize'
 import { useView, type View } from './useView'
 
 // Making is a new thing whose name is being written. It stands at a point, or beside
@@ -46,7 +45,6 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const svg = useRef<SVGSVGElement>(null)
   const shown = scene?.diagram === diagram ? scene : undefined
   const view = useView(box, shown?.bounds, diagram)
-  const room = useSize(box)
   const [armed, setArmed] = useState<KindInfo>()
   const [pinned, setPinned] = useState(false)
   const [making, setMaking] = useState<Making>()
@@ -81,7 +79,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const place = current?.box ?? (current?.route && around(current.route))
   const placeKey = place && current && `${current.id} ${place.x} ${place.y}`
   const revealed = useRef<string>(undefined)
-  const { reveal } = view
+  const { reveal, room } = view
   const held = (component: string) => void proposeOffers(component, { x: 60, y: 60 }, setMenu)
   const drag = useDrag({
     svg, box, view, groups: placedGroups, diagram, settings, armed: Boolean(armed), focus,
@@ -93,10 +91,10 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   })
   const dragging = Boolean(drag.state)
   useEffect(() => {
-    if (!place || !placeKey || revealed.current === placeKey || dragging) return
+    if (!place || !placeKey || revealed.current === placeKey || dragging || !room.w) return
     revealed.current = placeKey
     reveal(place)
-  }, [place, placeKey, reveal, dragging])
+  }, [place, placeKey, reveal, dragging, room])
 
   // What was made last of several is seen too, though the next one was begun and given up.
   const fresh = useRef<string>(undefined)

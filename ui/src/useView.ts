@@ -1,6 +1,7 @@
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 
 import { type Point, type Rect } from './api'
+import { useSize } from './useSize'
 
 // The part of the drawing that is seen: pan in pixels of the window, and zoom.
 
@@ -14,6 +15,7 @@ export const maxZoom = 4
 export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undefined, diagram: string | undefined) {
   const [view, setView] = useState<View>({ x: 0, y: 0, k: 1 })
   const fitted = useRef<string>(undefined)
+  const room = useSize(box)
 
   const fit = useCallback(
     (limit = maxZoom) => {
@@ -66,8 +68,6 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
   // reveal pans just as far as it takes to see a place of the drawing.
   const reveal = useCallback(
     (r: Rect) => {
-      const el = box.current
-      if (!el) return
       setView((v) => {
         const shift = (from: number, length: number, offset: number, room: number) => {
           const margin = 30
@@ -77,12 +77,12 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
           if (end - start + 2 * margin > room || start < 0) return margin - start
           return room - margin - end
         }
-        const dx = shift(r.x, r.w, v.x, el.clientWidth)
-        const dy = shift(r.y, r.h, v.y, el.clientHeight - controls)
+        const dx = shift(r.x, r.w, v.x, room.w)
+        const dy = shift(r.y, r.h, v.y, room.h - controls)
         return dx || dy ? { ...v, x: v.x + dx, y: v.y + dy } : v
       })
     },
-    [box],
+    [room],
   )
   // look moves the middle of the window to a point of the drawing.
   const look = useCallback(
@@ -98,5 +98,5 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
     return { k, x: at.x - ((at.x - v.x) * k) / v.k, y: at.y - ((at.y - v.y) * k) / v.k }
   }), [box])
   const pan = useCallback((dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })), [])
-  return { view, fit, fitNext, zoom, zoomAt, zoomTo, pan, look, reveal }
+  return { view, room, fit, fitNext, zoom, zoomAt, zoomTo, pan, look, reveal }
 }
