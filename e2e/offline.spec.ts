@@ -87,3 +87,30 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
     await context.close()
   }
 })
+
+// The program is large: on a slow line the drawing is there seconds before it.
+test('a first visit shows the drawing before the program has come, and keeps what is typed meanwhile', async ({ studio, page }) => {
+  const id = await studio.importDemo()
+  let come: () => void = () => undefined
+  const program = new Promise<void>((resolve) => { come = resolve })
+  await page.route('**/core/*.wasm', async (route) => {
+    await program
+    await route.continue()
+  })
+  await page.goto(`${studio.address}/p/${id}/d/lots`)
+  await expect(studio.shape('class HoneyLot')).toBeVisible()
+  await expect(page.getByRole('status', { name: 'Saved state' })).toContainText('Opening')
+  await studio.sheet.focus()
+  await page.keyboard.press('c')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('Early tray', { delay: 40 })
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('Late tray', { delay: 40 })
+  come()
+  await expect(studio.shape('class Early tray')).toHaveCount(1)
+  await expect(page.getByLabel('Name of the new class')).toHaveValue('Late tray')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(studio.shape('class Late tray')).toHaveCount(1)
+  await studio.saved()
+})

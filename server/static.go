@@ -8,7 +8,6 @@ import (
 	"encoding/hex"
 	"errors"
 	"io/fs"
-	"mime"
 	"net/http"
 	"path"
 	"strings"
@@ -42,15 +41,13 @@ func (s *Server) static() {
 	})
 	s.echo.GET("/assets/*", func(c *echo.Context) error {
 		name := path.Clean("assets/" + c.Param("*"))
-		data, err := fs.ReadFile(ui.Files(), name)
-		if err != nil || !strings.HasPrefix(name, "assets/") {
+		if !strings.HasPrefix(name, "assets/") {
 			return problem(http.StatusNotFound, "missing", "there is no such file")
 		}
-		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
 		c.Response().Header().Set("Content-Security-Policy", workerPolicy)
-		return c.Blob(http.StatusOK, mime.TypeByExtension(path.Ext(name)), data)
+		return servePacked(c, name)
 	})
-	s.echo.GET("/core/:file", servePacked)
+	s.echo.GET("/core/:file", func(c *echo.Context) error { return servePacked(c, "core/"+path.Base(c.Param("file"))) })
 	s.echo.GET("/sw.js", func(c *echo.Context) error {
 		data, err := fs.ReadFile(ui.Files(), "sw.js")
 		if err != nil {

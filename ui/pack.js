@@ -1,5 +1,8 @@
-// Packs the compiled core: public/core/page-HASH.wasm.br and .gz, and tells the page
-// its address. What is packed already is left as it is.
+// Packs what the page is made of, once with Brotli and once with gzip, so that it is
+// short on the way. What is named by its content and packed already is left as it is.
+//
+//   node pack.js core PROGRAM   public/core/page-HASH.wasm.br and .gz, and its address
+//   node pack.js assets         scripts and styles in dist/assets, beside themselves
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -7,17 +10,31 @@ import { fileURLToPath } from 'node:url'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 
 const here = dirname(fileURLToPath(import.meta.url))
-const folder = join(here, 'public/core')
-const program = readFileSync(process.argv[2])
-const name = `page-${createHash('sha256').update(program).digest('hex').slice(0, 12)}.wasm`
 
-for (const file of readdirSync(folder)) if (!file.startsWith(name)) rmSync(join(folder, file))
-if (!existsSync(join(folder, `${name}.br`))) {
-  const params = { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_LGWIN]: 24, [constants.BROTLI_PARAM_SIZE_HINT]: program.length }
-  writeFileSync(join(folder, `${name}.br`), brotliCompressSync(program, { params }))
+function pack(content, path, quality) {
+  const params = { [constants.BROTLI_PARAM_QUALITY]: quality, [constants.BROTLI_PARAM_SIZE_HINT]: content.length }
+  if (!existsSync(`${path}.br`)) writeFileSync(`${path}.br`, brotliCompressSync(content, { params }))
+  if (!existsSync(`${path}.gz`)) writeFileSync(`${path}.gz`, gzipSync(content, { level: 9 }))
 }
-if (!existsSync(join(folder, `${name}.gz`))) writeFileSync(join(folder, `${name}.gz`), gzipSync(program, { level: 9 }))
 
-const generated = join(here, 'src/core/generated/program.ts')
-const text = `// Written by pack.js.\nexport const programURL = '/core/${name}'\n`
-if (!existsSync(generated) || readFileSync(generated, 'utf8') !== text) writeFileSync(generated, text)
+function packCore(file) {
+  const folder = join(here, 'public/core')
+  const program = readFileSync(file)
+  const name = `page-${createHash('sha256').update(program).digest('hex').slice(0, 12)}.wasm`
+  for (const old of readdirSync(folder)) if (!old.startsWith(name)) rmSync(join(folder, old))
+  pack(program, join(folder, name), 9) // more takes half a minute, and makes it a tenth smaller
+
+  const generated = join(here, 'src/core/generated/program.ts')
+  const text = `// Written by pack.js.\nexport const programURL = '/core/${name}'\n`
+  if (!existsSync(generated) || readFileSync(generated, 'utf8') !== text) writeFileSync(generated, text)
+}
+
+function packAssets() {
+  const folder = join(here, 'dist/assets')
+  for (const file of readdirSync(folder)) if (/\.(js|css)$/.test(file)) pack(readFileSync(join(folder, file)), join(folder, file), constants.BROTLI_MAX_QUALITY)
+}
+
+const [what, file] = process.argv.slice(2)
+if (what === 'core' && file) packCore(file)
+else if (what === 'assets') packAssets()
+else throw new Error('say what to pack: core PROGRAM, or assets')

@@ -5,7 +5,7 @@ import { type Change, type Counts, type Group, type Id, newId, type Overview, po
 import { proposedHere } from './core/ask'
 import { type ChangedRow, type Effect, program, type State as CoreState } from './core/program'
 import { type Conflict, type Item, type Place, type Refused, type Step } from './core/queue'
-import { begin, forget, keepDrawn, lastDrawn, leave, open, type Session, show } from './core/session'
+import { begin, forget, keepDrawn, firstDrawn, leave, open, type Session, show } from './core/session'
 import { programVersion, reloadWhenQuiet } from './core/version'
 
 // The state of one open project: what the core shows, what is selected, and what waits
@@ -214,10 +214,10 @@ export const useStudio = create<State>()((set, get) => {
         pending: 0, refused: [], undo: '', redo: '', ready: false, others: [], revision: 0,
       })
       const begun = (async () => {
-        // What was seen last is shown at once.
+        // What was seen last is shown at once, or what the server draws: the core needs longer.
         if (diagram) {
-          void lastDrawn(id, diagram).then((drawn) => {
-            if (!drawn || mine !== opened || get().ready) return
+          void firstDrawn(id, diagram).then((drawn) => {
+            if (!drawn || mine !== opened || get().ready || get().scene) return
             set({ overview: drawn.overview, openDiagram: diagram })
             takeScene(drawn.scene)
           })

@@ -1,4 +1,4 @@
-import { type Id } from '../api'
+import { type Id, type Overview, type ScenePatch } from '../api'
 import { author } from '../author'
 import { request, requestRaw } from './ask'
 import { Problem, Unreachable } from './problem'
@@ -8,7 +8,9 @@ import { type LogReply, type QueueReply, type Server, type Step } from './queue'
 
 const changeVersion = 1
 
-export const server: Server = {
+export type Drawn = { overview: Overview; scene: ScenePatch }
+
+export const server: Server & { drawing(project: Id, diagram: Id): Promise<Drawn> } = {
   send(project, since, steps) {
     return request<QueueReply>(`/api/projects/${project}/queue`, {
       method: 'POST', headers: { 'Content-Type': 'application/json' },
@@ -25,6 +27,11 @@ export const server: Server = {
     } catch (error) {
       throw new Unreachable(error instanceof Error ? error.message : 'no answer')
     }
+  },
+  async drawing(project: Id, diagram: Id) {
+    const read = async <T>(path: string) => (await (await requestRaw(`/api/projects/${project}${path}`)).json()) as T
+    const [overview, scene] = await Promise.all([read<Overview>(''), read<Omit<ScenePatch, 'order'>>(`/diagrams/${diagram}/scene`)])
+    return { overview, scene: { ...scene, order: scene.groups.map((g) => g.id) } }
   },
 }
 

@@ -6,7 +6,7 @@ import { takeLeft, whenLeaving } from './leaving'
 import { Problem, Unreachable } from './problem'
 import { type ChangedRow, program } from './program'
 import { type Kept, pushedOf, Queue, type Refused, type Surroundings } from './queue'
-import { server } from './server'
+import { type Drawn, server } from './server'
 import { hold, takeOver } from './writer'
 
 // A session is one open project: the core with its model, and the queue of what is
@@ -147,11 +147,12 @@ function keepSoon() {
   }, 4000)
 }
 
-export type Drawn = { overview: Overview; scene: ScenePatch }
-
-export const lastDrawn = async (project: Id, diagram: Id): Promise<Drawn | undefined> => {
+// firstDrawn is what is shown until the core has drawn: what was seen last, or else what
+// the server draws, which is there before the program is.
+export const firstDrawn = async (project: Id, diagram: Id): Promise<Drawn | undefined> => {
   const kept = await keptDrawing(project, diagram)
-  return kept && { overview: kept.overview as Overview, scene: kept.scene as ScenePatch }
+  if (kept) return { overview: kept.overview as Overview, scene: kept.scene as ScenePatch }
+  return server.drawing(project, diagram).catch(() => undefined)
 }
 export const keepDrawn = (project: Id, { overview, scene }: Drawn) => keepDrawing({ project, diagram: scene.diagram, overview, scene })
 export const forget = forgetProject
