@@ -20,7 +20,7 @@ type Rehearsal struct {
 
 const (
 	rehearsals = 240 // after so many turns the browser has compiled what is used most
-	scale      = 30 // classes; then it begins anew
+	scale      = 30  // classes; then it begins anew
 	rehearsed  = "rehearsed"
 )
 
