@@ -114,3 +114,57 @@ test('a first visit shows the drawing before the program has come, and keeps wha
   await expect(studio.shape('class Late tray')).toHaveCount(1)
   await studio.saved()
 })
+
+// The model that a browser keeps may be older than the drawing that it shows at once.
+test('what is shown after a reload can be worked with before the log has come', async ({ studio, page }) => {
+  const id = await studio.importDemo()
+  await page.goto(`${studio.address}/p/${id}/d/lots`)
+  await studio.saved()
+  // copyKept copies what the browser keeps of a model; false while there is nothing.
+  const copyKept = (from: string, to: string) => expect.poll(() => page.evaluate(([from, to]) => new Promise<boolean>((resolve) => {
+    const open = indexedDB.open('lexeon')
+    open.onsuccess = () => {
+      const store = open.result.transaction('models', 'readwrite').objectStore('models')
+      const done = (value: boolean) => { open.result.close(); resolve(value) }
+      const get = store.get(from) as IDBRequest<object | undefined>
+      get.onsuccess = () => {
+        if (get.result) store.put({ ...get.result, project: to }).onsuccess = () => done(true)
+        else done(false)
+      }
+    }
+  }), [from, to] as const)).toBe(true)
+  const drawingKept = (text: string) => expect.poll(() => page.evaluate(([id, text]) => new Promise<boolean>((resolve) => {
+    const open = indexedDB.open('lexeon')
+    open.onsuccess = () => {
+      const get = open.result.transaction('drawings').objectStore('drawings').get([id, 'lots']) as IDBRequest<object | undefined>
+      get.onsuccess = () => { open.result.close(); resolve(JSON.stringify(get.result ?? {}).includes(text)) }
+    }
+  }), [id, text] as const)).toBe(true)
+  await copyKept(id, 'as it was')
+  // Meanwhile somebody else makes a class, and puts it on the diagram.
+  await page.goto(`${studio.address}/favicon.svg`)
+  const changes = [{ type: 'addElement', id: 'late', kind: 'class', name: 'Late tray' }, { type: 'place', id: 'late-place', diagram: 'lots', subject: 'late', x: 40, y: 900 }]
+  const answer = await page.request.post(`${studio.address}/api/projects/${id}/changes`, { data: { clientId: 'other', author: { id: 'ben', name: 'Ben' }, base: 0, changes } })
+  expect(answer.status(), await answer.text()).toBe(200)
+  await page.goto(`${studio.address}/p/${id}/d/lots`)
+  await expect(studio.shape('class Late tray')).toBeVisible()
+  await drawingKept('Late tray')
+  await page.goto(`${studio.address}/favicon.svg`)
+  await copyKept('as it was', id)
+  let come: () => void = () => undefined
+  const log = new Promise<void>((resolve) => { come = resolve })
+  await page.route('**/log?since=*', async (route) => {
+    await log
+    await route.continue()
+  })
+  await page.goto(`${studio.address}/p/${id}/d/lots`)
+  await studio.shape('class Late tray').click()
+  await expect(page.getByRole('status', { name: 'Saved state' })).not.toContainText('Opening')
+  await studio.sheet.press('Shift+Delete')
+  come()
+  await expect(studio.shape('class Late tray')).toHaveCount(0)
+  await studio.saved()
+  await page.reload()
+  await studio.saved()
+  await expect(studio.shape('class Late tray')).toHaveCount(0)
+})

@@ -2,7 +2,7 @@ import { create } from 'zustand'
 
 import { here, watch } from './live'
 import { type Change, type Counts, type Group, type Id, newId, type Overview, post, type Presence, Problem, type Rect, request, type ScenePatch, Unreachable } from './api'
-import { proposedHere } from './core/ask'
+import { catchingUp, onWhatIsShown, proposedHere } from './core/ask'
 import { type ChangedRow, type Effect, program, type State as CoreState } from './core/program'
 import { type Conflict, type Item, type Place, type Refused, type Step } from './core/queue'
 import { begin, forget, keepDrawn, firstDrawn, leave, open, type Session, show } from './core/session'
@@ -244,11 +244,11 @@ export const useStudio = create<State>()((set, get) => {
         const overview = await program.read<Overview>('')
         set({ overview, revision: next.queue.revision, missing: undefined, ready: true, reachable: true })
         tell(next)
-        void begin(next).finally(() => {
+        catchingUp(begin(next).finally(() => {
           if (session !== next) return
           caughtUp = true
           if (get().openDiagram && !get().scene) void program.openDiagram(get().openDiagram, true)
-        })
+        }))
         countSoon()
         watch(id, {
           revision: (revision) => void next.queue.hear(revision),
@@ -302,7 +302,7 @@ export const useStudio = create<State>()((set, get) => {
         const of = session
         if (!of) return
         try {
-          const effect = await program.push({ clientId, changes })
+          const effect = await onWhatIsShown(() => program.push({ clientId, changes }))
           if (effect.rows.length === 0) await program.settle([], [clientId]) // it changes nothing
           else enqueue(of, { clientId, writer: of.queue.writer, base, summary: effect.summary, changes, place: options.place }, effect, undefined, options.failed)
           if (of !== session) return
@@ -340,7 +340,7 @@ export const useStudio = create<State>()((set, get) => {
             done: (r) => { options.done?.(r); resolve(true) }, failed: (p) => { options.failed?.(p); resolve(false) },
           }))
         }
-        const { reply, changes, effect } = await program.carryOut(clientId, local, body)
+        const { reply, changes, effect } = await onWhatIsShown(() => program.carryOut(clientId, local, body))
         const answered = reply as ProposeReply
         options.proposed?.(answered)
         if (!effect || effect.rows.length === 0) {
@@ -373,7 +373,7 @@ export const useStudio = create<State>()((set, get) => {
         queue[path] = queue[path].slice(0, -1)
         const step: Step = { clientId: newId(), writer: queue.writer, base: queue.revision, summary: item.summary, undoes: item.clientId, redo: path === 'redo', restore: item.inverse }
         try {
-          const effect = await program.push({ clientId: step.clientId, restore: item.inverse })
+          const effect = await onWhatIsShown(() => program.push({ clientId: step.clientId, restore: item.inverse }))
           enqueue(of, step, effect, item)
           if (of === session) get().say(`${path === 'undo' ? 'Undo' : 'Redo'}: ${item.summary}.`)
         } catch (error) {

@@ -23,6 +23,28 @@ export function answerHere(project: string | undefined, once: Promise<unknown> =
   ready = once
 }
 
+let behind: Promise<unknown> | undefined
+
+// catchingUp says until when the model may be older than the drawing that is shown.
+export function catchingUp(until: Promise<unknown>) {
+  const over = () => { if (behind === now) behind = undefined }
+  const now = until.then(over, over)
+  behind = now
+}
+
+// onWhatIsShown asks the core for something that it may refuse while its model is older
+// than the drawing that is shown: then it is asked again once the model has caught up.
+export async function onWhatIsShown<T>(ask: () => Promise<T>): Promise<T> {
+  const until = behind
+  try {
+    return await ask()
+  } catch (error) {
+    if (!until || !(error instanceof Problem)) throw error
+    await until
+    return ask()
+  }
+}
+
 const requestTimeout = 30_000
 
 export async function requestRaw(path: string, init?: RequestInit): Promise<Response> {
@@ -43,9 +65,10 @@ export async function request<T>(path: string, init?: RequestInit): Promise<T> {
   const local = here(path)
   if (local !== undefined) {
     await ready
-    if (!init?.method || init.method === 'GET') return program.read<T>(local)
+    if (!init?.method || init.method === 'GET') return onWhatIsShown(() => program.read<T>(local))
     const json = new Headers(init.headers).get('Content-Type') === 'application/json'
-    return program.propose<T>(local, json ? (JSON.parse(String(init.body)) as unknown) : String(init.body))
+    const body: unknown = json ? JSON.parse(String(init.body)) : String(init.body)
+    return onWhatIsShown(() => program.propose<T>(local, body))
   }
   const answer = await requestRaw(path, init)
   if (answer.status === 204) return undefined as T
