@@ -141,9 +141,9 @@ test('what is shown after a reload can be worked with before the log has come', 
     }
   }), [id, text] as const)).toBe(true)
   await copyKept(id, 'as it was')
-  // Meanwhile somebody else makes a class, and puts it on the diagram.
+  // Meanwhile somebody else makes a class, puts it on the diagram, and renames another one.
   await page.goto(`${studio.address}/favicon.svg`)
-  const changes = [{ type: 'addElement', id: 'late', kind: 'class', name: 'Late tray' }, { type: 'place', id: 'late-place', diagram: 'lots', subject: 'late', x: 40, y: 900 }]
+  const changes = [{ type: 'addElement', id: 'late', kind: 'class', name: 'Late tray' }, { type: 'place', id: 'late-place', diagram: 'lots', subject: 'late', x: 40, y: 900 }, { type: 'setName', id: 'hive', name: 'Skep' }]
   const answer = await page.request.post(`${studio.address}/api/projects/${id}/changes`, { data: { clientId: 'other', author: { id: 'ben', name: 'Ben' }, base: 0, changes } })
   expect(answer.status(), await answer.text()).toBe(200)
   await page.goto(`${studio.address}/p/${id}/d/lots`)
@@ -157,13 +157,26 @@ test('what is shown after a reload can be worked with before the log has come', 
     await log
     await route.continue()
   })
+  let run: () => void = () => undefined
+  const program = new Promise<void>((resolve) => { run = resolve })
+  await page.route('**/core/*.wasm', async (route) => {
+    await program
+    await route.continue()
+  })
   await page.goto(`${studio.address}/p/${id}/d/lots`)
+  // A name is written over the one that is seen, not over the one that the kept model has.
+  await studio.shape('class Skep').dblclick({ position: { x: 20, y: 10 } })
+  await page.getByRole('textbox', { name: 'Name of the class' }).fill('Bee box')
+  await page.keyboard.press('Enter')
   await studio.shape('class Late tray').click()
+  run()
   await expect(page.getByRole('status', { name: 'Saved state' })).not.toContainText('Opening')
   await studio.sheet.press('Shift+Delete')
   come()
   await expect(studio.shape('class Late tray')).toHaveCount(0)
+  await expect(studio.shape('class Bee box')).toHaveCount(1)
   await studio.saved()
+  await expect(page.getByRole('button', { name: /could not be done/ })).toHaveCount(0)
   await page.reload()
   await studio.saved()
   await expect(studio.shape('class Late tray')).toHaveCount(0)

@@ -5,6 +5,7 @@ import (
 	"log/slog"
 	"mime"
 	"net/http"
+	"strconv"
 	"strings"
 
 	"github.com/labstack/echo/v5"
@@ -218,9 +219,10 @@ func (s *Server) drawing(c *echo.Context) (*store.Version, *scene.Scene, error) 
 }
 
 func (s *Server) scene(c *echo.Context) error {
-	_, sc, err := s.drawing(c)
+	v, sc, err := s.drawing(c)
 	if err != nil {
 		return err
 	}
+	c.Response().Header().Set(revisionHeader, strconv.FormatInt(v.Revision, 10))
 	return c.JSON(http.StatusOK, sc)
 }

@@ -79,6 +79,8 @@ let messages = 0
 let session: Session | undefined
 let opening: Promise<unknown> = Promise.resolve() // the hands wait for the core to be there
 let opened = 0
+let early = false // what is shown was not drawn by the core: it may be newer than its model
+let passed = false // something that the core drew was not taken
 let caughtUp = false // what is confirmed is as new as the server, as far as it can be reached
 const failures = new Map<Id, (problem: Problem) => void>() // whom to tell of a refusal
 
@@ -102,13 +104,18 @@ export const useStudio = create<State>()((set, get) => {
   }
 
   program.onState = (state: CoreState) => {
-    if (state.scene && !takeScene(state.scene)) void program.openDiagram(state.scene.diagram, true)
+    // What is shown stays where the core's model is older, until that has caught up.
+    const older = early && !caughtUp && state.revision < get().revision
+    const scene = older ? undefined : state.scene
+    if (scene && (passed || !takeScene(scene))) void program.openDiagram(scene.diagram, true)
+    passed = older && (passed || Boolean(state.scene))
     // A model that was kept may be older than the diagram.
     if (state.gone && get().openDiagram && caughtUp) set({ scene: undefined, missing: 'There is no such diagram any more.' })
-    if (state.scene && get().missing) set({ missing: undefined })
+    if (scene && get().missing) set({ missing: undefined })
     if (state.version !== get().tick) set({ tick: state.version })
-    if (session) set({ revision: state.revision })
-    if (state.scene) keepSoon()
+    if (scene) early = false
+    if (session && !early) set({ revision: state.revision })
+    if (scene) keepSoon()
   }
   program.onFailed = (why) => set({ missing: `The program that draws and answers in this page has ended (${why}). Nothing is lost: load the page anew.` })
 
@@ -116,8 +123,8 @@ export const useStudio = create<State>()((set, get) => {
   function keepSoon() {
     clearTimeout(drawing)
     drawing = setTimeout(() => {
-      const { overview, scene } = get()
-      if (overview && scene) void keepDrawn(overview.id, { overview, scene: { ...scene, order: scene.groups.map((g) => g.id) } })
+      const { overview, scene, revision } = get()
+      if (overview && scene) void keepDrawn(overview.id, { overview, revision, scene: { ...scene, order: scene.groups.map((g) => g.id) } })
     }, 1500)
   }
 
@@ -208,6 +215,8 @@ export const useStudio = create<State>()((set, get) => {
       if (session) leave(session)
       session = undefined
       caughtUp = false
+      early = false
+      passed = false
       const mine = ++opened
       set({
         overview: undefined, figures: undefined, scene: undefined, openDiagram: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined,
@@ -218,7 +227,8 @@ export const useStudio = create<State>()((set, get) => {
         if (diagram) {
           void firstDrawn(id, diagram).then((drawn) => {
             if (!drawn || mine !== opened || get().ready || get().scene) return
-            set({ overview: drawn.overview, openDiagram: diagram })
+            early = true
+            set({ overview: drawn.overview, openDiagram: diagram, revision: drawn.revision })
             takeScene(drawn.scene)
           })
         }
@@ -242,12 +252,12 @@ export const useStudio = create<State>()((set, get) => {
         show(next)
         if (get().openDiagram) void program.openDiagram(get().openDiagram, true)
         const overview = await program.read<Overview>('')
-        set({ overview, revision: next.queue.revision, missing: undefined, ready: true, reachable: true })
+        set({ overview, revision: early ? get().revision : next.queue.revision, missing: undefined, ready: true, reachable: true })
         tell(next)
         catchingUp(begin(next).finally(() => {
           if (session !== next) return
           caughtUp = true
-          if (get().openDiagram && !get().scene) void program.openDiagram(get().openDiagram, true)
+          if (get().openDiagram && (early || !get().scene)) void program.openDiagram(get().openDiagram, true)
         }))
         countSoon()
         watch(id, {
@@ -274,6 +284,7 @@ export const useStudio = create<State>()((set, get) => {
 
     async openSheet(id) {
       if (get().openDiagram === id && get().scene?.diagram === id) return
+      early = false
       set({ openDiagram: id, scene: undefined, selection: [], selected: undefined, editing: undefined, missing: undefined })
       get().show()
       await opening.catch(() => undefined)

@@ -9,7 +9,7 @@ import { type Kept } from './queue'
 // OpenText is what stands in an editor that was not closed yet.
 export type OpenText = { project: Id; key: string; value: string; base: number; at: number }
 export type KeptModel = { project: Id; revision: number; rows: Uint8Array }
-export type KeptDrawing = { project: Id; diagram: Id; scene: unknown; overview: unknown }
+export type KeptDrawing = { project: Id; diagram: Id; revision: number; scene: unknown; overview: unknown }
 
 interface Schema extends DBSchema {
   queues: { key: [Id, Id]; value: Kept; indexes: { project: Id } }

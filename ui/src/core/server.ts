@@ -8,7 +8,8 @@ import { type LogReply, type QueueReply, type Server, type Step } from './queue'
 
 const changeVersion = 1
 
-export type Drawn = { overview: Overview; scene: ScenePatch }
+// Drawn is a drawing and the revision that it shows.
+export type Drawn = { overview: Overview; scene: ScenePatch; revision: number }
 
 export const server: Server & { drawing(project: Id, diagram: Id): Promise<Drawn> } = {
   send(project, since, steps) {
@@ -20,8 +21,7 @@ export const server: Server & { drawing(project: Id, diagram: Id): Promise<Drawn
   log: (project, since) => request<LogReply>(`/api/projects/${project}/log?since=${since}`),
   async rows(project: Id) {
     const answer = await requestRaw(`/api/projects/${project}/rows`)
-    const revision = Number(answer.headers.get('Lexeon-Revision'))
-    if (!Number.isInteger(revision)) throw new Problem(500, 'internal', 'The rows came without their revision.', {})
+    const revision = revisionOf(answer)
     try {
       return { revision, rows: new Uint8Array(await answer.arrayBuffer()) }
     } catch (error) {
@@ -29,10 +29,17 @@ export const server: Server & { drawing(project: Id, diagram: Id): Promise<Drawn
     }
   },
   async drawing(project: Id, diagram: Id) {
-    const read = async <T>(path: string) => (await (await requestRaw(`/api/projects/${project}${path}`)).json()) as T
-    const [overview, scene] = await Promise.all([read<Overview>(''), read<Omit<ScenePatch, 'order'>>(`/diagrams/${diagram}/scene`)])
-    return { overview, scene: { ...scene, order: scene.groups.map((g) => g.id) } }
+    const [about, drawn] = await Promise.all(['', `/diagrams/${diagram}/scene`].map((path) => requestRaw(`/api/projects/${project}${path}`))) as [Response, Response]
+    const overview = (await about.json()) as Overview
+    const scene = (await drawn.json()) as Omit<ScenePatch, 'order'>
+    return { overview, scene: { ...scene, order: scene.groups.map((g) => g.id) }, revision: revisionOf(drawn) }
   },
+}
+
+function revisionOf(answer: Response): number {
+  const revision = Number(answer.headers.get('Lexeon-Revision') ?? 'none')
+  if (!Number.isInteger(revision)) throw new Problem(500, 'internal', 'The answer came without its revision.', {})
+  return revision
 }
 
 const stepOf = ({ clientId, writer, base, changes, undoes, redo }: Step) => ({ clientId, writer, base, changes, undoes, redo })

@@ -151,10 +151,10 @@ function keepSoon() {
 // the server draws, which is there before the program is.
 export const firstDrawn = async (project: Id, diagram: Id): Promise<Drawn | undefined> => {
   const kept = await keptDrawing(project, diagram)
-  if (kept) return { overview: kept.overview as Overview, scene: kept.scene as ScenePatch }
+  if (kept) return { overview: kept.overview as Overview, scene: kept.scene as ScenePatch, revision: kept.revision }
   return server.drawing(project, diagram).catch(() => undefined)
 }
-export const keepDrawn = (project: Id, { overview, scene }: Drawn) => keepDrawing({ project, diagram: scene.diagram, overview, scene })
+export const keepDrawn = (project: Id, { overview, scene, revision }: Drawn) => keepDrawing({ project, diagram: scene.diagram, revision, overview, scene })
 export const forget = forgetProject
 
 // sendLeftovers sends what earlier windows left of projects that no window shows.
