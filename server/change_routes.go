@@ -12,6 +12,7 @@ import (
 
 	"lexeon/core/check"
 	"lexeon/core/model"
+	"lexeon/core/visible"
 	"lexeon/store"
 )
 
@@ -47,6 +48,9 @@ func readJSON(c *echo.Context, into any) error {
 	data, err := readBody(c)
 	if err != nil {
 		return err
+	}
+	if at := visible.LoneSurrogate(data); at >= 0 {
+		return problem(http.StatusBadRequest, "syntax", "The request cannot be read: %s, at byte %d, is half of a character.", data[at:min(len(data), at+6)], at)
 	}
 	dec := json.NewDecoder(strings.NewReader(string(data)))
 	dec.DisallowUnknownFields()

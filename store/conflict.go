@@ -42,6 +42,9 @@ func writtenByOthers(entries []Entry, writer string) (map[model.Key]written, err
 			return nil, err
 		}
 		for _, s := range states {
+			if s.Renewed {
+				continue // nobody wrote that
+			}
 			note := func(field string, value json.RawMessage) {
 				if string(value) == "null" {
 					value = nil

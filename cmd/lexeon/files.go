@@ -19,6 +19,7 @@ import (
 	"lexeon/core/render"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
+	"lexeon/core/visible"
 )
 
 // parse reads options and the one file that follows them.
@@ -106,7 +107,7 @@ func checkFile(args []string, out, errs io.Writer) int {
 		}
 	case "text":
 		for _, f := range list {
-			fmt.Fprintf(out, "%-8s %-28s %s\n", f.Severity, f.Rule, f.Message)
+			fmt.Fprintf(out, "%-8s %-28s %s\n", f.Severity, f.Rule, visible.Text(f.Message))
 		}
 		fmt.Fprintf(out, "%d findings\n", len(list))
 	default:
@@ -155,7 +156,7 @@ func generateFile(args []string, out, errs io.Writer) int {
 		return fail(errs, err)
 	}
 	for _, n := range output.Notes {
-		fmt.Fprintln(out, "note:", n.Message)
+		fmt.Fprintln(out, "note:", visible.Text(n.Message))
 	}
 	fmt.Fprintf(out, "%d files in %s\n", len(output.Files), *dir)
 	return exitOK

@@ -9,6 +9,8 @@ import (
 	"os"
 	"sort"
 	"strings"
+
+	"lexeon/core/visible"
 )
 
 // command is one subcommand. run returns the exit code.
@@ -43,6 +45,7 @@ const (
 func main() { os.Exit(run(os.Args[1:], os.Stdout, os.Stderr)) }
 
 func run(args []string, out, errs io.Writer) int {
+	errs = visible.Writer(errs) // names of the model stand in messages
 	if len(args) == 0 || args[0] == "help" || args[0] == "--help" || args[0] == "-h" {
 		usage(out)
 		return exitOK

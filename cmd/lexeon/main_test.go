@@ -12,6 +12,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/visible"
 	"lexeon/store/storetest"
 )
 
@@ -88,6 +89,24 @@ func TestUnusableInput(t *testing.T) {
 		require.Equal(t, exitUnusable, code, "%v", c.args)
 		require.Contains(t, errs, c.words, "%v", c.args)
 	}
+}
+
+// What stands in a file does not drive the terminal that it is told on.
+func TestNothingHiddenReachesTheTerminal(t *testing.T) {
+	file := func(name, definition string) string {
+		path := filepath.Join(t.TempDir(), "hostile.json")
+		require.NoError(t, os.WriteFile(path, []byte(`{"format":"lexeon","version":1,"project":{"name":"X"},"terms":[{"id":"t","name":"`+name+`","definition":"`+definition+`"}],
+"elements":[{"id":"a","kind":"class","name":"`+name+`","term":"t"}],
+"diagrams":[{"id":"d","kind":"classDiagram","name":"D"}]}`), 0o644))
+		return path
+	}
+	code, out, errs := lexeon("check", file(`Bad\u001b[31mRed`, ""))
+	require.Equal(t, exitUnusable, code)
+	require.Contains(t, errs, "Bad‹U+001B›[31mRed")
+	require.False(t, strings.ContainsFunc(out+errs, visible.Hidden), "%q", errs)
+	code, _, errs = lexeon("check", "\x1b]0;title\x07.json")
+	require.Equal(t, exitUnusable, code)
+	require.False(t, strings.ContainsFunc(errs, visible.Hidden), "%q", errs)
 }
 
 func TestGenerateCommand(t *testing.T) {

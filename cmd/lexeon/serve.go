@@ -15,6 +15,7 @@ import (
 	"syscall"
 	"time"
 
+	"lexeon/core/visible"
 	"lexeon/server"
 	"lexeon/store"
 )
@@ -146,6 +147,6 @@ func loadDemo(ctx context.Context, s *store.Store, path string, out io.Writer) e
 	if err := s.Create(ctx, "heatherfold", demoSource, m); err != nil {
 		return err
 	}
-	fmt.Fprintf(out, "Loaded the demo project %s\n", m.Project().Name)
+	fmt.Fprintf(out, "Loaded the demo project %s\n", visible.Text(m.Project().Name))
 	return nil
 }

@@ -13,6 +13,7 @@ import (
 	"lexeon/core/propose"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
+	"lexeon/core/visible"
 )
 
 // stateFile applies statements to a model file, all or none, placed as the page would
@@ -56,9 +57,9 @@ func stateFile(args []string, out, errs io.Writer) int {
 			return fail(errs, err)
 		}
 		m = next
-		fmt.Fprintln(out, r.Statement)
+		fmt.Fprintln(out, visible.Text(r.Statement))
 		for _, s := range r.Sentences {
-			fmt.Fprintln(out, " ", s.String())
+			fmt.Fprintln(out, " ", visible.Text(s.String()))
 		}
 	}
 	if *to == "" {

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"lexeon/core/model"
+	"lexeon/core/visible"
 )
 
 // MaxFileSize of a model file, in bytes.
@@ -34,6 +35,11 @@ func ReadFile(data []byte) (*model.Model, error) {
 		return nil, Faults{model.Faultf(model.CodeTooLarge, "the file has %d bytes: at most %d are read", len(data), MaxFileSize)}
 	}
 	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
+	if at := visible.LoneSurrogate(data); at >= 0 {
+		f := model.Faultf(model.CodeSyntax, "%s is half of a character, which cannot be kept", data[at:min(len(data), at+6)])
+		f.Line = lineAt(data, int64(at))
+		return nil, Faults{f}
+	}
 	root, err := parseTree(data)
 	if err != nil {
 		f, _ := model.AsFault(err)

@@ -77,6 +77,8 @@ func TestProblemsNameLineAndPath(t *testing.T) {
 		{"fraction of a pixel", `"x": 10`, `"x": 1.5`, "whole number"},
 		{"a list expected", `"diagrams": [`, `"diagrams": {}, "more": [`, "line 21, diagrams: expected a list"},
 		{"control character", `"name": "open"`, `"name": "o\u0000n"`, "U+0000"},
+		{"hidden character", `"name": "open"`, `"name": "o\u202en"`, "U+202E, a character that nobody sees: o‹U+202E›n"},
+		{"half a character", `"name": "open"`, `"name": "o\ud800n"`, `\ud800 is half of a character`},
 	}
 	for _, c := range cases {
 		t.Run(c.name, func(t *testing.T) {

@@ -34,12 +34,12 @@ func build(rows []Row) *Model {
 // bulk is an index that is being filled: lists are sorted afterwards.
 type bulk struct{ *Model }
 
-func (b *bulk) noteUse(to, by ID)        { appendTo(b.uses, to, by) }
-func (b *bulk) noteName(name, id ID)     { appendTo(b.names, name, id) }
-func (b *bulk) noteType(form, id ID)     { appendTo(b.typeNames, form, id) }
-func (b *bulk) noteTermForm(form, id ID) { appendTo(b.termForms, form, id) }
-func (b *bulk) noteKind(kind, id ID)     { appendTo(b.kinds, kind, id) }
-func (b *bulk) noteChild(e *Element)     { appendTo(b.children, e.Owner, e) }
+func (b *bulk) noteUse(to, by ID)              { appendTo(b.uses, to, by) }
+func (b *bulk) noteName(name, id ID)           { appendTo(b.names, name, id) }
+func (b *bulk) noteType(form, id ID)           { appendTo(b.typeNames, form, id) }
+func (b *bulk) noteTermForm(form, id ID)       { appendTo(b.termForms, form, id) }
+func (b *bulk) noteKind(kind, id ID)           { appendTo(b.kinds, kind, id) }
+func (b *bulk) noteChild(under ID, e *Element) { appendTo(b.children, under, e) }
 
 // add writes to a map that nobody shares yet.
 func (s *sharded[V]) add(id ID, v V) {

@@ -1,7 +1,5 @@
 package model
 
-import "slices"
-
 // AddPart adds a part to its owner: an attribute, operation, parameter,
 // literal or unread line. Before names the part it comes before; without it the
 // new part comes last.
@@ -98,39 +96,13 @@ func (c *MovePart) apply(d *draft) error {
 // orderAmong finds an order key among the elements of a kind that has an order
 // at the root, before the given one or at the end.
 func (d *draft) orderAmong(kind Kind, before ID) OrderKey {
-	list := d.OfKind(kind)
-	ids := make([]ID, len(list))
-	for i, e := range list {
-		ids[i] = e.ID
-	}
-	return d.orderIn(ids, before)
+	list, _ := d.children.get(inOrder(kind))
+	return d.orderAt(inOrder(kind), list, indexOf(list, before))
 }
 
 // orderBefore finds an order key before the given part, or at the end where the
 // part is empty or gone.
 func (d *draft) orderBefore(owner, before ID) OrderKey {
-	parts, _ := d.children.get(owner)
-	ids := make([]ID, len(parts))
-	for i, e := range parts {
-		ids[i] = e.ID
-	}
-	return d.orderIn(ids, before)
-}
-
-func (d *draft) orderIn(ids []ID, before ID) OrderKey {
-	i := slices.Index(ids, before)
-	if before == "" || i < 0 {
-		if len(ids) == 0 {
-			return Between("", "")
-		}
-		return Between(d.Element(ids[len(ids)-1]).Order, "")
-	}
-	if i == 0 {
-		return Between("", d.Element(ids[0]).Order)
-	}
-	low, high := d.Element(ids[i-1]).Order, d.Element(ids[i]).Order
-	if low == high { // two parts added at once by different windows
-		return high
-	}
-	return Between(low, high)
+	list := d.parts(owner)
+	return d.orderAt(owner, list, indexOf(list, before))
 }

@@ -10,6 +10,12 @@ type RowState struct {
 	Remove bool            `json:"remove,omitempty"`
 	Insert json.RawMessage `json:"insert,omitempty"`
 	Set    Patch           `json:"set,omitempty"`
+	// Renewed: its order key was renewed, and nobody wrote it.
+	Renewed bool `json:"renewed,omitempty"`
+	// After and Before are between what an element with an order stood, where something
+	// leads back to that: its key may not lead there any more.
+	After  ID `json:"after,omitempty"`
+	Before ID `json:"before,omitempty"`
 }
 
 // Restore brings rows to given states. It is the inverse of every change, and
@@ -54,5 +60,6 @@ func (c *Restore) apply(d *draft) error {
 			d.put(r)
 		}
 	}
+	d.backBetween(c.Rows)
 	return nil
 }

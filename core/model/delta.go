@@ -11,6 +11,8 @@ import (
 type RowChange struct {
 	ID       ID
 	Old, New Row
+	// Renewed: the order key differs because keys were renewed, and nobody wrote it.
+	Renewed bool
 }
 
 // Table is the table of the row.
@@ -66,7 +68,7 @@ func (d Delta) Writes() []Write {
 		}
 		for _, f := range is {
 			old := valueOf(was, f.Name)
-			if !bytes.Equal(old, f.Value) {
+			if !bytes.Equal(old, f.Value) && !(c.Renewed && f.Name == orderField) {
 				out = append(out, Write{Key{c.ID, f.Name}, old, f.Value})
 			}
 		}
@@ -98,42 +100,69 @@ func (k Key) LastWins() bool {
 	return false
 }
 
+// orderField is where an order key stands.
+const orderField = "order"
+
 // States turns the delta into row states that lead from old to new.
-func (d Delta) States() []RowState { return states(d, false) }
-
-// inverse turns the delta into row states that lead back.
-func (d Delta) inverse() []RowState { return states(d, true) }
-
-func states(d Delta, back bool) []RowState {
+func (d Delta) States() []RowState {
 	out := make([]RowState, 0, len(d))
 	for _, c := range d {
-		from, to := c.Old, c.New
-		if back {
-			from, to = to, from
-		}
-		s := RowState{Table: c.Table(), ID: c.ID}
-		switch {
-		case to == nil:
-			s.Remove = true
-		case from == nil:
-			s.Insert = EncodeRow(to)
-		default:
-			s.Set = map[string]json.RawMessage{}
-			was, is := Fields(from), Fields(to)
-			for _, f := range is {
-				if !bytes.Equal(valueOf(was, f.Name), f.Value) {
-					s.Set[f.Name] = f.Value
-				}
-			}
-			for _, f := range was {
-				if valueOf(is, f.Name) == nil {
-					s.Set[f.Name] = json.RawMessage("null")
-				}
+		s := stateOf(c, c.Old, c.New)
+		if order, ok := s.Set[orderField]; ok && c.Renewed {
+			delete(s.Set, orderField)
+			out = append(out, RowState{Table: s.Table, ID: s.ID, Set: Patch{orderField: order}, Renewed: true})
+			if len(s.Set) == 0 {
+				continue
 			}
 		}
 		out = append(out, s)
 	}
 	return out
+}
+
+// inverse turns the delta of an edit of m into row states that lead back. Keys that were
+// renewed stay; where an element stood is told by its neighbours too.
+func (d Delta) inverse(m *Model) []RowState {
+	out := make([]RowState, 0, len(d))
+	for _, c := range d {
+		s := stateOf(c, c.New, c.Old)
+		if c.Renewed {
+			delete(s.Set, orderField)
+			if len(s.Set) == 0 {
+				continue
+			}
+		}
+		if _, moved := s.Set[orderField]; moved || s.Insert != nil {
+			s.After, s.Before = m.neighbours(c.Old)
+		}
+		out = append(out, s)
+	}
+	return out
+}
+
+// stateOf is what leads from one row to another.
+func stateOf(c RowChange, from, to Row) RowState {
+	s := RowState{Table: c.Table(), ID: c.ID}
+	switch {
+	case to == nil:
+		s.Remove = true
+	case from == nil:
+		s.Insert = EncodeRow(to)
+	default:
+		s.Set = map[string]json.RawMessage{}
+		was, is := Fields(from), Fields(to)
+		for _, f := range is {
+			if !bytes.Equal(valueOf(was, f.Name), f.Value) {
+				s.Set[f.Name] = f.Value
+			}
+		}
+		for _, f := range was {
+			if valueOf(is, f.Name) == nil {
+				s.Set[f.Name] = json.RawMessage("null")
+			}
+		}
+	}
+	return s
 }
 
 // Apply writes the states of a delta that was accepted before; it verifies

@@ -19,13 +19,15 @@ type draft struct {
 
 	touched []ID
 	old     map[ID]Row
+	renewed map[ID]bool // whose order key was renewed, and not written
+	owned   map[ID]bool // whose list of children is this draft's own
 }
 
 func (m *Model) draft() *draft {
 	d := &draft{
 		rowsD: m.rows.draft(), childrenD: m.children.draft(), usesD: m.uses.draft(),
 		namesD: m.names.draft(), typeNamesD: m.typeNames.draft(), termFormsD: m.termForms.draft(), kindsD: m.kinds.draft(),
-		old: map[ID]Row{},
+		old: map[ID]Row{}, renewed: map[ID]bool{}, owned: map[ID]bool{},
 	}
 	d.rows, d.children, d.uses = &d.rowsD.sharded, &d.childrenD.sharded, &d.usesD.sharded
 	d.names, d.typeNames, d.termForms = &d.namesD.sharded, &d.typeNamesD.sharded, &d.termFormsD.sharded
@@ -46,6 +48,11 @@ func (d *draft) put(r Row) {
 	d.remember(id)
 	if old := d.Row(id); old != nil {
 		d.unindex(old)
+		if d.renewed[id] && r.(*Element).Order != old.(*Element).Order {
+			delete(d.renewed, id)
+		}
+	} else {
+		delete(d.renewed, id)
 	}
 	d.rowsD.set(id, r)
 	d.index(r)
@@ -76,7 +83,7 @@ type indexer interface {
 	noteType(form, id ID)
 	noteTermForm(form, id ID)
 	noteKind(kind, id ID)
-	noteChild(e *Element)
+	noteChild(under ID, e *Element)
 }
 
 // indexRow says under what a row is found: once, for adding, for removing and for
@@ -86,7 +93,10 @@ func indexRow(x indexer, r Row) {
 	switch r := r.(type) {
 	case *Element:
 		if r.Owner != "" {
-			x.noteChild(r)
+			x.noteChild(r.Owner, r)
+		}
+		if elementInfo[r.Kind].Ordered {
+			x.noteChild(inOrder(r.Kind), r)
 		}
 		if r.Kind.IsNamed() {
 			x.noteName(ID(r.Name), r.ID)
@@ -119,21 +129,21 @@ func (d *draft) unindex(r Row) { indexRow(removing{d}, r) }
 
 type adding struct{ d *draft }
 
-func (x adding) noteUse(to, by ID)        { insertSorted(x.d.usesD, to, by) }
-func (x adding) noteName(name, id ID)     { insertSorted(x.d.namesD, name, id) }
-func (x adding) noteType(form, id ID)     { insertSorted(x.d.typeNamesD, form, id) }
-func (x adding) noteTermForm(form, id ID) { insertSorted(x.d.termFormsD, form, id) }
-func (x adding) noteKind(kind, id ID)     { insertSorted(x.d.kindsD, kind, id) }
-func (x adding) noteChild(e *Element)     { x.d.insertChild(e) }
+func (x adding) noteUse(to, by ID)              { insertSorted(x.d.usesD, to, by) }
+func (x adding) noteName(name, id ID)           { insertSorted(x.d.namesD, name, id) }
+func (x adding) noteType(form, id ID)           { insertSorted(x.d.typeNamesD, form, id) }
+func (x adding) noteTermForm(form, id ID)       { insertSorted(x.d.termFormsD, form, id) }
+func (x adding) noteKind(kind, id ID)           { insertSorted(x.d.kindsD, kind, id) }
+func (x adding) noteChild(under ID, e *Element) { x.d.insertChild(under, e) }
 
 type removing struct{ d *draft }
 
-func (x removing) noteUse(to, by ID)        { removeSorted(x.d.usesD, to, by) }
-func (x removing) noteName(name, id ID)     { removeSorted(x.d.namesD, name, id) }
-func (x removing) noteType(form, id ID)     { removeSorted(x.d.typeNamesD, form, id) }
-func (x removing) noteTermForm(form, id ID) { removeSorted(x.d.termFormsD, form, id) }
-func (x removing) noteKind(kind, id ID)     { removeSorted(x.d.kindsD, kind, id) }
-func (x removing) noteChild(e *Element)     { x.d.removeChild(e) }
+func (x removing) noteUse(to, by ID)              { removeSorted(x.d.usesD, to, by) }
+func (x removing) noteName(name, id ID)           { removeSorted(x.d.namesD, name, id) }
+func (x removing) noteType(form, id ID)           { removeSorted(x.d.typeNamesD, form, id) }
+func (x removing) noteTermForm(form, id ID)       { removeSorted(x.d.termFormsD, form, id) }
+func (x removing) noteKind(kind, id ID)           { removeSorted(x.d.kindsD, kind, id) }
+func (x removing) noteChild(under ID, e *Element) { x.d.removeChild(under, e) }
 
 // attributeForm is the key under which attributes are listed by the normal form of
 // their names, beside the types as typed.
@@ -152,24 +162,37 @@ func termForms(t *Term) []ID {
 	return forms
 }
 
-func (d *draft) insertChild(e *Element) {
-	list, _ := d.children.get(e.Owner)
+func (d *draft) insertChild(under ID, e *Element) {
+	list := d.ownChildren(under)
 	i, _ := slices.BinarySearchFunc(list, e, compareParts)
-	d.childrenD.set(e.Owner, slices.Insert(slices.Clone(list), i, e))
+	d.childrenD.set(under, slices.Insert(list, i, e))
 }
 
-func (d *draft) removeChild(e *Element) {
-	list, _ := d.children.get(e.Owner)
-	i := slices.IndexFunc(list, func(o *Element) bool { return o.ID == e.ID })
-	if i < 0 {
-		return
-	}
-	if len(list) == 1 {
-		d.childrenD.remove(e.Owner)
-	} else {
-		d.childrenD.set(e.Owner, slices.Delete(slices.Clone(list), i, i+1))
+func (d *draft) removeChild(under ID, e *Element) {
+	list, _ := d.children.get(under)
+	i, found := slices.BinarySearchFunc(list, e, compareParts)
+	switch {
+	case !found:
+	case len(list) == 1:
+		d.childrenD.remove(under)
+	default:
+		d.childrenD.set(under, slices.Delete(d.ownChildren(under), i, i+1))
 	}
 }
+
+// ownChildren is a list that only this draft has: it may be written in place. Whoever
+// keeps a list while rows are put copies it.
+func (d *draft) ownChildren(under ID) []*Element {
+	list, _ := d.children.get(under)
+	if !d.owned[under] {
+		d.owned[under] = true
+		list = append(make([]*Element, 0, len(list)+8), list...)
+	}
+	return list
+}
+
+// inOrder is the key under which elements are listed that have an order at the root.
+func inOrder(k Kind) ID { return ID("in order\x00" + string(k)) }
 
 func compareParts(a, b *Element) int {
 	if c := strings.Compare(string(a.Order), string(b.Order)); c != 0 {
@@ -209,7 +232,7 @@ func (d *draft) delta() Delta {
 		if EqualRows(was, is) {
 			continue
 		}
-		out = append(out, RowChange{ID: id, Old: was, New: is})
+		out = append(out, RowChange{ID: id, Old: was, New: is, Renewed: d.renewed[id] && was != nil && is != nil})
 	}
 	out.sort()
 	return out

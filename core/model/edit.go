@@ -5,6 +5,8 @@ import (
 	"encoding/json"
 	"reflect"
 	"slices"
+
+	"lexeon/core/visible"
 )
 
 // Change is one small, semantic step of editing. There is one Go type for each;
@@ -107,7 +109,7 @@ func Edit(m *Model, changes []Change) (next *Model, delta Delta, inverse []Chang
 	if err := d.verify(delta); err != nil {
 		return nil, nil, nil, err
 	}
-	return d.freeze(), delta, []Change{&Restore{Rows: delta.inverse()}}, nil
+	return d.freeze(), delta, []Change{&Restore{Rows: delta.inverse(m)}}, nil
 }
 
 // EncodeChanges writes changes as a JSON array, each with its type.
@@ -134,6 +136,9 @@ func EncodeChanges(changes []Change) json.RawMessage {
 // DecodeChanges reads what EncodeChanges wrote. Unknown types and unknown
 // members are refused, so that a misspelt member is not lost silently.
 func DecodeChanges(raw json.RawMessage) ([]Change, error) {
+	if at := visible.LoneSurrogate(raw); at >= 0 {
+		return nil, Faultf(CodeSyntax, "changes, at byte %d: half of a character (%s), which cannot be kept", at, raw[at:min(len(raw), at+6)])
+	}
 	var list []json.RawMessage
 	if err := json.Unmarshal(raw, &list); err != nil {
 		return nil, Faultf(CodeSyntax, "changes: expected a list: %v", err)

@@ -277,12 +277,12 @@ func (m *Model) ClassifiersNamed(name string) []*Element {
 // diagrams, dictionary, brief and activity table), in their order where they
 // have one, else by id. It reads an index and costs no more than its result.
 func (m *Model) OfKind(k Kind) []*Element {
-	ids, _ := m.kinds.get(ID(k))
-	out := m.elements(ids)
 	if elementInfo[k].Ordered {
-		slices.SortFunc(out, compareParts)
+		list, _ := m.children.get(inOrder(k))
+		return slices.Clone(list)
 	}
-	return out
+	ids, _ := m.kinds.get(ID(k))
+	return m.elements(ids)
 }
 
 // Level lists the processes of a level, by ordinal: the parts of a process in

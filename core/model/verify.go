@@ -5,6 +5,8 @@ import (
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"lexeon/core/visible"
 )
 
 // Limits of a model. They keep one project from taking the server down.
@@ -394,6 +396,14 @@ func (d *draft) verifyTexts(r Row) error {
 	return nil
 }
 
+// clip shortens a text for a message.
+func clip(text string) string {
+	if r := []rune(text); len(r) > 60 {
+		return string(r[:60]) + "…"
+	}
+	return text
+}
+
 func verifyText(id ID, field, text string, long bool) error {
 	limit := MaxNameLength
 	if long {
@@ -406,8 +416,11 @@ func verifyText(id ID, field, text string, long bool) error {
 		return Faultf(CodeTooLarge, "%s has %d characters: at most %d are possible", field, n, limit).At(id, field)
 	}
 	for _, c := range text {
-		if unicode.IsControl(c) && !(long && (c == '\n' || c == '\t')) {
-			return Faultf(CodeInvalid, "%s contains the control character U+%04X", field, c).At(id, field)
+		switch {
+		case unicode.IsControl(c) && !(long && (c == '\n' || c == '\t')):
+			return Faultf(CodeInvalid, "%s contains the control character U+%04X: %s", field, c, visible.Text(clip(text))).At(id, field)
+		case !long && visible.Hidden(c):
+			return Faultf(CodeInvalid, "%s contains U+%04X, a character that nobody sees: %s", field, c, visible.Text(clip(text))).At(id, field)
 		}
 	}
 	return nil

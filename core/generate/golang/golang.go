@@ -17,6 +17,7 @@ import (
 
 	"lexeon/core/generate"
 	"lexeon/core/model"
+	"lexeon/core/visible"
 )
 
 //go:embed templates
@@ -50,17 +51,22 @@ func (g *generator) types() (generate.Output, error) {
 	}
 	var work errgroup.Group
 	work.SetLimit(runtime.GOMAXPROCS(0))
+	failed := make([]error, len(pages))
 	for i := range pages { // … and printed side by side
-		work.Go(func() (err error) {
-			if out.Files[i].Content, err = g.print(pages[i].template, pages[i].data); err != nil {
-				return fmt.Errorf("go: %s: %w", plan.Types[i].Name, err)
-			}
+		work.Go(func() error {
+			out.Files[i].Content, failed[i] = g.print(pages[i].template, pages[i].data)
 			return nil
 		})
 	}
 	if err := work.Wait(); err != nil {
 		return out, err
 	}
+	for i, err := range failed { // one that cannot be printed takes nothing else down
+		if err != nil {
+			g.note(plan.Types[i], "%s is left out, since it cannot be printed: %v", plan.Types[i].Name, err)
+		}
+	}
+	out.Files = slices.DeleteFunc(out.Files, func(f generate.File) bool { return f.Content == "" })
 	doc, err := g.print("doc.go.tmpl", map[string]any{"Package": g.pkg, "Project": plan.Project, "Definition": plan.Definition})
 	if err != nil {
 		return out, err
@@ -128,7 +134,7 @@ func (g *generator) print(name string, data any) (string, error) {
 	}
 	out, err := format.Source(b.Bytes())
 	if err != nil {
-		return "", fmt.Errorf("%s: %w\n%s", name, err, b.String())
+		return "", fmt.Errorf("%s: %w", name, err)
 	}
 	return string(out), nil
 }
@@ -152,13 +158,13 @@ func (g *generator) page(t *generate.Type) page {
 // comment writes a text as line comments, each line behind "// ", so that
 // nothing in it can end the comment or be taken for a directive.
 func comment(text string) string {
-	text = strings.TrimSpace(text)
+	text = visible.Text(strings.TrimSpace(strings.ReplaceAll(text, "\r", "\n"))) // a mark of direction would hide what the code says
 	if text == "" {
 		return ""
 	}
 	var b strings.Builder
 	for _, line := range strings.Split(text, "\n") {
-		b.WriteString(strings.TrimRight("// "+strings.TrimSpace(strings.ReplaceAll(line, "\r", " ")), " ") + "\n")
+		b.WriteString(strings.TrimRight("// "+strings.TrimSpace(line), " ") + "\n")
 	}
 	return b.String()
 }

@@ -106,6 +106,33 @@ func TestGeneratedGoAlwaysCompiles(t *testing.T) {
 	}
 }
 
+// A text with marks that nobody sees is printed with them shown: one that ends all
+// generation, or makes code look like other code, would be found by nobody.
+func TestHiddenCharactersInTextsAreShown(t *testing.T) {
+	m, _, _, err := model.Edit(model.Empty("Quarry"), []model.Change{
+		&model.AddElement{ID: "a", Kind: model.Class, Name: "Blast"}, &model.AddElement{ID: "b", Kind: model.Class, Name: "Drill"},
+		&model.SetDefinition{ID: "a", Text: "\ufeffA charge \u202ederif si taht.\u2028package main"},
+	})
+	require.NoError(t, err)
+	out, err := golang.Generate(m)
+	require.NoError(t, err)
+	require.Empty(t, out.Notes)
+	require.Contains(t, content(t, out, "blast.go"), "// Blast: ‹U+FEFF›A charge ‹U+202E›derif si taht.‹U+2028›package main\n")
+	require.Contains(t, content(t, out, "drill.go"), "type Drill struct")
+	vet(t, out)
+}
+
+func content(t *testing.T, out generate.Output, path string) string {
+	t.Helper()
+	for _, f := range out.Files {
+		if f.Path == path {
+			return f.Content
+		}
+	}
+	require.Fail(t, "no file", path)
+	return ""
+}
+
 func TestHostileNames(t *testing.T) {
 	m := model.Empty("Heather & <Fold> 1 ../../etc")
 	var changes []model.Change
