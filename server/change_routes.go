@@ -10,7 +10,6 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"lexeon/core/check"
 	"lexeon/core/model"
 	"lexeon/core/visible"
 	"lexeon/store"
@@ -31,15 +30,12 @@ type changedRow struct {
 }
 
 type changeReply struct {
-	Revision    int64         `json:"revision"`
-	Summary     string        `json:"summary"`
-	Again       bool          `json:"again,omitempty"`
-	Changed     []changedRow  `json:"changed"`
-	Appeared    []FindingView `json:"appeared"`
-	Disappeared []FindingView `json:"disappeared"`
-	Findings    Counts        `json:"findings"`
-	Undo        string        `json:"undo"`
-	Redo        string        `json:"redo"`
+	Revision int64        `json:"revision"`
+	Summary  string       `json:"summary"`
+	Again    bool         `json:"again,omitempty"`
+	Changed  []changedRow `json:"changed"`
+	Undo     string       `json:"undo"`
+	Redo     string       `json:"redo"`
 }
 
 func readBody(c *echo.Context) ([]byte, error) { return io.ReadAll(c.Request().Body) }
@@ -117,8 +113,8 @@ func (s *Server) takeBack(c *echo.Context, redo bool) error {
 	})
 }
 
-// reply applies a change and tells what came of it: the revision, the rows, and the
-// findings that appeared and disappeared.
+// reply applies a change and tells what came of it: the revision and the rows. What it
+// means for the findings is asked for afterwards.
 func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string) (*store.Result, error)) error {
 	id := c.Param("project")
 	r, err := apply(id)
@@ -129,11 +125,6 @@ func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string)
 	for _, ch := range r.Delta {
 		out.Changed = append(out.Changed, changedRow{ch.Table(), ch.ID, ch.New == nil})
 	}
-	old := s.checksOf(id, r.Before, nil).Findings()
-	now := s.checksOf(id, r.After, r).Findings()
-	appeared, disappeared := check.Diff(old, now)
-	out.Appeared, out.Disappeared = viewFindings(r.After.Model, appeared), viewFindings(r.Before.Model, disappeared)
-	out.Findings = countFindings(now)
 	out.Undo, out.Redo, err = s.store.Pending(c.Request().Context(), id, req.Author.ID)
 	if err != nil && !errors.Is(err, store.ErrUnavailable) {
 		return err // the change is applied; a database that is gone by now does not take that back

@@ -96,7 +96,7 @@ func (s *Server) deleteProject(c *echo.Context) error {
 	if err := s.store.Delete(c.Request().Context(), id); err != nil {
 		return err
 	}
-	s.checks.Remove(id)
+	s.checks.forget(id)
 	return c.NoContent(http.StatusNoContent)
 }
 
@@ -112,9 +112,8 @@ func (s *Server) current(c *echo.Context) (string, *store.Version, error) {
 // overviewView is a project with what only the server knows of it.
 type overviewView struct {
 	view.Overview
-	Findings Counts `json:"findings"`
-	Undo     string `json:"undo"`
-	Redo     string `json:"redo"`
+	Undo string `json:"undo"`
+	Redo string `json:"redo"`
 }
 
 func (s *Server) overview(c *echo.Context) error {
@@ -126,7 +125,6 @@ func (s *Server) overview(c *echo.Context) error {
 	if out.Overview, err = view.OverviewOf(v.Model, id, v.Revision); err != nil {
 		return err
 	}
-	out.Findings = countFindings(s.checksOf(id, v, nil).Findings())
 	if out.Undo, out.Redo, err = s.store.Pending(c.Request().Context(), id, c.QueryParam("author")); err != nil {
 		return err
 	}
@@ -135,19 +133,18 @@ func (s *Server) overview(c *echo.Context) error {
 
 // findings are those of the whole project, or of what is asked for.
 func (s *Server) findings(c *echo.Context) error {
-	id, v, err := s.current(c)
+	now, err := s.checks.of(c.Request().Context(), c.Param("project"))
 	if err != nil {
 		return err
 	}
-	state := s.checksOf(id, v, nil)
-	list := state.Findings()
+	list := now.Findings()
 	if of := c.QueryParams()["of"]; len(of) > 0 {
 		list = nil
 		for _, row := range of {
-			list = append(list, state.Of(model.ID(row))...)
+			list = append(list, now.Of(model.ID(row))...)
 		}
 	}
-	return c.JSON(http.StatusOK, viewFindings(v.Model, list))
+	return c.JSON(http.StatusOK, viewFindings(now.Model, list))
 }
 
 // figuresReply counts findings at a revision.
@@ -157,11 +154,11 @@ type figuresReply struct {
 }
 
 func (s *Server) findingFigures(c *echo.Context) error {
-	id, v, err := s.current(c)
+	now, err := s.checks.of(c.Request().Context(), c.Param("project"))
 	if err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, figuresReply{v.Revision, countFindings(s.checksOf(id, v, nil).Findings())})
+	return c.JSON(http.StatusOK, figuresReply{now.Revision, countFindings(now.Findings())})
 }
 
 func (s *Server) history(c *echo.Context) error {

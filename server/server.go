@@ -3,7 +3,6 @@
 package server
 
 import (
-	"fmt"
 	"net"
 	"net/http"
 	"strings"
@@ -13,11 +12,9 @@ import (
 	"lexeon/core/answer"
 	"lexeon/core/brief/reading"
 
-	lru "github.com/hashicorp/golang-lru/v2"
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
-	"lexeon/core/check"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
 	"lexeon/store"
@@ -43,17 +40,9 @@ type Server struct {
 	echo   *echo.Echo
 	away   atomic.Bool // the database did not answer last time
 
-	program string                      // the version of the page, by what it is made of
-	checks  *lru.Cache[string, checked] // by project
+	program string // the version of the page, by what it is made of
+	checks  *findings
 }
-
-type checked struct {
-	revision int64
-	state    *check.State
-}
-
-// maxChecked is of how many projects the findings are remembered.
-const maxChecked = 64
 
 // Limits of requests, in bytes.
 const (
@@ -64,9 +53,9 @@ const (
 // New makes a server on a store.
 func New(s *store.Store, opts Options) (*Server, error) {
 	set := typeface.New()
-	checks, err := lru.New[string, checked](maxChecked)
+	checks, err := newFindings(s)
 	if err != nil {
-		return nil, fmt.Errorf("server: %w", err)
+		return nil, err
 	}
 	srv := &Server{store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: programVersion()}
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})

@@ -6,27 +6,7 @@ import (
 	"lexeon/core/check"
 	"lexeon/core/model"
 	"lexeon/core/view"
-	"lexeon/store"
 )
-
-// checksOf gives the findings of a version. It goes on from the last version it
-// checked where the result says what came between.
-func (s *Server) checksOf(project string, v *store.Version, r *store.Result) *check.State {
-	last, ok := s.checks.Get(project)
-	var state *check.State
-	switch {
-	case ok && last.revision == v.Revision:
-		return last.state
-	case ok && r != nil && !r.Again && last.revision == r.Before.Revision && v.Revision == r.After.Revision:
-		state = last.state.Update(v.Model, r.Delta)
-	default:
-		state = check.Run(v.Model, check.All)
-	}
-	if now, ok := s.checks.Peek(project); !ok || now.revision < v.Revision {
-		s.checks.Add(project, checked{v.Revision, state})
-	}
-	return state
-}
 
 // FindingView is a finding as the page gets it, with where it can be seen.
 type FindingView struct {

@@ -1,0 +1,126 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	lru "github.com/hashicorp/golang-lru/v2"
+	"golang.org/x/sync/singleflight"
+
+	"lexeon/core/check"
+	"lexeon/core/model"
+	"lexeon/store"
+)
+
+// findings follow the newest revision of projects, behind the changes: whoever asks waits
+// for a run that ends at the revision that was newest when it was asked, or later. There is
+// one run at a time for a project, shared by all who wait. It goes on from the last one by
+// the rows of the log, whatever server wrote them.
+type findings struct {
+	store *store.Store
+	last  *lru.Cache[string, *checked] // by project
+	runs  singleflight.Group
+}
+
+// checked is a revision with its findings.
+type checked struct {
+	*store.Version
+	*check.State
+}
+
+const (
+	// maxChecked is of how many projects the findings are remembered.
+	maxChecked = 64
+	// maxRun bounds a run, which goes on though who asked for it has gone: others wait.
+	maxRun = 2 * time.Minute
+)
+
+func newFindings(s *store.Store) (*findings, error) {
+	last, err := lru.New[string, *checked](maxChecked)
+	if err != nil {
+		return nil, fmt.Errorf("findings: %w", err)
+	}
+	return &findings{store: s, last: last}, nil
+}
+
+// of gives the findings of a project at its newest revision. The error is that of the
+// store, or of the context, which ends the waiting and not the run.
+func (f *findings) of(ctx context.Context, project string) (*checked, error) {
+	for {
+		revision, err := f.store.RevisionOf(ctx, project)
+		if err != nil {
+			return nil, err
+		}
+		if last, ok := f.last.Get(project); ok && last.Revision == revision {
+			return last, nil
+		}
+		run := f.runs.DoChan(project, func() (any, error) {
+			ctx, over := context.WithTimeout(context.WithoutCancel(ctx), maxRun)
+			defer over()
+			return f.run(ctx, project)
+		})
+		select {
+		case <-ctx.Done():
+			return nil, ctx.Err()
+		case r := <-run:
+			if r.Err != nil {
+				return nil, r.Err
+			}
+			// A run that was begun before may end before the revision that was asked for.
+			if now, ok := r.Val.(*checked); ok && now.Revision >= revision {
+				return now, nil
+			}
+		}
+	}
+}
+
+// run checks the newest revision, and remembers that.
+func (f *findings) run(ctx context.Context, project string) (*checked, error) {
+	var now *checked
+	if last, ok := f.last.Get(project); ok {
+		var err error
+		if now, err = f.follow(ctx, project, last); err != nil {
+			return nil, err
+		}
+	}
+	if now == nil {
+		v, err := f.store.Current(ctx, project)
+		if err != nil {
+			return nil, err
+		}
+		now = &checked{v, check.Run(v.Model, check.All)}
+	}
+	f.last.Add(project, now)
+	return now, nil
+}
+
+// follow goes on from what was checked last; nil where the log does not lead on from there.
+func (f *findings) follow(ctx context.Context, project string, last *checked) (*checked, error) {
+	log, head, err := f.store.LogSince(ctx, project, last.Revision)
+	if err != nil {
+		var old *store.TooOld
+		if _, ok := model.AsFault(err); ok || errors.As(err, &old) {
+			return nil, nil // it was made anew, or its log is shorter
+		}
+		return nil, err
+	}
+	var states []model.RowState
+	for _, e := range log {
+		var more []model.RowState
+		if err := json.Unmarshal(e.States, &more); err != nil {
+			return nil, fmt.Errorf("log, revision %d: %w", e.Revision, err)
+		}
+		states = append(states, more...)
+	}
+	m, delta, err := model.Apply(last.Model, states)
+	if err != nil {
+		return nil, nil
+	}
+	return &checked{&store.Version{Revision: head, Model: m}, last.Update(m, delta)}, nil
+}
+
+// forget drops what is known of a project that is gone.
+func (f *findings) forget(project string) { f.last.Remove(project) }
