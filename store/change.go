@@ -173,7 +173,7 @@ func (p *project) advance(ctx context.Context, tx *sqlx.Tx, id string, revision 
 	if p.current != nil && p.current.Revision == revision {
 		return nil
 	}
-	if p.current != nil && p.current.Revision < revision && revision-p.current.Revision <= 100 {
+	if p.current != nil && p.current.Revision < revision && revision-p.current.Revision <= maxLogged {
 		entries, err := entriesSince(ctx, tx, id, p.current.Revision)
 		if err != nil {
 			return err
@@ -192,15 +192,22 @@ func (p *project) advance(ctx context.Context, tx *sqlx.Tx, id string, revision 
 	return nil
 }
 
+// replay leads a model through entries of the log, all at once.
 func replay(m *model.Model, entries []Entry) (*model.Model, error) {
+	if len(entries) == 0 {
+		return m, nil
+	}
+	var all []model.RowState
 	for _, e := range entries {
 		states, err := e.states()
 		if err != nil {
 			return nil, err
 		}
-		if m, _, err = model.Apply(m, states); err != nil {
-			return nil, fmt.Errorf("log, revision %d: %w", e.Revision, err)
-		}
+		all = append(all, states...)
+	}
+	m, _, err := model.Apply(m, all)
+	if err != nil {
+		return nil, fmt.Errorf("log, revisions %d to %d: %w", entries[0].Revision, entries[len(entries)-1].Revision, err)
 	}
 	return m, nil
 }
