@@ -1,6 +1,7 @@
 package server
 
 import (
+	"cmp"
 	"net/http"
 
 	"github.com/labstack/echo/v5"
@@ -42,7 +43,6 @@ type raw = answer.Raw
 func (s *Server) endpoints() []endpoint {
 	const p = "/projects/:project"
 	list := []endpoint{
-		{method: "GET", path: "/health", name: "health", summary: "Whether server and database answer", answer: healthReply{}, handle: s.health},
 		{method: "GET", path: "/openapi.json", name: "openapi", summary: "This description", answer: map[string]any{}, handle: s.openAPI},
 		{method: "GET", path: "/rules", name: "rules", summary: "The rules by which models are checked", answer: []ruleView{}, handle: s.rules},
 		{method: "GET", path: "/events", name: "events", summary: "A stream of events: revisions as they come, and who is there",
@@ -121,14 +121,16 @@ type idReply struct {
 	ID model.ID `json:"id"`
 }
 
-type healthReply struct {
-	OK bool `json:"ok"`
-}
-
 func (s *Server) routes() {
 	api := s.echo.Group("/api")
 	for _, e := range s.endpoints() {
 		var limits []echo.MiddlewareFunc
+		switch {
+		case e.large:
+			limits = append(limits, limited(largeLimit))
+		case e.answerType != "text/event-stream":
+			limits = append(limits, limited(cmp.Or(s.opts.Patience, usualLimit)))
+		}
 		if e.method != "GET" {
 			limit := int64(maxChangeBody)
 			if e.large {

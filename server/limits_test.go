@@ -28,7 +28,7 @@ func TestSlowClientsAreLetGo(t *testing.T) {
 	t.Cleanup(func() { require.NoError(t, h.Close()) })
 	c, err := net.Dial("tcp", l.Addr().String())
 	require.NoError(t, err)
-	_, err = io.WriteString(c, "GET /api/health HTTP/1.1\r\nHost: localhost\r\nX-Slow:")
+	_, err = io.WriteString(c, "GET /api/rules HTTP/1.1\r\nHost: localhost\r\nX-Slow:")
 	require.NoError(t, err)
 	require.NoError(t, c.SetReadDeadline(time.Now().Add(20*time.Second)))
 	_, err = io.ReadAll(c)

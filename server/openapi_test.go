@@ -109,7 +109,7 @@ func TestEveryChangeIsDescribed(t *testing.T) {
 func TestAnswersAreAsDescribed(t *testing.T) {
 	c, _ := start(t, server.Options{})
 	d := describe(t, c)
-	for _, path := range []string{"/health", "/rules", "/projects", "/projects/p", "/projects/p/terms", "/projects/p/findings", "/projects/p/history",
+	for _, path := range []string{"/rules", "/projects", "/projects/p", "/projects/p/terms", "/projects/p/findings", "/projects/p/history",
 		"/projects/p/entries/hive", "/projects/p/entries/delivers", "/projects/p/diagrams/lots/scene", "/projects/p/diagrams/lots/sentences", "/projects/p/output/go", "/projects/p/output/markdown"} {
 		var answer any
 		c.get("/api"+path, &answer)

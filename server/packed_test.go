@@ -62,3 +62,13 @@ func fetchAs(t *testing.T, c *client, name, kind, accepted, coding string) []byt
 	require.True(t, strings.HasPrefix(header.Get("Content-Type"), kind), header.Get("Content-Type"))
 	return data
 }
+
+func firstAsset(t *testing.T) string {
+	t.Helper()
+	found, err := fs.Glob(ui.Files(), "assets/*.js")
+	require.NoError(t, err)
+	if len(found) == 0 {
+		t.Skip("the page is not built")
+	}
+	return strings.TrimPrefix(found[0], "assets/")
+}

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -90,7 +91,7 @@ func problemOf(err error) *Problem {
 func (s *Server) sendProblem(c *echo.Context, err error) {
 	p := problemOf(err)
 	switch {
-	case c.Request().Context().Err() != nil: // whoever asked has gone: nobody hears the answer
+	case errors.Is(c.Request().Context().Err(), context.Canceled): // whoever asked has gone: nobody hears the answer
 	case p.Status == http.StatusServiceUnavailable:
 		if s.away.CompareAndSwap(false, true) { // said once, not for every request
 			slog.Warn("the database does not answer; requests are answered with 503 until it does", "error", err)

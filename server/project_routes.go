@@ -18,13 +18,6 @@ import (
 	"lexeon/store"
 )
 
-func (s *Server) health(c *echo.Context) error {
-	if err := s.store.Ping(c.Request().Context()); err != nil {
-		return problem(http.StatusServiceUnavailable, "unavailable", "The database does not answer.")
-	}
-	return c.JSON(http.StatusOK, healthReply{true})
-}
-
 type ruleView struct {
 	Name     string         `json:"name"`
 	Title    string         `json:"title"`

@@ -27,6 +27,8 @@ type Options struct {
 	// Token is asked for where it is not empty; it must not be where AllowedHosts
 	// is not.
 	Token string
+	// Patience is how long a request may wait for the database; 0: twenty seconds.
+	Patience time.Duration
 }
 
 // Server answers requests.
@@ -83,7 +85,7 @@ func compressed() echo.MiddlewareFunc {
 		if c.Request().URL.Path == "/api/events" {
 			return true // each event goes out at once
 		}
-		if strings.HasPrefix(c.Request().URL.Path, "/core/") {
+		if path := c.Request().URL.Path; strings.HasPrefix(path, "/core/") || strings.HasPrefix(path, "/assets/") {
 			return true // it is packed already
 		}
 		// On this machine packing takes longer than sending.

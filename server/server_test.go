@@ -352,6 +352,8 @@ func TestViews(t *testing.T) {
 	require.Contains(t, header.Get("Content-Security-Policy"), "sandbox")
 	require.True(t, bytes.HasPrefix(svg, []byte("<svg ")))
 	var health map[string]bool
-	c.get("/api/health", &health)
+	c.get("/health", &health)
+	require.True(t, health["ok"])
+	c.get("/ready", &health)
 	require.True(t, health["ok"])
 }

@@ -90,6 +90,15 @@ func migrate(ctx context.Context, db *sqlx.DB) error {
 	if err != nil {
 		return fmt.Errorf("migrations: %w", err)
 	}
+	known := int64(0)
+	for _, source := range p.ListSources() {
+		known = max(known, source.Version)
+	}
+	if version, err := p.GetDBVersion(ctx); err != nil {
+		return fmt.Errorf("migrations: %w", err)
+	} else if version > known {
+		return fmt.Errorf("this database was written by a newer program: its schema is number %d, and this program knows %d at most. Start the newer program, or restore a backup from before", version, known)
+	}
 	if _, err := p.Up(ctx); err != nil {
 		return fmt.Errorf("migrations: %w", err)
 	}
