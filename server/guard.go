@@ -1,7 +1,6 @@
 package server
 
 import (
-	"crypto/subtle"
 	"net"
 	"net/http"
 	"net/url"
@@ -10,8 +9,6 @@ import (
 
 	"github.com/labstack/echo/v5"
 )
-
-const tokenCookie = "lexeon_token"
 
 // guard refuses requests under a foreign host name (a page elsewhere whose name
 // was made to point here), requests that a foreign page sends, and, where a
@@ -40,8 +37,11 @@ func (s *Server) guard(next echo.HandlerFunc) echo.HandlerFunc {
 		if site := r.Header.Get("Sec-Fetch-Site"); site == "cross-site" && r.Method != http.MethodGet {
 			return problem(http.StatusForbidden, "origin", "requests from another site are refused")
 		}
-		if s.opts.Token != "" && !s.authorized(c) {
-			return problem(http.StatusUnauthorized, "token", "this server asks for its token: open its address once with ?token=… at its end, or send it as a bearer token")
+		if s.opts.Token != "" && r.URL.Path != signInPath && !s.signedIn(c) {
+			if done, err := s.tokenInAddress(c); done {
+				return err
+			}
+			return s.askForToken(c)
 		}
 		return next(c)
 	}
@@ -60,21 +60,4 @@ func (s *Server) hostAllowed(host string) bool {
 		return true
 	}
 	return slices.Contains(s.opts.AllowedHosts, name)
-}
-
-// authorized accepts the token as a bearer token, as a cookie, or once in the
-// query, which sets the cookie.
-func (s *Server) authorized(c *echo.Context) bool {
-	same := func(v string) bool { return subtle.ConstantTimeCompare([]byte(v), []byte(s.opts.Token)) == 1 }
-	if bearer, ok := strings.CutPrefix(c.Request().Header.Get("Authorization"), "Bearer "); ok && same(bearer) {
-		return true
-	}
-	if cookie, err := c.Cookie(tokenCookie); err == nil && same(cookie.Value) {
-		return true
-	}
-	if same(c.QueryParam("token")) && c.Request().Method == http.MethodGet {
-		c.SetCookie(&http.Cookie{Name: tokenCookie, Value: s.opts.Token, Path: "/", HttpOnly: true, SameSite: http.SameSiteStrictMode})
-		return true
-	}
-	return false
 }

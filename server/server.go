@@ -44,12 +44,14 @@ type Server struct {
 
 	program string // the version of the page, by what it is made of
 	checks  *findings
+	guesses guesses
 }
 
 // Limits of requests, in bytes.
 const (
 	maxChangeBody = 4 << 20
 	maxImportBody = 64 << 20
+	maxSignInBody = 4 << 10
 )
 
 // New makes a server on a store.
@@ -59,7 +61,7 @@ func New(s *store.Store, opts Options) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: programVersion()}
+	srv := &Server{store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion()}
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e

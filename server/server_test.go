@@ -188,24 +188,6 @@ func TestForeignHostsAndOriginsAreRefused(t *testing.T) {
 	}
 }
 
-func TestTokenBeyondLoopback(t *testing.T) {
-	const token = "a-long-enough-token"
-	c, _ := start(t, server.Options{AllowedHosts: []string{"model.example"}, Token: token})
-	status, _, _ := c.do("GET", "/api/projects", nil, "Host", "model.example")
-	require.Equal(t, 401, status)
-	status, _, _ = c.do("GET", "/api/projects", nil, "Host", "model.example", "Authorization", "Bearer wrong")
-	require.Equal(t, 401, status)
-	status, _, _ = c.do("GET", "/api/projects", nil, "Host", "model.example:8080", "Authorization", "Bearer "+token)
-	require.Equal(t, 200, status)
-	status, header, _ := c.do("GET", "/?token="+token, nil, "Host", "model.example")
-	require.Equal(t, 200, status)
-	cookie := header.Get("Set-Cookie")
-	require.Contains(t, cookie, "HttpOnly")
-	require.Contains(t, cookie, "SameSite=Strict")
-	status, _, _ = c.do("GET", "/api/projects", nil, "Host", "model.example", "Cookie", strings.Split(cookie, ";")[0])
-	require.Equal(t, 200, status)
-}
-
 func TestLimitsAndBadRequests(t *testing.T) {
 	c, _ := start(t, server.Options{})
 	status, _, problem := c.send("changes", 0, `[{"type":"setName","id":"hive","name":"`+strings.Repeat("x", 201)+`"}]`)

@@ -13,6 +13,7 @@ import (
 	"strings"
 
 	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
 
 	"lexeon/core/typeface"
 	"lexeon/ui"
@@ -32,6 +33,7 @@ const notBuilt = `<!doctype html><html lang="en"><title>Lexeon</title><p>The pag
 func (s *Server) static() {
 	s.echo.GET("/health", s.health)
 	s.echo.GET("/ready", s.ready)
+	s.echo.POST(signInPath, s.signIn, middleware.BodyLimit(maxSignInBody))
 	s.echo.GET("/fonts/:file", func(c *echo.Context) error {
 		name, ok := strings.CutSuffix(path.Base(c.Param("file")), ".woff2")
 		data, err := typeface.WebFile(name)
@@ -93,9 +95,9 @@ func (s *Server) page(c *echo.Context) error {
 	return c.HTMLBlob(http.StatusOK, bytes.ReplaceAll(index, []byte(nonceMark), []byte(nonce)))
 }
 
-// programVersion tells one build of the page from another: its files are named by
+// PageVersion tells one build of the page from another: its files are named by
 // their content, and the page names them all.
-func programVersion() string {
+func PageVersion() string {
 	index, err := fs.ReadFile(ui.Files(), "index.html")
 	if err != nil {
 		return "none"

@@ -8,6 +8,7 @@ import (
 	"embed"
 	"fmt"
 	"io/fs"
+	"runtime/debug"
 	"sync"
 	"time"
 
@@ -69,7 +70,7 @@ func Open(ctx context.Context, url string, wait time.Duration) (*Store, error) {
 		_ = db.Close()
 		return nil, err
 	}
-	projects, err := lru.New[string, *project](maxCachedProjects)
+	projects, err := lru.New[string, *project](cachedProjects(debug.SetMemoryLimit(-1)))
 	if err != nil {
 		_ = db.Close()
 		return nil, fmt.Errorf("store: %w", err)
@@ -90,10 +91,7 @@ func migrate(ctx context.Context, db *sqlx.DB) error {
 	if err != nil {
 		return fmt.Errorf("migrations: %w", err)
 	}
-	known := int64(0)
-	for _, source := range p.ListSources() {
-		known = max(known, source.Version)
-	}
+	known := SchemaVersion()
 	if version, err := p.GetDBVersion(ctx); err != nil {
 		return fmt.Errorf("migrations: %w", err)
 	} else if version > known {
@@ -105,15 +103,39 @@ func migrate(ctx context.Context, db *sqlx.DB) error {
 	return nil
 }
 
+// SchemaVersion is the number of the schema that this program writes: of its last
+// migration.
+func SchemaVersion() int64 {
+	files, err := migrations.ReadDir("migrations")
+	if err != nil || len(files) == 0 {
+		panic(fmt.Sprint("no migrations are embedded: ", err))
+	}
+	version, err := goose.NumericComponent(files[len(files)-1].Name())
+	if err != nil {
+		panic(err) // the files are embedded
+	}
+	return version
+}
+
 // Close ends all connections.
 func (s *Store) Close() error { return s.db.Close() }
 
 // Ping asks the database for a sign of life.
 func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }
 
-// maxCachedProjects is how many projects are kept in memory; the least used is
-// forgotten first, and read again when somebody asks for it.
-const maxCachedProjects = 64
+// Bounds of how many projects are kept in memory; the least used is forgotten first, and
+// read again when somebody asks for it. One of 2,000 classes takes some twenty megabytes,
+// with its findings.
+const (
+	fewestCached = 8
+	mostCached   = 256
+	projectSize  = 24 << 20
+)
+
+// cachedProjects follows the limit of memory, in bytes.
+func cachedProjects(limit int64) int {
+	return int(min(max(limit/projectSize, fewestCached), mostCached))
+}
 
 // project is what is known of a project. What turns out to exist is remembered with
 // remember; an id that nobody has is not.

@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"crypto/tls"
 	"errors"
 	"flag"
 	"fmt"
@@ -10,7 +11,6 @@ import (
 	"net/http"
 	"os"
 	"os/signal"
-	"runtime/debug"
 	"strings"
 	"syscall"
 	"time"
@@ -35,6 +35,9 @@ func serve(args []string, out, errs io.Writer) int {
 	demo := set.String("demo", "", "a model file that is loaded once as the demo project")
 	hosts := set.String("allowed-host", os.Getenv("LEXEON_ALLOWED_HOST"), "host names beyond loopback, separated by commas (LEXEON_ALLOWED_HOST)")
 	token := set.String("token", os.Getenv("LEXEON_TOKEN"), "the token that is asked for beyond loopback (LEXEON_TOKEN)")
+	cert := set.String("tls-cert", os.Getenv("LEXEON_TLS_CERT"), "file with the certificate for HTTPS (LEXEON_TLS_CERT)")
+	key := set.String("tls-key", os.Getenv("LEXEON_TLS_KEY"), "file with the key of the certificate (LEXEON_TLS_KEY)")
+	memory := set.Int64("memory", 0, "megabytes of memory to get along with; 0: a quarter of what the machine has (GOMEMLIMIT wins)")
 	if err := set.Parse(args); err != nil {
 		if err == flag.ErrHelp {
 			return exitOK
@@ -48,10 +51,21 @@ func serve(args []string, out, errs io.Writer) int {
 	if err != nil {
 		return fail(errs, err)
 	}
-	tuneMemory()
+	var secure *tls.Config
+	if *cert != "" || *key != "" {
+		pair, err := tls.LoadX509KeyPair(*cert, *key)
+		if err != nil {
+			return fail(errs, fmt.Errorf("--tls-cert and --tls-key: %w", err))
+		}
+		secure = &tls.Config{Certificates: []tls.Certificate{pair}, MinVersion: tls.VersionTLS12}
+	}
+	if *memory < 0 {
+		return fail(errs, fmt.Errorf("--memory %d: expected megabytes", *memory))
+	}
+	tuneMemory(*memory << 20)
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	if err := listen(ctx, *addr, *database, *demo, opts, out); err != nil {
+	if err := listen(ctx, *addr, *database, *demo, secure, opts, out); err != nil {
 		return fail(errs, err)
 	}
 	return exitOK
@@ -80,19 +94,7 @@ func exposure(addr, hosts, token string) (server.Options, error) {
 	return opts, nil
 }
 
-// tuneMemory lets garbage wait longer than usual, since every change makes a
-// drawing anew and latency counts, but not beyond a quarter of a gigabyte. The
-// runtime's own variables win.
-func tuneMemory() {
-	if os.Getenv("GOGC") == "" {
-		debug.SetGCPercent(400)
-	}
-	if os.Getenv("GOMEMLIMIT") == "" {
-		debug.SetMemoryLimit(224 << 20)
-	}
-}
-
-func listen(ctx context.Context, addr, database, demo string, opts server.Options, out io.Writer) error {
+func listen(ctx context.Context, addr, database, demo string, secure *tls.Config, opts server.Options, out io.Writer) error {
 	s, err := store.Open(ctx, database, 30*time.Second)
 	if err != nil {
 		return err
@@ -114,8 +116,18 @@ func listen(ctx context.Context, addr, database, demo string, opts server.Option
 	go srv.Listen(ctx)
 	h := srv.HTTPServer()
 	done := make(chan error, 1)
-	go func() { done <- h.Serve(l) }()
-	fmt.Fprintf(out, "Lexeon answers at http://%s\n", l.Addr())
+	scheme := "http"
+	if secure != nil {
+		scheme, h.TLSConfig = "https", secure
+	}
+	go func() {
+		if secure != nil {
+			done <- h.ServeTLS(l, "", "") // with HTTP/2
+		} else {
+			done <- h.Serve(l)
+		}
+	}()
+	fmt.Fprintf(out, "Lexeon answers at %s://%s\n", scheme, l.Addr())
 	if opts.Token != "" {
 		fmt.Fprintln(out, "It asks for its token: open the address once with ?token=… at its end, or send it as a bearer token")
 	}
