@@ -97,3 +97,10 @@ func TestNothingIsPackedTwice(t *testing.T) {
 		require.Equal(t, []string{"br"}, w.Header().Values("Content-Encoding"))
 	}
 }
+
+func httpServer(t *testing.T, srv *server.Server) string {
+	t.Helper()
+	h := httptest.NewServer(srv.Handler())
+	t.Cleanup(h.Close)
+	return h.URL
+}

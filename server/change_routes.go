@@ -61,9 +61,7 @@ func (s *Server) readChange(c *echo.Context) (changeRequest, error) {
 	if err := readJSON(c, &req); err != nil {
 		return req, err
 	}
-	if !model.ID(req.Author.ID).Valid() {
-		return req, problem(http.StatusUnprocessableEntity, "invalid", "A change needs an author with an id.")
-	}
+	req.Author.ID = s.author(c)
 	name, err := authorName(req.Author.Name)
 	req.Author.Name = name
 	return req, err

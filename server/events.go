@@ -220,10 +220,8 @@ func (s *Server) presence(c *echo.Context) error {
 	if err := readJSON(c, &req); err != nil {
 		return err
 	}
-	for _, id := range []model.ID{model.ID(req.Window), model.ID(req.Author.ID)} {
-		if !id.Valid() {
-			return problem(http.StatusUnprocessableEntity, "invalid", "A window and its author need ids.")
-		}
+	if !model.ID(req.Window).Valid() {
+		return problem(http.StatusUnprocessableEntity, "invalid", "A window needs an id.")
 	}
 	for _, id := range []model.ID{req.Diagram, req.Subject} {
 		if id != "" && !id.Valid() {
@@ -238,7 +236,7 @@ func (s *Server) presence(c *echo.Context) error {
 		err = s.store.Leave(c.Request().Context(), c.Param("project"), req.Window)
 	} else {
 		err = s.store.SetPresence(c.Request().Context(), c.Param("project"), store.Presence{
-			Window: req.Window, Author: req.Author.ID, Name: name, Diagram: req.Diagram, Subject: req.Subject})
+			Window: req.Window, Author: s.author(c), Name: name, Diagram: req.Diagram, Subject: req.Subject})
 	}
 	if err != nil {
 		return err

@@ -118,7 +118,7 @@ func (s *Server) overview(c *echo.Context) error {
 	if out.Overview, err = view.OverviewOf(v.Model, id, v.Revision); err != nil {
 		return err
 	}
-	if out.Undo, out.Redo, err = s.store.Pending(c.Request().Context(), id, c.QueryParam("author")); err != nil {
+	if out.Undo, out.Redo, err = s.store.Pending(c.Request().Context(), id, s.known(c)); err != nil {
 		return err
 	}
 	return c.JSON(http.StatusOK, out)

@@ -71,8 +71,8 @@ func (s *Server) queue(c *echo.Context) error {
 	if req.ChangeVersion != model.ChangeVersion {
 		return problem(http.StatusConflict, "otherProgram", "This page speaks version %d of changes, the server version %d. The page has to be loaded anew; nothing is lost.", req.ChangeVersion, model.ChangeVersion)
 	}
-	if !model.ID(req.Author.ID).Valid() || slices.ContainsFunc(req.Steps, func(step queueStep) bool { return !model.ID(step.Writer).Valid() }) {
-		return problem(http.StatusUnprocessableEntity, "invalid", "A change needs an author and a writer with an id.")
+	if slices.ContainsFunc(req.Steps, func(step queueStep) bool { return !model.ID(step.Writer).Valid() }) {
+		return problem(http.StatusUnprocessableEntity, "invalid", "A change needs a writer with an id.")
 	}
 	if len(req.Steps) > maxSteps {
 		return problem(http.StatusRequestEntityTooLarge, "tooLarge", "%d steps at once: at most %d are taken.", len(req.Steps), maxSteps)
@@ -81,7 +81,7 @@ func (s *Server) queue(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	req.Author.Name = name
+	req.Author = store.Author{ID: s.author(c), Name: name}
 	id := c.Param("project")
 	out := queueReply{Outcomes: []queueOutcome{}}
 	for _, step := range req.Steps {

@@ -3,6 +3,7 @@
 package server
 
 import (
+	"context"
 	"net"
 	"net/http"
 	"strings"
@@ -45,6 +46,7 @@ type Server struct {
 	program string // the version of the page, by what it is made of
 	checks  *findings
 	guesses guesses
+	secret  []byte // with which ids of authors are signed
 }
 
 // Limits of requests, in bytes.
@@ -61,7 +63,13 @@ func New(s *store.Store, opts Options) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion()}
+	ctx, over := context.WithTimeout(context.Background(), usualLimit)
+	defer over()
+	secret, err := s.Secret(ctx, "author")
+	if err != nil {
+		return nil, err
+	}
+	srv := &Server{secret: secret, store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion()}
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e

@@ -29,6 +29,8 @@ type client struct {
 	url  string
 	who  string
 	next int
+	// authors are the cookies by which the server knows who is who.
+	authors map[string]string
 }
 
 func demoModel(t testing.TB) *model.Model {
@@ -73,8 +75,19 @@ func (c *client) do(method, path string, body any, headers ...string) (int, http
 			req.Header.Set(headers[i], headers[i+1])
 		}
 	}
+	if author, ok := c.authors[c.who]; ok {
+		req.Header.Add("Cookie", author)
+	}
 	res, err := http.DefaultTransport.RoundTrip(req)
 	require.NoError(c.t, err)
+	for _, cookie := range res.Cookies() {
+		if cookie.Name == "lexeon_author" {
+			if c.authors == nil {
+				c.authors = map[string]string{}
+			}
+			c.authors[c.who] = cookie.Name + "=" + cookie.Value
+		}
+	}
 	defer func() { require.NoError(c.t, res.Body.Close()) }()
 	data, err := io.ReadAll(res.Body)
 	require.NoError(c.t, err)

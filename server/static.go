@@ -77,6 +77,7 @@ func (s *Server) static() {
 // page serves the one page under every address that is not a file, with a
 // policy that lets nothing in from elsewhere.
 func (s *Server) page(c *echo.Context) error {
+	s.author(c) // the requests of the page come at once, and are to bear the same
 	index, err := fs.ReadFile(ui.Files(), "index.html")
 	if errors.Is(err, fs.ErrNotExist) {
 		index = []byte(notBuilt)

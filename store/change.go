@@ -16,7 +16,8 @@ import (
 
 // Author of a change: a name, and a random id that the browser keeps.
 type Author struct {
-	ID   string `json:"id"`
+	// ID is the one that the server signed for a browser; what a request says is not believed.
+	ID   string `json:"id,omitempty"`
 	Name string `json:"name"`
 }
 

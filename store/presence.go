@@ -9,7 +9,7 @@ import (
 // Presence is a window that somebody has open on a project.
 type Presence struct {
 	Window  string   `db:"window_id" json:"window"`
-	Author  string   `db:"author_id" json:"author"`
+	Author  string   `db:"author_id" json:"-"` // told to nobody
 	Name    string   `db:"name" json:"name"`
 	Diagram model.ID `db:"diagram_id" json:"diagram"` // empty: another stage of the work
 	Subject model.ID `db:"subject_id" json:"subject"` // what is selected

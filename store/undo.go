@@ -14,7 +14,7 @@ import (
 	"lexeon/core/model"
 )
 
-// UndoRequest asks to take back the author's own last change that is not taken
+// UndoRequest asks to take back the author's own last change, of one writer, that is not taken
 // back yet, or, as a redo, the author's last undo.
 type UndoRequest struct {
 	ClientID string
@@ -100,20 +100,20 @@ func trimWord(s, word string) string {
 // undoable finds what an undo or redo would take back, nil if there is nothing.
 // A change of one's own after an undo ends the way back to what was undone.
 func undoable(ctx context.Context, q sqlx.QueryerContext, id string, req UndoRequest, columns string) (*Entry, error) {
-	query := "SELECT " + columns + ` FROM changes WHERE project_id = $1 AND writer_id = $2 AND undone_by IS NULL
-		AND undoes IS NULL AND NOT revision = ANY($3) ORDER BY revision DESC LIMIT 1`
+	query := "SELECT " + columns + ` FROM changes WHERE project_id = $1 AND writer_id = $2 AND author_id = $3 AND undone_by IS NULL
+		AND undoes IS NULL AND NOT revision = ANY($4) ORDER BY revision DESC LIMIT 1`
 	if req.Redo {
 		// An undo is an entry whose target is no undo itself. What the author did
 		// after it, other than undoing and redoing, ends the way back.
-		query = "SELECT " + columns + ` FROM changes c WHERE project_id = $1 AND writer_id = $2 AND undone_by IS NULL AND NOT revision = ANY($3)
+		query = "SELECT " + columns + ` FROM changes c WHERE project_id = $1 AND writer_id = $2 AND author_id = $3 AND undone_by IS NULL AND NOT revision = ANY($4)
 			AND undoes IS NOT NULL
 			AND revision > (SELECT coalesce(max(revision), 0) FROM changes WHERE project_id = $1 AND writer_id = $2 AND undoes IS NULL)
 			AND EXISTS (SELECT FROM changes t WHERE t.project_id = c.project_id AND t.revision = c.undoes AND t.undoes IS NULL AND t.undone_by = c.revision)
 			ORDER BY revision DESC LIMIT 1`
 	}
-	args := []any{id, req.writer()}
+	args := []any{id, req.writer(), req.Author.ID}
 	if req.Target != "" {
-		query = "SELECT " + columns + " FROM changes WHERE project_id = $1 AND writer_id = $2 AND client_id = $3 AND undone_by IS NULL"
+		query = "SELECT " + columns + " FROM changes WHERE project_id = $1 AND writer_id = $2 AND author_id = $3 AND client_id = $4 AND undone_by IS NULL"
 		args = append(args, req.Target)
 	}
 	var e Entry
@@ -164,13 +164,13 @@ func blocked(head *model.Model, since []Entry, writer string, e *Entry) error {
 	return &Blocked{Conflict: *c, Undoing: e.Revision, Summary: e.Summary}
 }
 
-// Pending tells what undo and redo would take back next, empty for nothing.
-func (s *Store) Pending(ctx context.Context, id, writer string) (undo, redo string, err error) {
+// Pending tells what undo and redo of an author would take back next, empty for nothing.
+func (s *Store) Pending(ctx context.Context, id, author string) (undo, redo string, err error) {
 	for _, w := range []struct {
 		redo bool
 		to   *string
 	}{{false, &undo}, {true, &redo}} {
-		e, err := undoable(ctx, s.db, id, UndoRequest{Writer: writer, Redo: w.redo}, "revision, summary")
+		e, err := undoable(ctx, s.db, id, UndoRequest{Author: Author{ID: author}, Redo: w.redo}, "revision, summary")
 		if err != nil {
 			return "", "", err
 		}

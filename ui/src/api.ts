@@ -42,7 +42,6 @@ export type FeaturesReply = Present<Schemas['FeaturesReply']>
 export type OutputFile = Present<Schemas['File']>
 export type Output = Present<Schemas['Output']>
 export type ChangesReply = Present<Schemas['ChangesReply']>
-export type Author = Present<Schemas['Author']>
 export type Row = Present<Schemas['Row']>
 export type Numbered = Present<Schemas['Numbered']>
 export type Coverage = Present<Schemas['Coverage']>
@@ -88,7 +87,7 @@ export type Derivation = Omit<Present<Schemas['Derivation']>, 'pieces'> & { piec
 export type ScenePatch = Omit<Present<Schemas['Scene']>, 'groups'> & { order: Id[]; groups: Group[] }
 
 // Presence is told in events, which the description does not go into.
-export type Presence = { window: Id; author: Id; name: string; diagram: Id; subject: Id }
+export type Presence = { window: Id; name: string; diagram: Id; subject: Id }
 
 const base32 = 'abcdefghijklmnopqrstuvwxyz234567'
 

@@ -1,21 +1,18 @@
-import { type Author, newId } from './api'
-
-// The author of changes: a name, and a random id that stays in this browser.
+// The name under which others see what is done in this browser. Who that is, the server
+// knows by a cookie.
 
 const key = 'lexeon.author'
 
-export function author(): Author {
+export function author(): { name: string } {
   try {
-    const kept = JSON.parse(localStorage.getItem(key) ?? '') as Author
-    if (kept.id) return kept
+    const { name } = JSON.parse(localStorage.getItem(key) ?? '') as { name?: unknown }
+    if (typeof name === 'string') return { name }
   } catch {
     // none yet
   }
-  const fresh = { id: newId(), name: '' }
-  localStorage.setItem(key, JSON.stringify(fresh))
-  return fresh
+  return { name: '' }
 }
 
 export function setAuthorName(name: string) {
-  localStorage.setItem(key, JSON.stringify({ ...author(), name }))
+  localStorage.setItem(key, JSON.stringify({ name }))
 }
