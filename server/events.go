@@ -30,6 +30,20 @@ type stream struct {
 	notices  chan store.Notice
 	over     chan struct{}
 	once     sync.Once
+
+	// Of who is there only what is newest counts: a slow browser misses what is between.
+	mu    sync.Mutex
+	crowd map[string]string // by project, as it is sent
+	wake  chan struct{}
+}
+
+// take gives what is to be shown.
+func (s *stream) take() map[string]string {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	out := s.crowd
+	s.crowd = nil
+	return out
 }
 
 func (s *stream) end() { s.once.Do(func() { close(s.over) }) }
@@ -43,7 +57,7 @@ func newHub() *hub { return &hub{streams: map[*stream]bool{}} }
 func (h *hub) add(projects []string) *stream {
 	h.mu.Lock()
 	defer h.mu.Unlock()
-	s := &stream{projects: projects, notices: make(chan store.Notice, backlog), over: make(chan struct{})}
+	s := &stream{projects: projects, notices: make(chan store.Notice, backlog), over: make(chan struct{}), wake: make(chan struct{}, 1)}
 	if h.closed {
 		s.end()
 	} else {
@@ -73,6 +87,39 @@ func (h *hub) tell(n store.Notice) {
 	}
 }
 
+// watched reports whether a stream is about a project.
+func (h *hub) watched(project string) bool {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for s := range h.streams {
+		if slices.Contains(s.projects, project) {
+			return true
+		}
+	}
+	return false
+}
+
+// show has all streams of a project say who is there.
+func (h *hub) show(project, text string) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for s := range h.streams {
+		if !slices.Contains(s.projects, project) {
+			continue
+		}
+		s.mu.Lock()
+		if s.crowd == nil {
+			s.crowd = map[string]string{}
+		}
+		s.crowd[project] = text
+		s.mu.Unlock()
+		select {
+		case s.wake <- struct{}{}:
+		default: // it is awake
+		}
+	}
+}
+
 // close ends all streams, before the server waits for its requests to end.
 func (h *hub) close() {
 	h.mu.Lock()
@@ -85,7 +132,15 @@ func (h *hub) close() {
 
 // Listen hands what happens in the database to the event streams, until the
 // context ends.
-func (s *Server) Listen(ctx context.Context) { s.store.Listen(ctx, s.hub.tell) }
+func (s *Server) Listen(ctx context.Context) {
+	s.store.Listen(ctx, func(n store.Notice) {
+		if n.Presence {
+			s.crowd.moved(n.Project)
+		} else {
+			s.hub.tell(n)
+		}
+	})
+}
 
 // heartbeat keeps a stream from looking dead.
 const heartbeat = 10 * time.Second
@@ -137,6 +192,10 @@ func (s *Server) events(c *echo.Context) error {
 			return nil
 		case <-beat.C:
 			w.write(": still here\n\n")
+		case <-st.wake:
+			for _, text := range st.take() {
+				w.write(text)
+			}
 		case n := <-st.notices:
 			switch {
 			case n.Lost:
@@ -144,8 +203,6 @@ func (s *Server) events(c *echo.Context) error {
 					s.sendRevision(ctx, w, p)
 					s.sendPresence(ctx, w, p)
 				}
-			case n.Presence:
-				s.sendPresence(ctx, w, n.Project)
 			default:
 				w.event("revision", fmt.Sprintf("%s:%d", n.Project, n.Revision), revisionEvent{n.Project, n.Revision})
 			}
@@ -183,15 +240,22 @@ type eventWriter struct {
 }
 
 func (w *eventWriter) event(name, id string, data any) {
+	if text, ok := eventText(name, id, data); ok {
+		w.write(text)
+	}
+}
+
+// eventText is an event as it is sent.
+func eventText(name, id string, data any) (string, bool) {
 	body, err := json.Marshal(data)
 	if err != nil {
 		slog.Error("event", "error", err)
-		return
+		return "", false
 	}
 	if id != "" {
 		id = "id: " + id + "\n"
 	}
-	w.write(fmt.Sprintf("event: %s\n%sdata: %s\n\n", name, id, body))
+	return fmt.Sprintf("event: %s\n%sdata: %s\n\n", name, id, body), true
 }
 
 // write sends a piece at once. A browser that takes nothing for a while is let

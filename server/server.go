@@ -39,6 +39,7 @@ type Server struct {
 	reader *reading.Reader
 	set    *typeface.Typesetter
 	hub    *hub
+	crowd  *crowd
 	opts   Options
 	echo   *echo.Echo
 	away   atomic.Bool // the database did not answer last time
@@ -70,6 +71,7 @@ func New(s *store.Store, opts Options) (*Server, error) {
 		return nil, err
 	}
 	srv := &Server{secret: secret, store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion()}
+	srv.crowd = newCrowd(s, srv.hub)
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e
