@@ -55,8 +55,10 @@ func forbidden(from, to string) string {
 		return "the core knows no HTTP, no SQL, no files and no chance"
 	case !isOurs:
 		return ""
-	case in(from, "core/model"):
-		return "core/model imports nothing of ours"
+	case in(from, "core/visible"):
+		return "core/visible imports nothing of ours"
+	case in(from, "core/model") && !in(own, "core/visible"):
+		return "core/model imports nothing of ours, but for what imports nothing itself"
 	case in(from, "core") && !in(own, "core"):
 		return "the core imports only the core"
 	case in(from, "core/scene") && in(own, "core/check"):

@@ -132,7 +132,7 @@ func relationOffers(m *model.Model, r *model.Relationship) []Offer {
 	if r.Kind != model.Association {
 		return out
 	}
-	if _, err := Changes(m, Request{Kind: ManyToMany, Subject: r.ID, Name: "\u2060"}); err == nil {
+	if _, err := Changes(m, Request{Kind: ManyToMany, Subject: r.ID, Name: "\ue000"}); err == nil {
 		out = append(out, Offer{Kind: ManyToMany, Title: "Put a class between " + a + " and " + b, Named: r.Class == "", Optional: true})
 	}
 	with := Offer{Kind: AssociationToAttribute, Title: "Make an attribute of it"}
