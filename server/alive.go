@@ -40,6 +40,7 @@ func forWatchers(path string) bool { return path == "/health" || path == "/ready
 const (
 	usualLimit = 20 * time.Second
 	largeLimit = 100 * time.Second
+	bodyLimit  = 60 * time.Second // for what is sent to arrive
 )
 
 // limited ends what a request waits for: a database that does not move holds nobody for

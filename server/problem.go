@@ -92,7 +92,7 @@ func (s *Server) sendProblem(c *echo.Context, err error) {
 	p := problemOf(err)
 	switch {
 	case errors.Is(c.Request().Context().Err(), context.Canceled): // whoever asked has gone: nobody hears the answer
-	case p.Status == http.StatusServiceUnavailable:
+	case p.Code == "unavailable":
 		if s.away.CompareAndSwap(false, true) { // said once, not for every request
 			slog.Warn("the database does not answer; requests are answered with 503 until it does", "error", err)
 		}

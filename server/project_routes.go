@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/labstack/echo/v5"
 
@@ -69,6 +70,15 @@ func (s *Server) createProject(c *echo.Context) error {
 
 // importProject makes a new project of a model file.
 func (s *Server) importProject(c *echo.Context) error {
+	done, err := s.imports.turn(c.Request().Context(), c.Request().ContentLength)
+	if err != nil {
+		return err
+	}
+	defer done()
+	// It waited for its turn: the time for reading begins now.
+	control := http.NewResponseController(c.Response())
+	_ = control.SetReadDeadline(time.Now().Add(bodyLimit)) // where it is not possible the server's own holds
+	_ = control.SetWriteDeadline(time.Now().Add(bodyLimit + largeLimit))
 	data, err := io.ReadAll(c.Request().Body)
 	if err != nil {
 		return err

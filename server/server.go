@@ -6,6 +6,7 @@ import (
 	"context"
 	"net"
 	"net/http"
+	"runtime/debug"
 	"strings"
 	"sync/atomic"
 	"time"
@@ -47,6 +48,7 @@ type Server struct {
 	program string // the version of the page, by what it is made of
 	checks  *findings
 	guesses guesses
+	imports *imports
 	secret  []byte // with which ids of authors are signed
 }
 
@@ -71,7 +73,7 @@ func New(s *store.Store, opts Options) (*Server, error) {
 		return nil, err
 	}
 	srv := &Server{secret: secret, store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion()}
-	srv.crowd = newCrowd(s, srv.hub)
+	srv.crowd, srv.imports = newCrowd(s, srv.hub), newImports(debug.SetMemoryLimit(-1))
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
 	e.Use(middleware.Recover(), srv.guard, compressed())
 	srv.echo = e

@@ -35,6 +35,9 @@ func ReadFile(data []byte) (*model.Model, error) {
 		return nil, Faults{model.Faultf(model.CodeTooLarge, "the file has %d bytes: at most %d are read", len(data), MaxFileSize)}
 	}
 	data = bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))
+	if f := tooLarge(data); f != nil {
+		return nil, Faults{f}
+	}
 	if at := visible.LoneSurrogate(data); at >= 0 {
 		f := model.Faultf(model.CodeSyntax, "%s is half of a character, which cannot be kept", data[at:min(len(data), at+6)])
 		f.Line = lineAt(data, int64(at))
