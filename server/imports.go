@@ -5,6 +5,7 @@ import (
 	"math"
 	"net/http"
 	"runtime/debug"
+	"sync"
 
 	"golang.org/x/sync/semaphore"
 )
@@ -14,6 +15,28 @@ import (
 type imports struct {
 	room int64
 	free *semaphore.Weighted
+
+	mu    sync.Mutex
+	large int // files that are read now
+	usual int // how long garbage waits otherwise, in percent
+}
+
+// frugal has garbage wait no longer than usual in Go while a large file is read; back ends
+// that, and gives back what is left of the file.
+func (i *imports) frugal() (back func()) {
+	i.mu.Lock()
+	defer i.mu.Unlock()
+	if i.large++; i.large == 1 {
+		i.usual = debug.SetGCPercent(100)
+	}
+	return func() {
+		i.mu.Lock()
+		defer i.mu.Unlock()
+		if i.large--; i.large == 0 {
+			debug.SetGCPercent(i.usual)
+		}
+		debug.FreeOSMemory()
+	}
 }
 
 const (
@@ -30,7 +53,7 @@ func newImports(limit int64) *imports {
 	if limit == math.MaxInt64 {
 		room = usualRoom
 	}
-	return &imports{room, semaphore.NewWeighted(room)}
+	return &imports{room: room, free: semaphore.NewWeighted(room)}
 }
 
 // turn waits until there is room for a file; size is in bytes, -1 where nobody knows. What
@@ -43,10 +66,12 @@ func (i *imports) turn(ctx context.Context, size int64) (done func(), err error)
 	if err := i.free.Acquire(ctx, takes); err != nil {
 		return nil, problem(http.StatusTooManyRequests, "busy", "Other files are being read just now, and there is no room for this one. Try again in a moment.")
 	}
+	if takes < largeTakes {
+		return func() { i.free.Release(takes) }, nil
+	}
+	back := i.frugal()
 	return func() {
-		if takes >= largeTakes { // what is left of it is given back before the next one begins
-			debug.FreeOSMemory()
-		}
+		back() // before the next one begins
 		i.free.Release(takes)
 	}, nil
 }
