@@ -100,11 +100,12 @@ var signInPage = template.Must(template.New("").Parse(`<!doctype html>
 <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Lexeon: sign in</title>
 <style nonce="{{.Nonce}}">
 :root { color-scheme: light dark }
-body { font: 1.1rem/1.5 system-ui, sans-serif; max-width: 34rem; margin: 15vh auto; padding: 0 1.5rem }
+body { font: 1.1rem/1.5 system-ui, sans-serif; max-width: 32rem; margin: 15vh auto; padding: 0 1.5rem; background: light-dark(#f6f1e7, #23211d); color: light-dark(#22262b, #ece7dc) }
 label, input, button { display: block; font: inherit; margin-top: .75rem }
-input { width: 100%; box-sizing: border-box; padding: .4rem .6rem }
-button { padding: .4rem 1.2rem }
-.wrong { color: light-dark(#9c2f1b, #ff9d8a) }
+input { width: 100%; box-sizing: border-box; padding: .4rem .6rem; background: light-dark(#ffffff, #2b2a27); color: inherit; border: 1px solid #8b8371 }
+button { padding: .4rem 1.2rem; background: light-dark(#1d6b5f, #6fc3b0); color: light-dark(#ffffff, #10211d); border: 0 }
+:focus-visible { outline: 2px solid light-dark(#1d6b5f, #6fc3b0); outline-offset: 2px }
+.wrong { color: light-dark(#9a3a26, #ee947e) }
 </style></head>
 <body><main>
 <h1>Lexeon</h1>
