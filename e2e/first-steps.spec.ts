@@ -283,3 +283,22 @@ test('a browser that cannot run it is told so in one sentence', async ({ studio,
     await old.close()
   }
 })
+
+test('the list of projects moves nothing away when it comes late', async ({ studio, page }) => {
+  await studio.copyOfDemo() // there is something to list
+  let come: () => void = () => undefined
+  const list = new Promise<void>((resolve) => { come = resolve })
+  await page.route('**/api/projects', async (route) => {
+    if (route.request().method() === 'GET') await list
+    await route.continue()
+  })
+  await page.goto(studio.address)
+  const create = page.getByRole('button', { name: 'Create project' })
+  await page.getByLabel('Name of a new project').fill('Quarry')
+  const before = await create.boundingBox()
+  come()
+  await expect(page.getByRole('region', { name: 'Projects' }).getByRole('listitem').first()).toBeVisible()
+  expect(await create.boundingBox()).toEqual(before)
+  await create.click()
+  await expect(page.getByRole('heading', { name: 'Quarry' })).toBeVisible()
+})

@@ -135,6 +135,7 @@ func (d *draft) backBetween(states []RowState) {
 	}
 	slices.SortFunc(back, compareParts)
 	for _, e := range back {
+		e = d.Element(e.ID) // its key may have been renewed for the one before it
 		s := between[e.ID]
 		under, all := d.siblings(e)
 		list := slices.DeleteFunc(slices.Clone(all), func(o *Element) bool { return o.ID == e.ID })

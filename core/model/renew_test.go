@@ -192,3 +192,33 @@ func TestSectionsInAnyOrder(t *testing.T) {
 	}
 	require.Equal(t, want, got)
 }
+
+// Several that are led back at once, among keys that are renewed for the first of them,
+// stand where they stood.
+func TestSeveralBackAtOnceAmongRenewedKeys(t *testing.T) {
+	rnd := rand.New(rand.NewPCG(7, 8))
+	for round := range 30 {
+		l := newList(t)
+		for range 14 {
+			l.edit(l.insert(len(l.names)))
+		}
+		was := slices.Clone(l.names)
+		var changes []model.Change
+		for range 2 + rnd.IntN(4) {
+			at := rnd.IntN(len(l.names))
+			changes = append(changes, &model.Delete{ID: model.ID(l.names[at])})
+			l.names = slices.Delete(l.names, at, at+1)
+		}
+		_, inverse := l.edit(changes...)
+		l.untilRenewed()
+		l.untilRenewed()
+		l.edit(inverse...)
+		got := []string{}
+		for _, e := range l.m.Children("log") {
+			if slices.Contains(was, e.Name) {
+				got = append(got, e.Name)
+			}
+		}
+		require.Equal(t, was, got, "round %d", round)
+	}
+}

@@ -57,10 +57,23 @@ export function Projects() {
         <h1 className="text-3xl font-semibold text-verdigris">Lexeon</h1>
         <p className="text-faint">Model an application, read it aloud, check it, and make code of it.</p>
       </header>
+      {/* It stands above the list: what comes late does not move it away under a hand. */}
+      <form onSubmit={create} className="flex items-end gap-3">
+        <label className="flex-1">
+          <span className="heading">Name of a new project</span>
+          <input className="field" value={name} maxLength={200} onChange={(e) => setName(e.target.value)} />
+        </label>
+        <button className="button accent" disabled={!name.trim()}>Create project</button>
+        <label className="button focus-within:outline-2 focus-within:outline-verdigris">
+          Import a model file
+          <input type="file" accept=".json,application/json" className="sr-only" onChange={bringIn} />
+        </label>
+      </form>
+      {problem && <pre role="alert" className="border border-brick bg-sheet p-3 font-sans whitespace-pre-wrap text-brick">{problem}</pre>}
       <section aria-labelledby="projects" className="border border-rule bg-sheet">
         <h2 id="projects" className="border-b border-rule px-4 py-2 font-semibold">Projects</h2>
         {error && <p className="px-4 py-3 text-brick">{error}</p>}
-        {projects?.length === 0 && <p className="px-4 py-3 text-faint">No project yet. Give the first one a name below.</p>}
+        {projects?.length === 0 && <p className="px-4 py-3 text-faint">No project yet. Give the first one a name above.</p>}
         <ul>
           {projects?.map((p) => (
             <li key={p.id} className="flex items-baseline gap-3 border-b border-rule px-4 py-2 last:border-0">
@@ -75,18 +88,6 @@ export function Projects() {
           ))}
         </ul>
       </section>
-      <form onSubmit={create} className="flex items-end gap-3">
-        <label className="flex-1">
-          <span className="heading">Name of a new project</span>
-          <input className="field" value={name} maxLength={200} onChange={(e) => setName(e.target.value)} />
-        </label>
-        <button className="button accent" disabled={!name.trim()}>Create project</button>
-        <label className="button focus-within:outline-2 focus-within:outline-verdigris">
-          Import a model file
-          <input type="file" accept=".json,application/json" className="sr-only" onChange={bringIn} />
-        </label>
-      </form>
-      {problem && <pre role="alert" className="border border-brick bg-sheet p-3 font-sans whitespace-pre-wrap text-brick">{problem}</pre>}
     </main>
   )
 }
