@@ -19,6 +19,12 @@ import (
 // serverOn starts a server on a database of its own, and opens that beside it.
 func serverOn(t *testing.T, opts server.Options) (*client, *sqlx.DB) {
 	t.Helper()
+	c, _, db := serverAt(t, opts)
+	return c, db
+}
+
+func serverAt(t *testing.T, opts server.Options) (*client, *server.Server, *sqlx.DB) {
+	t.Helper()
 	url := storetest.URL(t)
 	s, err := store.Open(context.Background(), url, time.Second)
 	require.NoError(t, err)
@@ -31,7 +37,7 @@ func serverOn(t *testing.T, opts server.Options) (*client, *sqlx.DB) {
 	db, err := sqlx.Open("pgx", url)
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, db.Close()) })
-	return &client{t: t, url: h.URL, who: "ada"}, db
+	return &client{t: t, url: h.URL, who: "ada"}, srv, db
 }
 
 const addBlast = `[{"type":"addElement","id":"blast","kind":"class","name":"Blast"}]`

@@ -116,6 +116,7 @@ func (s *Server) takeBack(c *echo.Context, redo bool) error {
 func (s *Server) reply(c *echo.Context, req changeRequest, apply func(id string) (*store.Result, error)) error {
 	id := c.Param("project")
 	r, err := apply(id)
+	s.metrics.changes.WithLabelValues(outcomeOf(r, err)).Inc()
 	if err != nil {
 		return err
 	}

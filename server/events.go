@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"slices"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/labstack/echo/v5"
@@ -22,6 +23,14 @@ type hub struct {
 	mu      sync.Mutex
 	streams map[*stream]bool
 	closed  bool
+	dropped atomic.Int64 // streams whose browser did not keep up
+}
+
+// count tells how many streams are open.
+func (h *hub) count() int {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	return len(h.streams)
 }
 
 // stream is one browser that listens.
@@ -82,6 +91,7 @@ func (h *hub) tell(n store.Notice) {
 		select {
 		case s.notices <- n:
 		default:
+			h.dropped.Add(1)
 			s.end()
 		}
 	}

@@ -23,6 +23,7 @@ type findings struct {
 	store *store.Store
 	last  *lru.Cache[string, *checked] // by project
 	runs  singleflight.Group
+	took  func(seconds float64) // hears how long runs took; nil: nobody does
 }
 
 // checked is a revision with its findings.
@@ -80,6 +81,10 @@ func (f *findings) of(ctx context.Context, project string) (*checked, error) {
 // run checks the newest revision, and remembers that.
 func (f *findings) run(ctx context.Context, project string) (*checked, error) {
 	var now *checked
+	if f.took != nil {
+		begun := time.Now()
+		defer func() { f.took(time.Since(begun).Seconds()) }()
+	}
 	if last, ok := f.last.Get(project); ok {
 		var err error
 		if now, err = f.follow(ctx, project, last); err != nil {

@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"runtime/debug"
 	"sync"
+	"sync/atomic"
 
 	"golang.org/x/sync/semaphore"
 )
@@ -15,6 +16,8 @@ import (
 type imports struct {
 	room int64
 	free *semaphore.Weighted
+
+	waiting atomic.Int64
 
 	mu    sync.Mutex
 	large int // files that are read now
@@ -63,7 +66,10 @@ func (i *imports) turn(ctx context.Context, size int64) (done func(), err error)
 		size = maxImportBody
 	}
 	takes := min(size*readingTakes+(1<<20), i.room)
-	if err := i.free.Acquire(ctx, takes); err != nil {
+	i.waiting.Add(1)
+	err = i.free.Acquire(ctx, takes)
+	i.waiting.Add(-1)
+	if err != nil {
 		return nil, problem(http.StatusTooManyRequests, "busy", "Other files are being read just now, and there is no room for this one. Try again in a moment.")
 	}
 	if takes < largeTakes {

@@ -27,6 +27,7 @@ type Problem struct {
 	Faults   interchange.Faults `json:"faults,omitempty"`
 	Conflict *store.Conflict    `json:"conflict,omitempty"`
 	Undoing  int64              `json:"undoing,omitempty"`
+	Request  string             `json:"request,omitempty"` // under this id the log says more
 }
 
 func (p *Problem) Error() string { return p.Detail }
@@ -85,7 +86,7 @@ func problemOf(err error) *Problem {
 		}
 		return problem(status, "http", "%s", detail)
 	}
-	return problem(http.StatusInternalServerError, "internal", "Something went wrong in the server; its log says more.")
+	return problem(http.StatusInternalServerError, "internal", "Something went wrong in the server.")
 }
 
 func (s *Server) sendProblem(c *echo.Context, err error) {
@@ -93,11 +94,16 @@ func (s *Server) sendProblem(c *echo.Context, err error) {
 	switch {
 	case errors.Is(c.Request().Context().Err(), context.Canceled): // whoever asked has gone: nobody hears the answer
 	case p.Code == "unavailable":
+		s.unmet.Add(1)
 		if s.away.CompareAndSwap(false, true) { // said once, not for every request
-			slog.Warn("the database does not answer; requests are answered with 503 until it does", "error", err)
+			slog.Warn("the database does not answer; requests are answered with 503 until it does", "request", idOf(c), "error", err)
 		}
 	case p.Status >= http.StatusInternalServerError:
-		slog.Error("request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
+		p.Request = idOf(c)
+		if p.Code == "internal" {
+			p.Detail = "Something went wrong in the server; its log says more under " + p.Request + "."
+		}
+		s.causes.happened(slog.LevelError, c.Request().Method+" "+c.Path()+" "+p.Code, "request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "request", p.Request, "error", err)
 	}
 	body, merr := json.Marshal(p)
 	if merr != nil {

@@ -107,7 +107,7 @@ func (s *Server) current(c *echo.Context) (string, *store.Version, error) {
 	id := c.Param("project")
 	v, err := s.store.Current(c.Request().Context(), id)
 	if err == nil && s.away.CompareAndSwap(true, false) {
-		slog.Info("the database answers again")
+		slog.Info("the database answers again", "unanswered", s.unmet.Swap(0))
 	}
 	return id, v, err
 }

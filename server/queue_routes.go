@@ -86,6 +86,7 @@ func (s *Server) queue(c *echo.Context) error {
 	out := queueReply{Outcomes: []queueOutcome{}}
 	for _, step := range req.Steps {
 		r, err := s.runStep(c, id, req, step)
+		s.metrics.changes.WithLabelValues(outcomeOf(r, err)).Inc()
 		if errors.Is(err, store.ErrUnavailable) {
 			if len(out.Outcomes) > 0 {
 				break // what was done is told; the rest is sent again

@@ -43,12 +43,15 @@ type Server struct {
 	crowd  *crowd
 	opts   Options
 	echo   *echo.Echo
-	away   atomic.Bool // the database did not answer last time
+	away   atomic.Bool  // the database did not answer last time
+	unmet  atomic.Int64 // requests that it did not answer since then
 
 	program string // the version of the page, by what it is made of
 	checks  *findings
 	guesses guesses
 	imports *imports
+	metrics *metrics
+	causes  *causes
 	secret  []byte // with which ids of authors are signed
 }
 
@@ -72,10 +75,12 @@ func New(s *store.Store, opts Options) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{secret: secret, store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion()}
+	srv := &Server{secret: secret, store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion(), causes: newCauses(time.Minute)}
 	srv.crowd, srv.imports = newCrowd(s, srv.hub), newImports(debug.SetMemoryLimit(-1))
+	srv.metrics = newMetrics(srv)
+	checks.took = srv.metrics.checks.Observe
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})
-	e.Use(middleware.Recover(), srv.guard, compressed())
+	e.Use(srv.observed, middleware.Recover(), srv.guard, compressed())
 	srv.echo = e
 	srv.routes()
 	return srv, nil

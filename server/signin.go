@@ -10,6 +10,7 @@ import (
 	"encoding/hex"
 	"html/template"
 	"log/slog"
+	"net"
 	"net/http"
 	"net/url"
 	"strings"
@@ -53,7 +54,9 @@ func (s *Server) accepts(c *echo.Context, token string) bool {
 		return true
 	}
 	n := s.guesses.failed(time.Now())
-	slog.Warn("a wrong token was sent", "from", c.Request().RemoteAddr, "lately", n)
+	s.metrics.failed.Inc()
+	from, _, _ := net.SplitHostPort(c.Request().RemoteAddr)
+	s.causes.happened(slog.LevelWarn, "token "+from, "a wrong token was sent", "from", c.Request().RemoteAddr, "lately", n, "request", idOf(c))
 	if n > freeGuesses {
 		s.guesses.slowly(c.Request().Context(), guessPause)
 	}

@@ -31,8 +31,8 @@ const workerPolicy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; 
 const notBuilt = `<!doctype html><html lang="en"><title>Lexeon</title><p>The page is not built. Run <code>make build</code>.</p></html>`
 
 func (s *Server) static() {
-	s.echo.GET("/health", s.health)
-	s.echo.GET("/ready", s.ready)
+	s.watched(s.echo)
+	s.echo.GET(metricsPath, echo.WrapHandler(s.metrics.handler()))
 	s.echo.POST(signInPath, s.signIn, middleware.BodyLimit(maxSignInBody))
 	s.echo.GET("/fonts/:file", func(c *echo.Context) error {
 		name, ok := strings.CutSuffix(path.Base(c.Param("file")), ".woff2")

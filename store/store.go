@@ -5,6 +5,7 @@ package store
 
 import (
 	"context"
+	"database/sql"
 	"embed"
 	"fmt"
 	"io/fs"
@@ -13,7 +14,6 @@ import (
 	"time"
 
 	lru "github.com/hashicorp/golang-lru/v2"
-	_ "github.com/jackc/pgx/v5/stdlib" // the driver
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	"github.com/pressly/goose/v3/lock"
@@ -48,13 +48,10 @@ type Version struct {
 // Open connects and brings the schema up to date. It waits for a server that is
 // starting, up to wait.
 func Open(ctx context.Context, url string, wait time.Duration) (*Store, error) {
-	db, err := sqlx.Open("pgx", url)
+	db, err := open(url)
 	if err != nil {
 		return nil, fmt.Errorf("database: %w", err)
 	}
-	db.SetMaxOpenConns(16)
-	db.SetMaxIdleConns(8)
-	db.SetConnMaxIdleTime(5 * time.Minute)
 	deadline := time.Now().Add(wait)
 	for {
 		if err = db.PingContext(ctx); err == nil {
@@ -78,18 +75,27 @@ func Open(ctx context.Context, url string, wait time.Duration) (*Store, error) {
 	return &Store{db: db, url: url, projects: projects}, nil
 }
 
-func migrate(ctx context.Context, db *sqlx.DB) error {
+// migrationsOf prepares the migrations of a database.
+func migrationsOf(db *sqlx.DB) (*goose.Provider, error) {
 	files, err := fs.Sub(migrations, "migrations")
 	if err != nil {
-		return fmt.Errorf("migrations: %w", err)
+		return nil, fmt.Errorf("migrations: %w", err)
 	}
 	locker, err := lock.NewPostgresSessionLocker() // two processes may start at once
 	if err != nil {
-		return fmt.Errorf("migrations: %w", err)
+		return nil, fmt.Errorf("migrations: %w", err)
 	}
 	p, err := goose.NewProvider(goose.DialectPostgres, db.DB, files, goose.WithSessionLocker(locker))
 	if err != nil {
-		return fmt.Errorf("migrations: %w", err)
+		return nil, fmt.Errorf("migrations: %w", err)
+	}
+	return p, nil
+}
+
+func migrate(ctx context.Context, db *sqlx.DB) error {
+	p, err := migrationsOf(db)
+	if err != nil {
+		return err
 	}
 	known := SchemaVersion()
 	if version, err := p.GetDBVersion(ctx); err != nil {
@@ -119,6 +125,12 @@ func SchemaVersion() int64 {
 
 // Close ends all connections.
 func (s *Store) Close() error { return s.db.Close() }
+
+// Stats tells how the connections to the database are used.
+func (s *Store) Stats() sql.DBStats { return s.db.Stats() }
+
+// Cached is how many projects are kept in memory.
+func (s *Store) Cached() int { return s.projects.Len() }
 
 // Ping asks the database for a sign of life.
 func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }

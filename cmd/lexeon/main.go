@@ -31,6 +31,8 @@ func init() {
 		"state":    {"apply statements to a model file", stateFile},
 		"openapi":  {"describe the interface of the server", describe},
 		"compact":  {"shorten the log of the projects in a database", compact},
+		"backup":   {"write all projects of a database into a file", backup},
+		"restore":  {"write a backup into an empty database", restore},
 		"version":  {"tell which program this is", version},
 		"rules":    {"list the rules, or explain one", explainRules},
 	}

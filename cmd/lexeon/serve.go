@@ -37,6 +37,7 @@ func serve(args []string, out, errs io.Writer) int {
 	token := set.String("token", os.Getenv("LEXEON_TOKEN"), "the token that is asked for beyond loopback (LEXEON_TOKEN)")
 	cert := set.String("tls-cert", os.Getenv("LEXEON_TLS_CERT"), "file with the certificate for HTTPS (LEXEON_TLS_CERT)")
 	key := set.String("tls-key", os.Getenv("LEXEON_TLS_KEY"), "file with the key of the certificate (LEXEON_TLS_KEY)")
+	watch := set.String("metrics-addr", os.Getenv("LEXEON_METRICS_ADDR"), "a second address that tells figures and health, and asks for no token (LEXEON_METRICS_ADDR)")
 	memory := set.Int64("memory", 0, "megabytes of memory to get along with; 0: a quarter of what the machine has (GOMEMLIMIT wins)")
 	if err := set.Parse(args); err != nil {
 		if err == flag.ErrHelp {
@@ -65,7 +66,7 @@ func serve(args []string, out, errs io.Writer) int {
 	tuneMemory(*memory << 20)
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	if err := listen(ctx, *addr, *database, *demo, secure, opts, out); err != nil {
+	if err := listen(ctx, *addr, *watch, *database, *demo, secure, opts, out); err != nil {
 		return fail(errs, err)
 	}
 	return exitOK
@@ -94,7 +95,7 @@ func exposure(addr, hosts, token string) (server.Options, error) {
 	return opts, nil
 }
 
-func listen(ctx context.Context, addr, database, demo string, secure *tls.Config, opts server.Options, out io.Writer) error {
+func listen(ctx context.Context, addr, watch, database, demo string, secure *tls.Config, opts server.Options, out io.Writer) error {
 	s, err := store.Open(ctx, database, 30*time.Second)
 	if err != nil {
 		return err
@@ -115,7 +116,17 @@ func listen(ctx context.Context, addr, database, demo string, secure *tls.Config
 	}
 	go srv.Listen(ctx)
 	h := srv.HTTPServer()
-	done := make(chan error, 1)
+	done := make(chan error, 2)
+	if watch != "" {
+		figures, err := net.Listen("tcp", watch)
+		if err != nil {
+			return fmt.Errorf("--metrics-addr: %w", err)
+		}
+		w := &http.Server{Handler: srv.Watching(), ReadTimeout: 10 * time.Second, WriteTimeout: 10 * time.Second}
+		defer func() { _ = w.Close() }() // the process ends
+		go func() { done <- w.Serve(figures) }()
+		fmt.Fprintf(out, "Figures are told at http://%s/metrics\n", figures.Addr())
+	}
 	scheme := "http"
 	if secure != nil {
 		scheme, h.TLSConfig = "https", secure

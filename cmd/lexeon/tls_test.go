@@ -51,7 +51,7 @@ func TestServeOverTLS(t *testing.T) {
 	r, w := io.Pipe()
 	over := make(chan error, 1)
 	go func() {
-		over <- listen(ctx, "127.0.0.1:0", storetest.URL(t), "", &tls.Config{Certificates: []tls.Certificate{pair}, MinVersion: tls.VersionTLS12}, server.Options{}, w)
+		over <- listen(ctx, "127.0.0.1:0", "", storetest.URL(t), "", &tls.Config{Certificates: []tls.Certificate{pair}, MinVersion: tls.VersionTLS12}, server.Options{}, w)
 	}()
 	line, err := bufio.NewReader(r).ReadString('\n')
 	require.NoError(t, err)
