@@ -65,7 +65,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "GET", path: p + "/diagrams/:diagram/png", name: "png", summary: "The drawing as PNG",
 			query: []queryParam{{name: "scale", about: "1 to 4 pixels for each of the drawing"}}, answer: raw{}, answerType: "image/png", handle: s.png},
 		{method: "GET", path: p + "/diagrams/:diagram/pdf", name: "pdf", summary: "The drawing as PDF", answer: raw{}, answerType: "application/pdf", handle: s.pdf},
-		{method: "POST", path: p + "/presence", name: "presence", summary: "Tell where a window is", body: presenceRequest{}, status: 204, handle: s.presence},
+		{method: "POST", path: p + "/presence", name: "presence", summary: "Tell where a window is", body: presenceRequest{}, answer: presenceReply{}, handle: s.presence},
 		{method: "GET", path: p + "/rows", name: "rows", summary: "All rows, packed for a program of the same version", answer: raw{}, answerType: "application/octet-stream", handle: s.rows},
 		{method: "GET", path: p + "/log", name: "log", summary: "What was logged after a revision",
 			query: []queryParam{{name: "since", about: "that revision", required: true}}, answer: logReply{}, handle: s.log},

@@ -152,7 +152,7 @@ func (s *Server) Listen(ctx context.Context) {
 	})
 }
 
-// heartbeat keeps a stream from looking dead.
+// heartbeat keeps a stream from looking dead, to proxies and to pages.
 const heartbeat = 10 * time.Second
 
 // maxWatched is how many projects one stream tells of.
@@ -164,8 +164,8 @@ type revisionEvent struct {
 }
 
 type presenceEvent struct {
-	Project string           `json:"project"`
-	Present []store.Presence `json:"present"`
+	Project string    `json:"project"`
+	Present []present `json:"present"`
 }
 
 // events is the stream of one browser: for each project asked for its revision,
@@ -201,7 +201,7 @@ func (s *Server) events(c *echo.Context) error {
 		case <-st.over:
 			return nil
 		case <-beat.C:
-			w.write(": still here\n\n")
+			w.write("event: alive\ndata: {}\n\n")
 		case <-st.wake:
 			for _, text := range st.take() {
 				w.write(text)
@@ -235,12 +235,12 @@ func (s *Server) sendRevision(ctx context.Context, w *eventWriter, project strin
 }
 
 func (s *Server) sendPresence(ctx context.Context, w *eventWriter, project string) {
-	present, err := s.store.Present(ctx, project)
+	there, err := s.crowd.present(ctx, project)
 	if err != nil {
 		w.err = err
 		return
 	}
-	w.event("presence", "", presenceEvent{project, present})
+	w.event("presence", "", presenceEvent{project, there})
 }
 
 type eventWriter struct {
@@ -288,6 +288,11 @@ type presenceRequest struct {
 	Leaving bool         `json:"leaving,omitempty"`
 }
 
+// presenceReply tells a window its own mark.
+type presenceReply struct {
+	Mark string `json:"mark"`
+}
+
 // presence takes where a window is.
 func (s *Server) presence(c *echo.Context) error {
 	var req presenceRequest
@@ -307,7 +312,7 @@ func (s *Server) presence(c *echo.Context) error {
 		return err
 	}
 	if req.Leaving {
-		err = s.store.Leave(c.Request().Context(), c.Param("project"), req.Window)
+		err = s.store.Leave(c.Request().Context(), c.Param("project"), s.author(c), req.Window)
 	} else {
 		err = s.store.SetPresence(c.Request().Context(), c.Param("project"), store.Presence{
 			Window: req.Window, Author: s.author(c), Name: name, Diagram: req.Diagram, Subject: req.Subject})
@@ -315,5 +320,5 @@ func (s *Server) presence(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	return c.NoContent(http.StatusNoContent)
+	return c.JSON(http.StatusOK, presenceReply{s.crowd.mark(req.Window)})
 }

@@ -3,6 +3,7 @@ package server_test
 import (
 	"bufio"
 	"context"
+	"encoding/json"
 	"net/http"
 	"net/http/httptest"
 	"strings"
@@ -11,6 +12,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/interchange"
 	"lexeon/server"
 	"lexeon/store"
 	"lexeon/store/storetest"
@@ -92,7 +94,7 @@ func TestEventsReachOtherProcesses(t *testing.T) {
 	expect(t, second, `"revision":0`)
 	require.Eventually(t, func() bool { // both listen by now
 		status, _, _ := one.do("POST", "/api/projects/p/presence", []byte(`{"window":"w1","author":{"id":"ada","name":"Ada"},"diagram":"lots","subject":""}`))
-		return status == 204
+		return status == 200
 	}, 10*time.Second, 50*time.Millisecond)
 	expect(t, second, `"name":"Ada"`)
 	status, _, _ := one.send("changes", 0, `[{"type":"setName","id":"hive","name":"Bee box"}]`)
@@ -103,11 +105,42 @@ func TestEventsReachOtherProcesses(t *testing.T) {
 	two.get("/api/projects/p/entries/hive", &entry)
 	require.Equal(t, "Bee box", entry.Name)
 	status, _, _ = two.do("POST", "/api/projects/p/presence", []byte(`{"window":"w2","author":{"id":"ben","name":"Ben"},"diagram":"lots","subject":"hive"}`))
-	require.Equal(t, 204, status)
+	require.Equal(t, 200, status)
 	expect(t, first, `"subject":"hive"`)
 	status, _, _ = two.do("POST", "/api/projects/p/presence", []byte(`{"window":"w2","author":{"id":"ben","name":"Ben"},"leaving":true}`))
-	require.Equal(t, 204, status)
-	expect(t, first, `{"project":"p","present":[{"window":"w1"`)
+	require.Equal(t, 200, status)
+	expect(t, first, `{"project":"p","present":[{"mark":"`)
+}
+
+// Who is there is told by marks: nobody learns the id of a window, with which it could be
+// moved or closed, and nobody moves or closes it who knows it all the same.
+func TestPresenceTellsMarks(t *testing.T) {
+	c, _ := process(t, storetest.URL(t))
+	status, _, answer := c.do("POST", "/api/import?id=p", interchange.WriteFile(demoModel(t)))
+	require.Equal(t, 201, status, "%s", answer)
+	lines := listen(t, c.url)
+	expect(t, lines, `"revision":0`)
+	const here = `{"window":"window-of-ada","author":{"name":"Ada"},"diagram":"lots","subject":""}`
+	status, _, answer = c.do("POST", "/api/projects/p/presence", []byte(here))
+	require.Equal(t, 200, status)
+	var own struct{ Mark string }
+	require.NoError(t, json.Unmarshal(answer, &own))
+	require.Len(t, own.Mark, 16)
+	expect(t, lines, `{"mark":"`+own.Mark+`","name":"Ada"`)
+
+	stranger := &client{t: t, url: c.url, who: "carl"}
+	for _, body := range []string{`{"window":"window-of-ada","author":{"name":"Carl"},"leaving":true}`, strings.ReplaceAll(here, "lots", "hives")} {
+		status, _, _ = stranger.do("POST", "/api/projects/p/presence", []byte(body))
+		require.Equal(t, 200, status)
+	}
+	stream := listen(t, c.url)
+	for line := range stream {
+		require.NotContains(t, line, "window-of-ada")
+		if strings.Contains(line, `"present"`) {
+			require.Contains(t, line, `{"mark":"`+own.Mark+`","name":"Ada","diagram":"lots"`)
+			break
+		}
+	}
 }
 
 // A stream ends when the server shuts down, so that it can.
@@ -140,5 +173,5 @@ func TestBadStreamsAndPresence(t *testing.T) {
 		require.Equal(t, 422, status, body)
 	}
 	status, _, _ := c.do("POST", "/api/projects/none/presence", []byte(`{"window":"w","author":{"id":"a"}}`))
-	require.Equal(t, 204, status, "a project that is gone has nobody in it")
+	require.Equal(t, 200, status, "a project that is gone has nobody in it")
 }

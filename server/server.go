@@ -76,7 +76,7 @@ func New(s *store.Store, opts Options) (*Server, error) {
 		return nil, err
 	}
 	srv := &Server{secret: secret, store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion(), causes: newCauses(time.Minute)}
-	srv.crowd, srv.imports = newCrowd(s, srv.hub), newImports(debug.SetMemoryLimit(-1))
+	srv.crowd, srv.imports = newCrowd(s, srv.hub, secret), newImports(debug.SetMemoryLimit(-1))
 	srv.metrics = newMetrics(srv)
 	checks.took = srv.metrics.checks.Observe
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})

@@ -25,7 +25,10 @@ func TestPresence(t *testing.T) {
 	require.Equal(t, []store.Presence{ada, ben}, list)
 	ada.Diagram = "e"
 	require.NoError(t, s.SetPresence(ctx, "p", ada))
-	require.NoError(t, s.Leave(ctx, "p", "w2"))
+	stranger := store.Presence{Window: "w1", Author: "carl", Name: "Carl", Diagram: "f"}
+	require.NoError(t, s.SetPresence(ctx, "p", stranger), "it moves nobody else's window")
+	require.NoError(t, s.Leave(ctx, "p", "carl", "w1"), "and closes none")
+	require.NoError(t, s.Leave(ctx, "p", "ben", "w2"))
 	list, err = s.Present(ctx, "p")
 	require.NoError(t, err)
 	require.Equal(t, []store.Presence{ada}, list)
@@ -55,7 +58,7 @@ func TestListen(t *testing.T) {
 		}
 	}
 	require.Eventually(t, func() bool { // once it listens
-		require.NoError(t, s.Leave(ctx, "p", "w0"))
+		require.NoError(t, s.Leave(ctx, "p", "ada", "w0"))
 		return len(notices) > 0
 	}, 10*time.Second, 50*time.Millisecond)
 	_, err := s.Change(ctx, "p", store.Request{ClientID: "a", Author: store.Author{ID: "ada"}, Changes: []model.Change{&model.AddElement{ID: "c", Kind: model.Class, Name: "C"}}})

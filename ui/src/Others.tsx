@@ -12,7 +12,7 @@ export function Others() {
       {others.slice(0, 3).map((p) => {
         const name = where(p.diagram)
         return (
-          <li key={p.window}>
+          <li key={p.mark}>
             <button className="max-w-28 truncate border-b-2 border-verdigris px-1" title={name ? `${p.name} looks at ${name}` : `${p.name} is in this project`} onClick={() => name && go(`/p/${overview?.id}/d/${p.diagram}`)}>{p.name}</button>
           </li>
         )

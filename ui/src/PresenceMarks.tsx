@@ -12,7 +12,7 @@ export function PresenceMarks({ diagram, groups, zoom }: { diagram: string; grou
         if (!box) return null
         const size = 12 / zoom
         return (
-          <g key={p.window}>
+          <g key={p.mark}>
             <rect x={box.x - 3 / zoom} y={box.y - 3 / zoom} width={box.w + 6 / zoom} height={box.h + 6 / zoom} strokeWidth={1.5 / zoom} />
             <text x={box.x} y={box.y - 6 / zoom} fontSize={size}>{p.name}</text>
           </g>

@@ -87,7 +87,7 @@ export type Derivation = Omit<Present<Schemas['Derivation']>, 'pieces'> & { piec
 export type ScenePatch = Omit<Present<Schemas['Scene']>, 'groups'> & { order: Id[]; groups: Group[] }
 
 // Presence is told in events, which the description does not go into.
-export type Presence = { window: Id; name: string; diagram: Id; subject: Id }
+export type Presence = { mark: string; name: string; diagram: Id; subject: Id }
 
 const base32 = 'abcdefghijklmnopqrstuvwxyz234567'
 

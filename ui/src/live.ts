@@ -1,10 +1,11 @@
 import { newId, type Presence, request } from './api'
 import { author } from './author'
+import { agree, type Agreement, type Vote } from './core/reader'
 
 // Live events. All windows of a browser share one event stream, since a browser
-// opens few connections to one server: the window that holds the lock reads the
-// stream for all, and passes on what it hears over a channel. When it is closed
-// another one gets the lock.
+// opens few connections to one server: one of them reads the stream for all, and
+// passes on what it hears over a channel. When it is closed another one does. A window
+// that hears of no stream asks the server now and then.
 
 export const windowId = newId()
 
@@ -13,11 +14,13 @@ type Said =
   | { say: 'bye'; window: string }
   | { say: 'who' } // a new reader asks all windows
   | { say: 'connection'; up: boolean }
+  | { say: 'alive' } // the stream is
   | { say: 'revision'; project: string; revision: number }
   | { say: 'presence'; project: string; present: Presence[] }
   | { say: 'gone'; project: string }
+  | { say: 'vote'; vote: Vote }
 
-type Listener = { revision: (revision: number) => void; presence: (present: Presence[]) => void; connection: (up: boolean) => void; gone: () => void }
+type Listener = { ask: () => void; revision: (revision: number) => void; presence: (present: Presence[]) => void; connection: (up: boolean) => void; gone: () => void }
 
 const announceEvery = 20_000
 const forgetAfter = 150_000 // background windows run their timers once a minute
@@ -50,17 +53,30 @@ function hear(said: Said) {
     case 'who':
       return announce()
     case 'connection':
+      up = said.up
+      heard = Date.now()
       return listener?.connection(said.up)
+    case 'vote':
+      return agreement?.hear(said.vote)
+    case 'alive':
+      heard = Date.now()
+      return
     case 'revision':
       if (said.project === project) listener?.revision(said.revision)
       return
     case 'presence':
-      if (said.project === project) listener?.presence(said.present.filter((p) => p.window !== windowId))
-      return
+      if (said.project !== project) return
+      there = said.present
+      return tellPresence()
     case 'gone':
       if (said.project === project) listener?.gone()
   }
 }
+
+// mark is what the server tells this window by; until that is known nobody is shown.
+let mark: string | undefined
+let there: Presence[] = []
+const tellPresence = () => mark && listener?.presence(there.filter((p) => p.mark !== mark))
 
 function announce() {
   if (project) tell({ say: 'watch', window: windowId, project })
@@ -86,13 +102,33 @@ function open(force = false) {
   }
   stream.addEventListener('revision', (e) => tell({ say: 'revision', ...(JSON.parse(e.data as string) as { project: string; revision: number }) }))
   stream.addEventListener('presence', (e) => tell({ say: 'presence', ...(JSON.parse(e.data as string) as { project: string; present: Presence[] }) }))
+  stream.addEventListener('alive', () => tell({ say: 'alive' }))
   stream.addEventListener('gone', (e) => tell({ say: 'gone', ...(JSON.parse(e.data as string) as { project: string }) }))
 }
 
-function read(): Promise<never> {
-  reading = true
-  tell({ say: 'who' })
-  return new Promise<never>(() => undefined) // held until the window is closed
+function read(now: boolean) {
+  reading = now
+  if (now) return tell({ say: 'who' })
+  windows.clear()
+  open()
+}
+
+function readUntilClosed(): Promise<never> {
+  read(true)
+  return new Promise<never>(() => undefined) // the lock is held until the window is closed
+}
+
+// A window asks the server itself where the stream is silent: beats come every ten seconds.
+const silence = 30_000
+const askEvery = 10_000
+let up = false
+let heard = 0
+let agreement: Agreement | undefined
+
+function askNowAndThen() {
+  if (!project || (up && Date.now() - heard < silence)) return
+  if (reading && up) open(true) // the line is dead, and nobody said so
+  listener?.ask()
 }
 
 let started = false
@@ -101,9 +137,11 @@ function start() {
   started = true
   if (channel) channel.onmessage = (e: MessageEvent<Said>) => hear(e.data)
   setInterval(announce, announceEvery)
-  // Without locks (an address that is not secure) every window reads by itself.
-  if (channel && navigator.locks) void navigator.locks.request('lexeon.live', read)
-  else void read()
+  setInterval(askNowAndThen, askEvery)
+  if (!channel) return read(true)
+  if (navigator.locks) return void navigator.locks.request('lexeon.live', readUntilClosed)
+  agreement = agree(windowId, (vote) => channel.postMessage({ say: 'vote', vote } satisfies Said), read)
+  addEventListener('pagehide', () => agreement?.leave())
 }
 
 // watch hears of a project until it is called again.
@@ -136,5 +174,8 @@ function tellNow(where: { diagram: string; subject: string }, leaving: boolean) 
   request(`/api/projects/${project}/presence`, {
     method: 'POST', headers: { 'Content-Type': 'application/json' }, keepalive: leaving,
     body: JSON.stringify({ window: windowId, author: author(), ...where, leaving }),
+  }).then((reply) => {
+    mark = (reply as { mark: string }).mark
+    tellPresence()
   }).catch(() => undefined) // it is told again in a moment
 }

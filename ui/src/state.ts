@@ -261,6 +261,7 @@ export const useStudio = create<State>()((set, get) => {
         }))
         countSoon()
         watch(id, {
+          ask: () => void next.queue.catchUp(),
           revision: (revision) => void next.queue.hear(revision),
           presence: (others) => set({ others }),
           connection(up) {
