@@ -2,10 +2,13 @@ package server
 
 import (
 	"context"
+	"errors"
 	"net/http"
 	"time"
 
 	"github.com/labstack/echo/v5"
+
+	"lexeon/core/halt"
 )
 
 // For whoever watches over servers: nothing of a project is told, so neither name nor
@@ -42,6 +45,19 @@ const (
 	largeLimit = 100 * time.Second
 	bodyLimit  = 60 * time.Second // for what is sent to arrive
 )
+
+// within computes an answer as long as somebody waits for it and there is time.
+func within(c *echo.Context, compute func(*halt.Sign) error) error {
+	var failed error
+	err := halt.Within(c.Request().Context(), func(sign *halt.Sign) { failed = compute(sign) })
+	switch {
+	case errors.Is(err, context.DeadlineExceeded):
+		return problem(http.StatusUnprocessableEntity, "tooLarge", "This takes longer than a request may. Divide the diagram, or let the command line draw it.")
+	case err != nil:
+		return err
+	}
+	return failed
+}
 
 // limited ends what a request waits for: a database that does not move holds nobody for
 // ever.

@@ -9,6 +9,7 @@ import (
 
 	"lexeon/core/answer"
 	"lexeon/core/generate"
+	"lexeon/core/halt"
 	"lexeon/core/model"
 	"lexeon/core/propose"
 	"lexeon/core/scene"
@@ -109,7 +110,11 @@ func (s *Server) answered(q answer.Question) echo.HandlerFunc {
 		for _, p := range c.PathValues() {
 			params[p.Name] = p.Value
 		}
-		out, err := q.Of(s.desk, &answer.Asked{Project: id, Model: v.Model, Revision: v.Revision, Params: params, Query: c.QueryParams(), Body: body})
+		var out any
+		err = within(c, func(sign *halt.Sign) error {
+			out, err = q.Of(s.desk.Until(sign), &answer.Asked{Project: id, Model: v.Model, Revision: v.Revision, Params: params, Query: c.QueryParams(), Body: body})
+			return err
+		})
 		if err != nil {
 			return err
 		}

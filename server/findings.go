@@ -5,12 +5,14 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"net/http"
 	"time"
 
 	lru "github.com/hashicorp/golang-lru/v2"
 	"golang.org/x/sync/singleflight"
 
 	"lexeon/core/check"
+	"lexeon/core/halt"
 	"lexeon/core/model"
 	"lexeon/store"
 )
@@ -96,7 +98,9 @@ func (f *findings) run(ctx context.Context, project string) (*checked, error) {
 		if err != nil {
 			return nil, err
 		}
-		now = &checked{v, check.Run(v.Model, check.All)}
+		if err := halt.Within(ctx, func(sign *halt.Sign) { now = &checked{v, check.RunUntil(sign, v.Model, check.All)} }); err != nil {
+			return nil, tooLong(err)
+		}
 	}
 	f.last.Add(project, now)
 	return now, nil
@@ -124,7 +128,21 @@ func (f *findings) follow(ctx context.Context, project string, last *checked) (*
 	if err != nil {
 		return nil, nil
 	}
-	return &checked{&store.Version{Revision: head, Model: m}, last.Update(m, delta)}, nil
+	var now *checked
+	if err := halt.Within(ctx, func(sign *halt.Sign) {
+		now = &checked{&store.Version{Revision: head, Model: m}, last.UpdateUntil(sign, m, delta)}
+	}); err != nil {
+		return nil, tooLong(err)
+	}
+	return now, nil
+}
+
+// tooLong says that a check was given up.
+func tooLong(err error) error {
+	if errors.Is(err, context.DeadlineExceeded) {
+		return problem(http.StatusUnprocessableEntity, "tooLarge", "Checking this project takes longer than %v and was given up. lexeon check does it on the command line.", maxRun)
+	}
+	return err
 }
 
 // forget drops what is known of a project that is gone.

@@ -12,6 +12,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"lexeon/core/check"
+	"lexeon/core/halt"
 	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/scene"
@@ -211,7 +212,14 @@ func (s *Server) drawing(c *echo.Context) (*store.Version, *scene.Scene, error) 
 	if err != nil {
 		return nil, nil, err
 	}
-	sc := s.desk.Drawer.Of(v.Model, model.ID(c.Param("diagram")))
+	var sc *scene.Scene
+	err = within(c, func(sign *halt.Sign) error {
+		sc = s.desk.Drawer.Until(sign).Of(v.Model, model.ID(c.Param("diagram")))
+		return nil
+	})
+	if err != nil {
+		return nil, nil, err
+	}
 	if sc == nil {
 		return nil, nil, problem(http.StatusNotFound, "missing", "There is no such diagram any more.")
 	}

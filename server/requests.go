@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"crypto/rand"
 	"errors"
 	"net/http"
@@ -31,7 +32,9 @@ func (s *Server) observed(next echo.HandlerFunc) echo.HandlerFunc {
 		begun := time.Now()
 		err := next(c)
 		status := http.StatusOK
-		if err != nil {
+		if errors.Is(c.Request().Context().Err(), context.Canceled) {
+			status = clientGone
+		} else if err != nil {
 			status = problemOf(err).Status
 		} else if r, uerr := echo.UnwrapResponse(c.Response()); uerr == nil && r.Status != 0 {
 			status = r.Status
@@ -40,6 +43,10 @@ func (s *Server) observed(next echo.HandlerFunc) echo.HandlerFunc {
 		return err
 	}
 }
+
+// clientGone stands in figures for a request whose client did not wait for the answer; it
+// is no status of HTTP.
+const clientGone = 499
 
 // idOf a request.
 func idOf(c *echo.Context) string { return c.Response().Header().Get(requestHeader) }

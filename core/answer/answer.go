@@ -9,6 +9,7 @@ import (
 	"net/url"
 	"strings"
 
+	"lexeon/core/halt"
 	"lexeon/core/model"
 	"lexeon/core/propose"
 	"lexeon/core/scene"
@@ -50,12 +51,18 @@ type Parameter struct {
 type Desk struct {
 	Drawer  *scene.Drawer
 	Propose *propose.Proposer
-	webs    view.Webs
+	webs    *view.Webs
 }
 
 // NewDesk makes a Desk that draws with a drawer.
 func NewDesk(drawer *scene.Drawer) *Desk {
-	return &Desk{Drawer: drawer, Propose: propose.New(drawer)}
+	return &Desk{Drawer: drawer, Propose: propose.New(drawer), webs: &view.Webs{}}
+}
+
+// Until is the Desk for answers that may end before they are found: see halt.Within.
+func (d *Desk) Until(sign *halt.Sign) *Desk {
+	drawer := d.Drawer.Until(sign)
+	return &Desk{Drawer: drawer, Propose: propose.New(drawer), webs: d.webs}
 }
 
 // Answer finds the question that a method and a path below a project mean, and

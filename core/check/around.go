@@ -88,10 +88,8 @@ func (s *surroundings) family(id model.ID) {
 	for _, c := range classifier.Lineage(s.m, id) {
 		s.class(c)
 	}
-	for _, c := range classifier.Specifics(s.m, id) { // and what those get from elsewhere
-		for _, g := range classifier.Lineage(s.m, c) {
-			s.class(g)
-		}
+	for _, c := range classifier.Above(s.m, classifier.Below(s.m, id)...) { // and what its kinds get from elsewhere
+		s.class(c)
 	}
 	s.namesakes(e.Name)
 	// Signatures that use it may fit now, or no longer.

@@ -23,17 +23,11 @@ var classShadowing = &Analyzer{
 		if len(m.Generals(r.RowID())) == 0 {
 			return
 		}
-		inherited := map[string]*model.Element{}
-		for _, g := range classifier.Generals(m, r.RowID()) {
-			for _, o := range m.Children(g, model.Attribute) {
-				if o.Attribute().Visibility != model.Private && inherited[o.Name] == nil {
-					inherited[o.Name] = o
-				}
-			}
-		}
-		for _, e := range m.Children(r.RowID(), model.Attribute) {
+		own := m.Children(r.RowID(), model.Attribute)
+		inherited := inheritedAttributes(m, r.RowID(), own)
+		for _, e := range own {
 			o := inherited[e.Name]
-			if e.Name == "" || e.Attribute().Redefines != "" || o == nil {
+			if e.Attribute().Redefines != "" || o == nil {
 				continue
 			}
 			p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, Message: fmt.Sprintf("%s hides what it inherits from %s.", whereOf(m, e), nameOf(m, o.Owner)), Mends: []Mend{
@@ -42,6 +36,43 @@ var classShadowing = &Analyzer{
 			}})
 		}
 	}},
+}
+
+// farUp is from how many generals on it pays to ask first whether a name stands anywhere
+// else.
+const farUp = 32
+
+// inheritedAttributes finds what a class inherits under the names of its own attributes,
+// the nearest of each name. It goes no further up than it must.
+func inheritedAttributes(m *model.Model, class model.ID, own []*model.Element) map[string]*model.Element {
+	open := map[string]bool{}
+	for _, e := range own {
+		if e.Name != "" && e.Attribute().Redefines == "" {
+			open[e.Name] = true
+		}
+	}
+	out := map[string]*model.Element{}
+	if len(open) == 0 {
+		return out
+	}
+	passed := 0
+	classifier.Nearest(m, class, func(g model.ID) bool {
+		for _, o := range m.Children(g, model.Attribute) {
+			if open[o.Name] && o.Attribute().Visibility != model.Private {
+				out[o.Name] = o
+				delete(open, o.Name)
+			}
+		}
+		if passed++; passed == farUp {
+			for name := range open {
+				if !slices.ContainsFunc(m.AttributesNear(name), func(o *model.Element) bool { return o.Owner != class && o.Name == name }) {
+					delete(open, name)
+				}
+			}
+		}
+		return len(open) == 0
+	})
+	return out
 }
 
 var classTypeMissing = &Analyzer{

@@ -79,7 +79,7 @@ var classRedundantGeneral = &Analyzer{
 	Leaves: "JarBatch is a kind of Batch and of Labelled, where Batch is no kind of Labelled; generalizations that run in a circle; one that belongs to a generalization set.",
 	Scope: Each{Kinds: generalizations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
-		if !isClassLine(m, rel) || rel.Set != "" || slices.Contains(classifier.Generals(m, rel.Target), rel.Source) || rel.Source == rel.Target {
+		if len(m.Generals(rel.Source)) < 2 || !isClassLine(m, rel) || rel.Set != "" || slices.Contains(classifier.Generals(m, rel.Target), rel.Source) || rel.Source == rel.Target {
 			return
 		}
 		for _, g := range m.Generals(rel.Source) {

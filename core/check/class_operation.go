@@ -199,7 +199,7 @@ var classAbstractMissing = &Analyzer{
 	Leaves: "HoneyLot with + trace(): TraceableItem; an abstract class in between",
 	Scope: Each{Kinds: []model.Kind{model.Class, model.DataType}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, e := p.Model, r.(*model.Element)
-		if e.Classifier().Abstract {
+		if e.Classifier().Abstract || !p.memory.owing(m)[e.ID] {
 			return
 		}
 		left := classifier.AbstractLeft(m, e.ID)

@@ -6,6 +6,7 @@ import (
 	"sync"
 	"sync/atomic"
 
+	"lexeon/core/halt"
 	"lexeon/core/model"
 )
 
@@ -72,7 +73,7 @@ type result struct {
 
 // runAll runs all rules on everything. They share nothing but the model, which does
 // not change, so they run side by side.
-func (s *State) runAll(byKind map[model.Kind][]model.Row) {
+func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 	list := batches(byKind)
 	var whole []int // rules that do not visit row by row
 	each := map[model.Kind][]int{}
@@ -94,6 +95,8 @@ func (s *State) runAll(byKind map[model.Kind][]model.Row) {
 			for {
 				job := int(taken.Add(1)) - 1
 				switch {
+				case sign.Over():
+					return
 				case job < len(whole):
 					results = s.runOther(whole[job], byKind, results)
 				case job < len(whole)+len(list):
@@ -110,6 +113,7 @@ func (s *State) runAll(byKind map[model.Kind][]model.Row) {
 		})
 	}
 	workers.Wait()
+	sign.LookNow()
 }
 
 func (s *State) runBatch(b batch, each map[model.Kind][]int, results []result) []result {

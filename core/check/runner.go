@@ -5,6 +5,7 @@ import (
 	"strings"
 	"sync"
 
+	"lexeon/core/halt"
 	"lexeon/core/model"
 )
 
@@ -22,7 +23,10 @@ type State struct {
 }
 
 // Run checks a whole model with the given rules.
-func Run(m *model.Model, analyzers []*Analyzer) *State {
+func Run(m *model.Model, analyzers []*Analyzer) *State { return RunUntil(nil, m, analyzers) }
+
+// RunUntil is Run for a computation that may end before: see halt.Within.
+func RunUntil(sign *halt.Sign, m *model.Model, analyzers []*Analyzer) *State {
 	s := &State{m: m, analyzers: analyzers, found: make([]map[string][]Finding, len(analyzers))}
 	byKind := map[model.Kind][]model.Row{}
 	m.Each(func(r model.Row) {
@@ -38,7 +42,7 @@ func Run(m *model.Model, analyzers []*Analyzer) *State {
 	for i := range analyzers {
 		s.found[i] = map[string][]Finding{}
 	}
-	s.runAll(byKind)
+	s.runAll(sign, byKind)
 	s.ends = nil
 	return s
 }
@@ -46,6 +50,11 @@ func Run(m *model.Model, analyzers []*Analyzer) *State {
 // Update checks what a delta reaches. s belongs to the model before it, next is
 // the model after it.
 func (s *State) Update(next *model.Model, delta model.Delta) *State {
+	return s.UpdateUntil(nil, next, delta)
+}
+
+// UpdateUntil is Update for a computation that may end before: see halt.Within.
+func (s *State) UpdateUntil(sign *halt.Sign, next *model.Model, delta model.Delta) *State {
 	n := &State{m: next, analyzers: s.analyzers, memory: s.memory.after(delta, next), found: slices.Clone(s.found)}
 	surroundings := sync.OnceValue(func() map[model.ID]bool { return aroundAll(s.m, next, delta) })
 	for i, a := range s.analyzers {
@@ -65,6 +74,7 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 			n.found[i][unit] = found
 		}
 		for unit := range units {
+			sign.Look()
 			delete(n.found[i], unit)
 			switch scope := a.Scope.(type) {
 			case Each:

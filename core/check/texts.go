@@ -85,10 +85,11 @@ type memory struct {
 	texts func(*model.Model) *textIndex
 	uses  *uses
 	names nameBook
+	owing func(*model.Model) map[model.ID]bool // what is below a class with abstract operations
 }
 
 func newMemory(m *model.Model, byKind map[model.Kind][]model.Row) *memory {
-	return &memory{newTexts(), &uses{reader: usecase.NewReader(m)}, newNameBook(byKind)}
+	return &memory{newTexts(), &uses{reader: usecase.NewReader(m)}, newNameBook(byKind), newOwing()}
 }
 
 func newTexts() func(*model.Model) *textIndex {
@@ -109,6 +110,9 @@ func (x *memory) after(delta model.Delta, next *model.Model) *memory {
 	out.names = x.names.after(delta)
 	if touches(isText) {
 		out.texts = newTexts()
+	}
+	if touches(isOwed) {
+		out.owing = newOwing()
 	}
 	if touches(fillsMatrix) {
 		out.uses = &uses{reader: x.uses.reader}

@@ -54,6 +54,55 @@ func walk(from model.ID, next func(model.ID) []model.ID) []model.ID {
 	return out
 }
 
+// Nearest goes up from a classifier, the nearest generals first, until f is done.
+func Nearest(m *model.Model, id model.ID, f func(general model.ID) (done bool)) {
+	seen := map[model.ID]bool{id: true}
+	for at := []model.ID{id}; len(at) > 0; at = at[1:] {
+		for _, g := range m.Generals(at[0]) {
+			if seen[g.Target] {
+				continue
+			}
+			if seen[g.Target] = true; f(g.Target) {
+				return
+			}
+			at = append(at, g.Target)
+		}
+	}
+}
+
+// Below lists what is a kind of any of the given classifiers, and these themselves, each
+// once.
+func Below(m *model.Model, of ...model.ID) []model.ID {
+	return spread(of, func(at model.ID) []*model.Relationship { return m.Specifics(at) }, func(g *model.Relationship) model.ID { return g.Source })
+}
+
+// Above lists what any of the given classifiers is a kind of, and these themselves, each
+// once.
+func Above(m *model.Model, of ...model.ID) []model.ID {
+	return spread(of, func(at model.ID) []*model.Relationship { return m.Generals(at) }, func(g *model.Relationship) model.ID { return g.Target })
+}
+
+// spread goes from many places at once, and passes none twice.
+func spread(from []model.ID, by func(model.ID) []*model.Relationship, end func(*model.Relationship) model.ID) []model.ID {
+	seen := map[model.ID]bool{}
+	var out []model.ID
+	add := func(id model.ID) {
+		if !seen[id] {
+			seen[id] = true
+			out = append(out, id)
+		}
+	}
+	for _, id := range from {
+		add(id)
+	}
+	for i := 0; i < len(out); i++ {
+		for _, g := range by(out[i]) {
+			add(end(g))
+		}
+	}
+	return out
+}
+
 // Lineage is a classifier and its generals, the most specific first.
 func Lineage(m *model.Model, id model.ID) []model.ID {
 	return append([]model.ID{id}, Generals(m, id)...)

@@ -138,7 +138,7 @@ func (b *builder) count(class model.ID) []int {
 		}
 		return out
 	}
-	if b.h.below[class] == nil {
+	if !b.h.plain[class] {
 		return []int{b.objects(class)}
 	}
 	v, ok := b.all[class]
@@ -150,7 +150,7 @@ func (b *builder) count(class model.ID) []int {
 	var is, may []int
 	var by []Fact
 	kept := b.reachable(class, &by)
-	for _, c := range b.h.below[class] {
+	for _, c := range b.h.concrete(class) {
 		may = append(may, b.objects(c))
 		if kept[c] {
 			is = append(is, b.objects(c))

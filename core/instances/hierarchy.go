@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"lexeon/core/classifier"
+	"lexeon/core/graph"
 	"lexeon/core/model"
 )
 
@@ -20,7 +21,8 @@ type hierarchy struct {
 	class map[model.ID]bool
 	read  []binary                // the associations that say something
 	mixed map[model.ID]bool       // the objects of the class may be of several kinds at once
-	below map[model.ID][]model.ID // of a class with kinds that is not mixed: itself and its kinds down to mixed ones, sorted
+	plain map[model.ID]bool       // it has kinds and is not mixed
+	below map[model.ID][]model.ID // of those that were asked for: itself and its kinds down to mixed ones, sorted
 	// none holds, of a class without objects of its own, the facts that say so: each
 	// of them does.
 	none map[model.ID][]Fact
@@ -30,7 +32,7 @@ type hierarchy struct {
 }
 
 func newHierarchy(m *model.Model, ends func(model.ID) []*model.Element) *hierarchy {
-	h := &hierarchy{m: m, class: map[model.ID]bool{}, mixed: map[model.ID]bool{}, below: map[model.ID][]model.ID{}, none: map[model.ID][]Fact{}, gone: map[model.ID]bool{}}
+	h := &hierarchy{m: m, class: map[model.ID]bool{}, mixed: map[model.ID]bool{}, plain: map[model.ID]bool{}, below: map[model.ID][]model.ID{}, none: map[model.ID][]Fact{}, gone: map[model.ID]bool{}}
 	h.read = readAll(m, ends, h.isClass)
 	generals := map[model.ID]bool{}
 	for _, r := range m.Relationships(model.Generalization) {
@@ -39,17 +41,13 @@ func newHierarchy(m *model.Model, ends func(model.ID) []*model.Element) *hierarc
 			h.mixed[g] = h.isMixed(g)
 		}
 	}
+	circles := h.circles()
 	for g := range generals {
 		if h.mixed[g] {
 			continue
 		}
-		seen := map[model.ID]bool{}
-		h.atoms(g, seen)
-		for id := range seen {
-			h.below[g] = append(h.below[g], id)
-		}
-		slices.Sort(h.below[g])
-		if m.Element(g).Classifier().Abstract && !h.inCircle(g) {
+		h.plain[g] = true
+		if m.Element(g).Classifier().Abstract && !circles[g] {
 			h.none[g] = append(h.none[g], Fact{IsOneOf, g})
 		}
 		if set := m.Element(m.Specifics(g)[0].Set); set != nil && set.GeneralizationSet().Complete == model.Yes {
@@ -64,9 +62,29 @@ func newHierarchy(m *model.Model, ends func(model.ID) []*model.Element) *hierarc
 	return h
 }
 
-func (h *hierarchy) inCircle(g model.ID) bool {
-	specifics := classifier.Specifics(h.m, g)
-	return slices.ContainsFunc(h.m.Generals(g), func(up *model.Relationship) bool { return slices.Contains(specifics, up.Target) })
+// circles finds what is a kind of itself.
+func (h *hierarchy) circles() map[model.ID]bool {
+	var nodes []model.ID
+	for _, r := range h.m.Relationships(model.Generalization) {
+		nodes = append(nodes, r.Source)
+	}
+	slices.Sort(nodes)
+	out := map[model.ID]bool{}
+	for _, circle := range graph.Components(slices.Compact(nodes), func(id model.ID) []model.ID {
+		var up []model.ID
+		for _, g := range h.m.Generals(id) {
+			up = append(up, g.Target)
+		}
+		return up
+	}) {
+		if len(circle) == 1 {
+			continue
+		}
+		for _, id := range circle {
+			out[id] = true
+		}
+	}
+	return out
 }
 
 // isMixed: not all of its kinds are in the same set, or that one overlaps.
@@ -81,16 +99,23 @@ func (h *hierarchy) isMixed(g model.ID) bool {
 	return set != nil && set.GeneralizationSet().Disjoint == model.No
 }
 
-func (h *hierarchy) atoms(id model.ID, seen map[model.ID]bool) {
-	if seen[id] {
-		return
-	}
-	seen[id] = true
-	if !h.mixed[id] {
-		for _, g := range h.m.Specifics(id) {
-			h.atoms(g.Source, seen)
+// atoms lists a class and its kinds down to mixed ones, sorted.
+func (h *hierarchy) atoms(id model.ID) []model.ID {
+	seen := map[model.ID]bool{id: true}
+	out := []model.ID{id}
+	for i := 0; i < len(out); i++ {
+		if h.mixed[out[i]] {
+			continue
+		}
+		for _, g := range h.m.Specifics(out[i]) {
+			if !seen[g.Source] {
+				seen[g.Source] = true
+				out = append(out, g.Source)
+			}
 		}
 	}
+	slices.Sort(out)
+	return out
 }
 
 // sets lists the generalizations to a class by the set they are in, "" for none.
@@ -133,10 +158,13 @@ func (h *hierarchy) tear(set *model.Element) {
 
 // concrete lists what the objects of a class can be most specifically, sorted.
 func (h *hierarchy) concrete(id model.ID) []model.ID {
-	if b := h.below[id]; b != nil {
-		return b
+	if !h.plain[id] {
+		return []model.ID{id}
 	}
-	return []model.ID{id}
+	if h.below[id] == nil {
+		h.below[id] = h.atoms(id)
+	}
+	return h.below[id]
 }
 
 // own lists those of them that may have objects of their own.
@@ -153,11 +181,12 @@ func (h *hierarchy) own(id model.ID) []model.ID {
 // facts are those that the number of objects of a class rests on.
 func (h *hierarchy) facts(id model.ID) []Fact {
 	var out []Fact
-	for _, c := range h.concrete(id) {
+	concrete := h.concrete(id)
+	for _, c := range concrete {
 		out = append(out, h.none[c]...)
 		if c != id {
 			for _, g := range h.m.Generals(c) {
-				if slices.Contains(h.below[id], g.Target) {
+				if _, is := slices.BinarySearch(concrete, g.Target); is && h.plain[id] {
 					out = append(out, Fact{IsKind, g.ID})
 				}
 			}

@@ -137,7 +137,8 @@ func (d *draft) unplace(p *Placement) {
 // PlacementsAt lists the placements of an element on a diagram, sorted by id:
 // entities and stores may be shown more than once.
 func (m *Model) PlacementsAt(diagram, subject ID) []*Placement {
-	return m.placements(subject, func(p *Placement) bool { return p.Subject == subject && p.Diagram == diagram })
+	ids, _ := m.kinds.get(placed(subject))
+	return m.placements(ids, func(p *Placement) bool { return p.Diagram == diagram })
 }
 
 // keepLines lets the lines of a diagram that go to the only placement of an

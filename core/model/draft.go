@@ -117,6 +117,8 @@ func indexRow(x indexer, r Row) {
 		if len(r.Rejected) > 0 {
 			x.noteKind(rejecting, r.ID)
 		}
+	case *Placement:
+		x.noteKind(placed(r.Subject), r.ID)
 	case *Relationship:
 		x.noteKind(ID(r.Kind), r.ID)
 	case *Diagram:
@@ -148,6 +150,10 @@ func (x removing) noteChild(under ID, e *Element) { x.d.removeChild(under, e) }
 // attributeForm is the key under which attributes are listed by the normal form of
 // their names, beside the types as typed.
 func attributeForm(name string) ID { return ID("attribute\x00" + NormalForm(name)) }
+
+// placed is the key under which the placements of a subject are listed: it may have
+// thousands of other uses.
+func placed(subject ID) ID { return "placed\x00" + subject }
 
 // rejecting is the key under which terms with rejected words are listed.
 const rejecting ID = "term with rejected words"

@@ -15,7 +15,7 @@ type Model struct {
 	names     *sharded[[]ID]       // name -> elements found by their name; sorted
 	typeNames *sharded[[]ID]       // normal form of a type as typed -> typed parts, and of an attribute's name -> attributes; sorted
 	termForms *sharded[[]ID]       // normal form -> terms (by name or alias); sorted
-	kinds     *sharded[[]ID]       // kind of relationship or diagram, or of an element that is listed -> rows; sorted
+	kinds     *sharded[[]ID]       // kind of relationship or diagram, or of an element that is listed -> rows, and subject -> placements; sorted
 
 	listsOnce sync.Once
 	lists     map[Table][]ID // every row by table, sorted by id; made on demand
@@ -199,16 +199,17 @@ func (m *Model) bySide(id ID, kind Kind, side func(*Relationship) bool) []*Relat
 
 // PlacementsOn lists what is placed on a diagram, sorted by id.
 func (m *Model) PlacementsOn(diagram ID) []*Placement {
-	return m.placements(diagram, func(p *Placement) bool { return p.Diagram == diagram })
+	ids, _ := m.uses.get(diagram)
+	return m.placements(ids, func(p *Placement) bool { return p.Diagram == diagram })
 }
 
 // PlacementsOf lists where an element or relationship is placed, sorted by id.
 func (m *Model) PlacementsOf(subject ID) []*Placement {
-	return m.placements(subject, func(p *Placement) bool { return p.Subject == subject })
+	ids, _ := m.kinds.get(placed(subject))
+	return m.placements(ids, func(*Placement) bool { return true })
 }
 
-func (m *Model) placements(id ID, match func(*Placement) bool) []*Placement {
-	ids, _ := m.uses.get(id)
+func (m *Model) placements(ids []ID, match func(*Placement) bool) []*Placement {
 	var out []*Placement
 	for _, u := range ids {
 		if p := m.Placement(u); p != nil && match(p) {

@@ -49,6 +49,7 @@ func (p *parting) run() {
 	}
 	all := p.former == nil
 	p.each(func(s *segment) {
+		p.sign.Look()
 		if !news[s] && !all && len(p.changed) <= mostMarks && !p.suspect(s) {
 			if s.pos != s.at {
 				p.place[s] = s.pos

@@ -17,6 +17,7 @@ import (
 	"sync"
 
 	"lexeon/core/geometry"
+	"lexeon/core/halt"
 )
 
 type (
@@ -90,18 +91,25 @@ type path struct {
 // Routes finds the points of every line, in the order of the lines given. All
 // segments are horizontal or vertical, but for straight lines, for a person's
 // bends in them, and where no other way exists.
-func Routes(shapes []Rect, lines []Line) [][]Point { return (*Memory)(nil).Routes("", shapes, lines) }
+func Routes(shapes []Rect, lines []Line) [][]Point {
+	return (*Memory)(nil).Routes(nil, "", shapes, lines)
+}
 
 // Routes is what the function of that name finds. Drawing names what is drawn again and
 // again: of a drawing that was drawn before, only what changed is found anew. The
-// points are shared and must not be changed.
-func (m *Memory) Routes(drawing string, shapes []Rect, lines []Line) [][]Point {
-	r := newRun(m.last(drawing), shapes, lines, m)
+// points are shared and must not be changed. It ends with the sign.
+func (m *Memory) Routes(sign *halt.Sign, drawing string, shapes []Rect, lines []Line) [][]Point {
+	led, by := crowds(lines)
+	r := newRun(sign, m.last(drawing), shapes, led, m)
 	m.keep(drawing, r)
 	byID := r.index()
 	out := make([][]Point, len(lines))
 	for i := range lines {
-		out[i] = r.paths[byID[lines[i].ID]].drawn
+		id := lines[i].ID
+		if leader, ok := by[id]; ok {
+			id = leader
+		}
+		out[i] = r.paths[byID[id]].drawn
 	}
 	return out
 }

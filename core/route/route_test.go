@@ -79,7 +79,7 @@ func TestIncrementalRoutesAreFullRoutes(t *testing.T) {
 				d.shapes[i].X += rnd.IntN(200) - 100
 				d.shapes[i].Y += rnd.IntN(200) - 100
 			}
-			require.Equal(t, route.Routes(d.shapes, d.lines), memory.Routes("drawing", d.shapes, d.lines), "seed %d step %d", seed, step)
+			require.Equal(t, route.Routes(d.shapes, d.lines), memory.Routes(nil, "drawing", d.shapes, d.lines), "seed %d step %d", seed, step)
 		}
 	}
 }

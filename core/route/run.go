@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"lexeon/core/geometry"
+	"lexeon/core/halt"
 )
 
 // run is one finding of all lines of a drawing, with all that the next one can be
@@ -30,11 +31,11 @@ type sweep [][]*segment
 const mostDifferent = 60
 
 // newRun finds all lines. Former may be nil; what is found does not depend on it.
-func newRun(former *run, shapes []Rect, lines []Line, memory *Memory) *run {
+func newRun(sign *halt.Sign, former *run, shapes []Rect, lines []Line, memory *Memory) *run {
 	sorted := slices.Clone(shapes)
 	geometry.SortRects(sorted)
 	r := &run{shapes: sorted, paths: pathsOf(shapes, lines)}
-	d := difference{run: r, former: former, was: make([]int, len(r.paths))}
+	d := difference{sign: sign, run: r, former: former, was: make([]int, len(r.paths))}
 	if former != nil {
 		if d.shapes = geometry.Differing(former.shapes, sorted); len(d.shapes) > mostDifferent {
 			d.former = nil
@@ -43,6 +44,7 @@ func newRun(former *run, shapes []Rect, lines []Line, memory *Memory) *run {
 	d.match()
 	r.phase1(&d, shapes, memory)
 	for k := range sweeps {
+		sign.LookNow()
 		vertical := k%2 == 1
 		s := stage{difference: &d, k: k, vertical: vertical, limits: newLimits(sorted, vertical)}
 		if k < 2*rounds {
@@ -96,12 +98,18 @@ func (r *run) phase1(d *difference, shapes []Rect, memory *Memory) {
 	}
 	if len(found) > 0 {
 		around := newNeighbours(shapes)
-		eachAtOnce(found, func(p *path) { p.at[0], p.hull = memory.find(p, around) })
+		eachAtOnce(found, func(p *path) {
+			if !d.sign.Over() {
+				p.at[0], p.hull = memory.find(p, around)
+			}
+		})
+		d.sign.LookNow()
 	}
 }
 
 // difference is what distinguishes a run from a former one of the same drawing.
 type difference struct {
+	sign   *halt.Sign
 	run    *run
 	former *run   // nil: there is none, or too little is as it was
 	was    []int  // of each path its index in the former run, or -1

@@ -1,10 +1,15 @@
 package route
 
-import "slices"
+import (
+	"slices"
+
+	"lexeon/core/halt"
+)
 
 // placement finds places for pieces that hang together: no piece outside of the list
 // runs side by side with one of them.
 type placement struct {
+	sign        *halt.Sign
 	list        []*segment
 	vertical    bool
 	smaller     [][]int // to the left of each
@@ -27,9 +32,9 @@ type link struct {
 func (l *link) narrow() { l.gap = min(l.gap, max(2, l.gap*3/4)) }
 
 // place gives every piece of the list its pos. The list is in order.
-func place(list []*segment, vertical bool) {
+func place(list []*segment, vertical bool, sign *halt.Sign) {
 	n := len(list)
-	p := &placement{list: list, vertical: vertical, smaller: make([][]int, n), rank: make([]int, n), before: make([][]link, n), after: make([][]link, n),
+	p := &placement{sign: sign, list: list, vertical: vertical, smaller: make([][]int, n), rank: make([]int, n), before: make([][]link, n), after: make([][]link, n),
 		first: make([]int, n), last: make([]int, n), low: make([]int, n), high: make([]int, n)}
 	for i, s := range list {
 		s.n, p.low[i], p.high[i] = i, s.low, s.high
@@ -51,6 +56,7 @@ func (p *placement) relate() {
 	}
 	var fixed []pass
 	for i, s := range p.list {
+		p.sign.LookNow()
 		for _, b := range s.beside {
 			switch j := b.other.n; {
 			case j < i: // told by the other
@@ -123,6 +129,7 @@ func (p *placement) sort() {
 		}
 	}
 	for len(p.order) < len(p.list) {
+		p.sign.LookNow()
 		progress := false
 		kept := rest[:0]
 		for _, i := range rest {
@@ -167,6 +174,7 @@ func (p *placement) link() {
 // between where there is not enough, then as near to the ideal as can be.
 func (p *placement) solve() {
 	for attempt := range 14 {
+		p.sign.LookNow()
 		p.reach()
 		tight := false
 		for i, s := range p.list {

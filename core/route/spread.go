@@ -12,7 +12,7 @@ func (s *stage) spread() sweep {
 		c := &cluster{stage: s, now: map[*segment]*segment{}}
 		c.gather()
 		inOrder(c.list)
-		place(c.list, s.vertical)
+		place(c.list, s.vertical, s.sign)
 		s.swap(c.now)
 	}
 	s.end()
@@ -71,6 +71,7 @@ func (c *cluster) gather() {
 	b := newBuckets(func(s *segment) int { return s.ideal })
 	c.each(b.add)
 	for _, s := range c.fresh {
+		c.sign.LookNow()
 		b.near(s.ideal, pushed, func(t *segment) {
 			if s == t || news[t] && !earlier(s, t) { // told by the other
 				return

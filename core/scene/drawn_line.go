@@ -56,6 +56,7 @@ type lineFrom struct {
 	passes    string
 	title     string
 	alone     bool // it is drawn from nothing else
+	beneath   bool // it lies on another line, for want of room, and takes none
 }
 
 // maxDrawnDiagrams bounds what is remembered; a line takes some four kilobytes.

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"lexeon/core/geometry"
+	"lexeon/core/halt"
 )
 
 // fitted is where a label is.
@@ -18,6 +19,7 @@ type fitted struct {
 // where it was in the former drawing if nothing differs where it looked; so each is where
 // it would be found at once.
 type fitting struct {
+	sign   *halt.Sign
 	lines  []*drawnLine // in drawing order
 	former *drawnLines
 	now    *drawnLines
@@ -73,6 +75,7 @@ func (f *fitting) fit(l *label, was *fitted) fitted {
 		f.take(l.box(was.at.Point))
 		return *was
 	}
+	f.sign.Look()
 	o := f.occupied()
 	o.seen = bounder{}
 	var out fitted

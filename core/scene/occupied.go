@@ -133,6 +133,8 @@ func piecesOf(points []Point) (out []Rect) {
 const (
 	coversLine  = 40
 	coversLabel = 10_000
+	// hopeless is what costs no less than anything else: who counts further learns nothing.
+	hopeless = 20 * coversLabel
 )
 
 // cost of a label's box: what it would cover.
@@ -149,6 +151,9 @@ func (o *occupied) cost(r Rect) int {
 			}
 		}
 		for _, s := range c[labelThing] {
+			if cost >= hopeless {
+				return
+			}
 			if s.Inflate(1).Overlaps(r) {
 				cost += coversLabel
 			}
@@ -159,6 +164,9 @@ func (o *occupied) cost(r Rect) int {
 			}
 		}
 		for _, s := range c[lineThing] { // a line may have no width or no height
+			if cost >= hopeless {
+				return
+			}
 			if s.X < r.Right() && r.X < s.Right()+1 && s.Y < r.Bottom() && r.Y < s.Bottom()+1 {
 				cost += coversLine
 			}

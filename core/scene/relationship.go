@@ -147,7 +147,7 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		lines = append(lines, l)
 	}
 	socketsBeside(m, list, lines, boxes, shapes)
-	routes := d.routes.Routes(string(diagram), boxes, lines)
+	routes := d.routes.Routes(d.sign, string(diagram), boxes, lines)
 	former, _ := d.lines.Get(diagram)
 	now := &drawnLines{lines: make(map[string]*drawnLine, len(list)), boxes: slices.Clone(boxes), names: portNames(shapes), naming: m.Naming()}
 	geometry.SortRects(now.boxes)
@@ -160,6 +160,7 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		}
 		return nil
 	}
+	lain := map[*Point]bool{} // routes that a line has already
 	for i, c := range list {
 		c.points = routes[i]
 		from, to := shapeAt(lines[i].From), shapeAt(lines[i].To)
@@ -167,6 +168,8 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		drawnFrom := lineFromOf(m, c, from, to, nary)
 		c.title = former.title(m, lines[i].ID, drawnFrom)
 		drawnFrom.title = c.title
+		drawnFrom.beneath = lain[&routes[i][0]]
+		lain[&routes[i][0]] = true
 		drawn[i] = &drawnLine{key: lines[i].ID, lineBase: former.base(lines[i].ID, drawnFrom, routes[i])}
 		if b := drawn[i].lineBase; b != nil {
 			c.points = b.points
@@ -194,7 +197,10 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 			way := d.routes.Alone(boxes[at], Rect{X: mid.X, Y: mid.Y}, boxes)
 			b.group.Shapes = append(b.group.Shapes, Primitive{Role: RoleDashed, Path: &Path{Points: way}})
 		}
-		b.points, b.pieces, b.marks, b.labels = c.points, piecesOf(c.points), marks(&b.group), c.labels
+		b.points, b.labels = c.points, c.labels
+		if !b.from.beneath {
+			b.pieces, b.marks = piecesOf(c.points), marks(&b.group)
+		}
 	}
 	anchors, ways := d.anchorsToLines(m, placed, list, func(id model.ID) *Rect {
 		if i, ok := index[id]; ok {
@@ -213,7 +219,7 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		l.order = i
 		now.lines[l.key] = l
 	}
-	(&fitting{lines: sequence, former: former, now: now}).run()
+	(&fitting{sign: d.sign, lines: sequence, former: former, now: now}).run()
 	out := make([]Group, 0, len(list)+len(anchors))
 	for _, l := range drawn {
 		if g := l.finish(d, former); g.ID != "" {

@@ -9,6 +9,7 @@ import (
 	"slices"
 
 	"lexeon/core/bounded"
+	"lexeon/core/halt"
 	"lexeon/core/model"
 	"lexeon/core/route"
 	"lexeon/core/typeface"
@@ -135,12 +136,20 @@ type Drawer struct {
 	shapes *bounded.Memory[model.ID, remembered] // by placement
 	routes *route.Memory
 	lines  *bounded.Memory[model.ID, *drawnLines]
-	recent recentScenes
+	recent *recentScenes
+	sign   *halt.Sign // with which drawing ends
 }
 
 // NewDrawer makes a Drawer that measures with the given typesetter.
 func NewDrawer(set *typeface.Typesetter) *Drawer {
-	return &Drawer{set: set, shapes: bounded.New[model.ID, remembered](maxShapes), routes: route.NewMemory(), lines: bounded.New[model.ID, *drawnLines](maxDrawnDiagrams)}
+	return &Drawer{set: set, shapes: bounded.New[model.ID, remembered](maxShapes), routes: route.NewMemory(), lines: bounded.New[model.ID, *drawnLines](maxDrawnDiagrams), recent: &recentScenes{}}
+}
+
+// Until is the Drawer for a computation that may end: see halt.Within.
+func (d *Drawer) Until(sign *halt.Sign) *Drawer {
+	out := *d
+	out.sign = sign
+	return &out
 }
 
 // Of draws a diagram; nil if there is none of that id. Scenes are shared and must not
@@ -163,6 +172,7 @@ func (d *Drawer) draw(m *model.Model, diagram model.ID, row *model.Diagram) *Sce
 	var lines, boundaries []*model.Placement
 	pictures := map[model.ID][]byte{}
 	for _, p := range m.PlacementsOn(diagram) {
+		d.sign.Look()
 		if e := m.Element(p.Subject); e != nil {
 			if picture := m.Picture(e.Picture); picture != nil {
 				pictures[picture.ID] = picture.PNG

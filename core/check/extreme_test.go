@@ -1,0 +1,61 @@
+package check_test
+
+import (
+	"context"
+	"runtime"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/check"
+	"lexeon/core/halt"
+	"lexeon/core/halt/halttest"
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+)
+
+// allocated counts bytes, which follow the work and not the machine.
+func allocated(f func()) float64 {
+	var before, after runtime.MemStats
+	runtime.ReadMemStats(&before)
+	f()
+	runtime.ReadMemStats(&after)
+	return float64(after.TotalAlloc - before.TotalAlloc)
+}
+
+// A class costs the same however long the chain is that it is in: all rules at once, and
+// after a change in the middle.
+func TestLongChainsOfGenerals(t *testing.T) {
+	work := func(n int) (all, after float64) {
+		m := modeltest.Chain(n)
+		var s *check.State
+		all = allocated(func() { s = check.Run(m, check.All) })
+		next, delta, _, err := model.Edit(m, []model.Change{&model.AddPart{ID: "more", Owner: "class9", Kind: model.Attribute, Name: "width"}})
+		require.NoError(t, err)
+		after = allocated(func() { s.Update(next, delta) })
+		return all, after
+	}
+	work(20) // what is remembered of words
+	all1, after1 := work(300)
+	all4, after4 := work(1200)
+	require.Less(t, all4, 4*1.6*all1)
+	require.Less(t, after4, 4*1.6*after1)
+}
+
+// A check that is given up ends, and the next one finds all.
+func TestACheckThatIsGivenUp(t *testing.T) {
+	m := modeltest.Large(100, 150, 60)
+	want := check.Run(m, check.All).Findings()
+	ended := 0
+	for looks := int64(0); ; looks = looks*2 + 1 {
+		var s *check.State
+		err := halt.Within(halttest.After(looks), func(sign *halt.Sign) { s = check.RunUntil(sign, m, check.All) })
+		if err == nil {
+			require.Equal(t, want, s.Findings())
+			break
+		}
+		require.ErrorIs(t, err, context.Canceled)
+		ended++
+	}
+	require.Greater(t, ended, 3)
+}
