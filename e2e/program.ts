@@ -49,10 +49,10 @@ export class Program {
   address = ''
   private child?: ChildProcess
 
-  constructor(readonly database: string) {}
+  constructor(readonly database: string, readonly options: string[] = []) {}
 
   async start(): Promise<this> {
-    const child = spawn(join(root, 'bin/lexeon'), ['serve', '--addr', '127.0.0.1:0', '--database', this.database, '--demo', join(root, 'demo/heatherfold.lexeon.json')], {
+    const child = spawn(join(root, 'bin/lexeon'), ['serve', '--addr', '127.0.0.1:0', '--database', this.database, '--demo', join(root, 'demo/heatherfold.lexeon.json'), ...this.options], {
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     this.child = child

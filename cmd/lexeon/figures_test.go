@@ -22,7 +22,10 @@ import (
 	"lexeon/store/storetest"
 )
 
-var figures = flag.Bool("figures", false, "measure the running program on a large model")
+var (
+	figures = flag.Bool("figures", false, "measure the running program on a large model")
+	soak    = flag.Bool("soak", false, "kill servers and databases for a long time")
+)
 
 // TestFigures prints how long one change takes through HTTP, from the request to
 // the last byte of the reply, with a diagram of 300 shapes open, and how much
