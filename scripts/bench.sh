@@ -7,5 +7,5 @@ LEXEON_TEST_DATABASE_URL=$(scripts/postgres.sh start .run/test-postgres "${TEST_
 export LEXEON_TEST_DATABASE_URL
 trap 'scripts/postgres.sh remove .run/test-postgres' EXIT
 go test -run '^$' -bench . -benchtime "${BENCHTIME:-20x}" ./core/... ./store
-go test -run '^Test(People|Import)?Figures$' -v ./cmd/lexeon -args -figures | grep -E 'figure|FAIL|ok'
+go test -run '^Test(People|Import|Crowd|TwoServers)?Figures$' -v ./cmd/lexeon -args -figures | grep -E 'figure|FAIL|ok'
 (cd e2e && FIGURES=1 npx --no-install playwright test figures) | grep -E 'figure|✓|✘|passed|failed'

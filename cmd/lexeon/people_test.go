@@ -48,7 +48,7 @@ func TestPeopleFigures(t *testing.T) {
 		}()
 		servers, addresses = append(servers, cmd), append(addresses, address)
 	}
-	p := &people{t: t}
+	p := &people{t: t, project: "large"}
 	for _, a := range addresses {
 		p.figures(a) // both have read the project, and checked it
 	}
@@ -83,6 +83,7 @@ func TestPeopleFigures(t *testing.T) {
 
 type people struct {
 	t        testing.TB
+	project  string
 	made     atomic.Int64
 	revision atomic.Int64
 }
@@ -103,7 +104,7 @@ var client = &http.Client{Transport: &http.Transport{MaxIdleConnsPerHost: 100}}
 
 func (p *people) figures(address string) int64 {
 	var out struct{ Revision int64 }
-	require.NoError(p.t, json.Unmarshal(p.ask("GET", address+"/api/projects/large/findings/figures", nil), &out))
+	require.NoError(p.t, json.Unmarshal(p.ask("GET", address+"/api/projects/"+p.project+"/findings/figures", nil), &out))
 	return out.Revision
 }
 
@@ -134,7 +135,7 @@ func (p *people) rename(addresses []string, clients, changes int, pause time.Dur
 					return
 				}
 				began := time.Now()
-				answer := p.ask("POST", address+"/api/projects/large/queue", body)
+				answer := p.ask("POST", address+"/api/projects/"+p.project+"/queue", body)
 				d := time.Since(began)
 				var reply struct {
 					Revision int64
