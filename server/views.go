@@ -33,7 +33,7 @@ func viewFindings(m *model.Model, list []check.Finding) []FindingView {
 		if a := check.ByName(f.Rule); a != nil {
 			v.Title, v.Why = a.Title, a.Doc
 		}
-		for _, mend := range f.Mends {
+		for _, mend := range f.Ways(m) {
 			v.Mends = append(v.Mends, MendView{mend.Title, model.EncodeChanges(mend.On(m))})
 		}
 		v.Element = f.Subject

@@ -6,6 +6,8 @@
 package check
 
 import (
+	"slices"
+
 	"lexeon/core/model"
 )
 
@@ -44,6 +46,17 @@ type Finding struct {
 	// same, the finding is the same, whatever else was edited.
 	Basis string `json:"basis"`
 	Mends []Mend `json:"mends,omitempty"`
+	// Offer finds further mends, where that takes more than finding what is wrong: it
+	// is asked when somebody wants to know. Nil: there are none.
+	Offer func(*model.Model) []Mend `json:"-"`
+}
+
+// Ways lists all mends of a finding, for the model that it is about.
+func (f Finding) Ways(m *model.Model) []Mend {
+	if f.Offer == nil {
+		return f.Mends
+	}
+	return append(slices.Clone(f.Mends), f.Offer(m)...)
 }
 
 // ID identifies a finding within a project.

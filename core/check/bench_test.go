@@ -138,3 +138,27 @@ func BenchmarkMatrixRulesAfterAChange(b *testing.B) {
 		state.Update(next, delta)
 	}
 }
+
+// BenchmarkMixed checks models of 10,000 elements of all kinds, all at once and after one
+// change.
+func BenchmarkMixed(b *testing.B) {
+	for _, sound := range []bool{true, false} {
+		m := modeltest.Mixed(10_000, sound)
+		state := check.Run(m, check.All)
+		b.Run(fmt.Sprintf("sound=%v/all", sound), func(b *testing.B) {
+			for b.Loop() {
+				check.Run(m, check.All)
+			}
+			b.ReportMetric(float64(len(state.Findings())), "findings")
+		})
+		b.Run(fmt.Sprintf("sound=%v/change", sound), func(b *testing.B) {
+			for i := 0; b.Loop(); i++ {
+				b.StopTimer()
+				next, delta, _, err := model.Edit(m, []model.Change{&model.SetName{ID: model.ID(fmt.Sprint("class", i%100)), Name: fmt.Sprint("Renamed ", i)}})
+				require.NoError(b, err)
+				b.StartTimer()
+				state.Update(next, delta)
+			}
+		})
+	}
+}

@@ -31,11 +31,11 @@ func TestIncrementalFindingsAreFullFindings(t *testing.T) {
 			}
 			updated := state.Update(next, delta)
 			full := check.Run(next, check.All).Findings()
-			require.Equal(t, texts(full), texts(updated.Findings()), "seed %d step %d: %s", seed, step, model.EncodeChanges(changes))
+			require.Equal(t, texts(next, full), texts(next, updated.Findings()), "seed %d step %d: %s", seed, step, model.EncodeChanges(changes))
 			if step%7 == 0 { // the way back is a change like any other
 				back, undo, _, err := model.Edit(next, inverse)
 				require.NoError(t, err)
-				require.Equal(t, texts(state.Findings()), texts(updated.Update(back, undo).Findings()), "seed %d step %d: inverse", seed, step)
+				require.Equal(t, texts(m, state.Findings()), texts(back, updated.Update(back, undo).Findings()), "seed %d step %d: inverse", seed, step)
 			}
 			for _, f := range full {
 				seenRules[f.Rule] = true
@@ -67,9 +67,9 @@ func TestExamplesAreFoundLineByLine(t *testing.T) {
 				next := modeltest.Build(t, lines[:n+1]...)
 				updated := state.Update(next, difference(m, next))
 				full := check.Run(next, check.All).Findings()
-				require.Equal(t, texts(full), texts(updated.Findings()), "%s: %s", a.Name, strings.Join(lines[:n+1], "; "))
+				require.Equal(t, texts(next, full), texts(next, updated.Findings()), "%s: %s", a.Name, strings.Join(lines[:n+1], "; "))
 				back := updated.Update(m, difference(next, m))
-				require.Equal(t, texts(state.Findings()), texts(back.Findings()), "%s, back: %s", a.Name, strings.Join(lines[:n+1], "; "))
+				require.Equal(t, texts(m, state.Findings()), texts(m, back.Findings()), "%s, back: %s", a.Name, strings.Join(lines[:n+1], "; "))
 				broken = broken || slices.ContainsFunc(full, func(f check.Finding) bool { return f.Rule == a.Name })
 				m, state = next, updated
 			}
@@ -97,11 +97,11 @@ func difference(old, next *model.Model) model.Delta {
 }
 
 // texts tells all of a finding, mends included, on one line each.
-func texts(findings []check.Finding) []string {
+func texts(m *model.Model, findings []check.Finding) []string {
 	var out []string
 	for _, f := range findings {
 		line := fmt.Sprintf("%s %s %s %v %s", f.ID(), f.Severity, f.Basis, f.Related, f.Message)
-		for _, mend := range f.Mends {
+		for _, mend := range f.Ways(m) {
 			line += " | " + mend.Title + string(model.EncodeChanges(mend.Changes))
 		}
 		out = append(out, line)
@@ -116,7 +116,7 @@ func TestMendsMend(t *testing.T) {
 		m := modeltest.Model(seed, 260)
 		state := check.Run(m, check.All)
 		for _, f := range state.Findings() {
-			for _, mend := range f.Mends {
+			for _, mend := range f.Ways(m) {
 				next, delta, _, err := model.Edit(m, mend.On(m))
 				require.NoError(t, err, "%s: %s", f.Message, mend.Title)
 				_, gone := check.Diff(state.Findings(), state.Update(next, delta).Findings())

@@ -59,3 +59,16 @@ func TestACheckThatIsGivenUp(t *testing.T) {
 	}
 	require.Greater(t, ended, 3)
 }
+
+// On models of all kinds, with few findings and with many, the work grows with the model:
+// n log n, and what is told.
+func TestMixedModelsCostWhatTheyAre(t *testing.T) {
+	for _, sound := range []bool{true, false} {
+		work := func(n int) float64 {
+			m := modeltest.Mixed(n, sound)
+			return allocated(func() { require.NotEmpty(t, check.Run(m, check.All).Findings()) })
+		}
+		work(100) // what is remembered of words
+		require.Less(t, work(4000), 4*1.6*work(1000), "sound: %v", sound)
+	}
+}

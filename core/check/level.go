@@ -56,7 +56,7 @@ var levelUnbalanced = &Analyzer{
 			if len(u.TooMuch) > 0 {
 				parts = append(parts, "has "+strings.Join(u.TooMuch, ", ")+" in addition")
 			}
-			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction), Mends: append(outOfLevel(p.Model, l, u), intoLevel(p.Model, d, l, u)...),
+			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction), Offer: func(m *model.Model) []Mend { return append(outOfLevel(m, l, u), intoLevel(m, dictionary.Of(m), l, u)...) },
 				Message: fmt.Sprintf("%s: of what is %s, it %s.", levelText(p.Model, l), directionText(u.Direction), strings.Join(parts, " and "))}, parts...)
 		}
 	}),

@@ -34,10 +34,8 @@ var nameVariant = &Analyzer{
 			kind, form, _ := strings.Cut(key, "|")
 			var out []model.Row
 			if model.Kind(kind) == model.DataFlow {
-				for _, f := range m.Relationships(model.DataFlow) {
-					if model.NormalForm(f.Name) == form {
-						out = append(out, f)
-					}
+				for _, f := range m.FlowsNear(form) {
+					out = append(out, f)
 				}
 				return out
 			}

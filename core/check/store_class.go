@@ -5,7 +5,6 @@ import (
 	"strings"
 
 	"lexeon/core/dictionary"
-	"lexeon/core/matrix"
 	"lexeon/core/model"
 )
 
@@ -24,10 +23,9 @@ var crossStoreClass = &Analyzer{
 			}
 			f := Finding{Subject: store, Message: fmt.Sprintf("%s holds data that are those of no class. What is kept there?", nameOf(m, store))}
 			if name := recordOf(m.Element(store)); name != "" && len(m.ClassifiersNamed(name)) == 0 {
-				mend := Mend{Title: "Add the class " + name, Changes: []model.Change{&model.AddElement{ID: model.DeriveID("record", string(store)), Kind: model.Class, Name: name}}}
 				// Only where the contents tell that it is what they are of.
-				if next, _, _, err := model.Edit(m, mend.Changes); err == nil && len(matrix.ClassesOfStores(next)[store]) > 0 {
-					f.Mends = append(f.Mends, mend)
+				if u.matrix.SpeaksOf(m.Element(store), name) {
+					f.Mends = append(f.Mends, Mend{Title: "Add the class " + name, Changes: []model.Change{&model.AddElement{ID: model.DeriveID("record", string(store)), Kind: model.Class, Name: name}}})
 				}
 			}
 			p.Report(f)

@@ -18,6 +18,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/dictionary"
 	"lexeon/core/model"
 	"lexeon/core/usecase"
 )
@@ -75,6 +76,13 @@ type Matrix struct {
 // Stores tells, of every store whose contents are written down, the classes that it
 // is of.
 func (x *Matrix) Stores() map[model.ID][]model.ID { return x.speaking.stores() }
+
+// SpeaksOf reports whether the contents of a store name something, so that a class of that
+// name would be what the store is of.
+func (x *Matrix) SpeaksOf(store *model.Element, name string) bool {
+	contents, err := dictionary.Parse(store.Store().Contents)
+	return err == nil && contents != nil && x.speaking.speakOf(contents, name)
+}
 
 // ClassesOfData tells of data, by their name, the classes that they are of. It is not
 // for concurrent use.

@@ -17,19 +17,23 @@ type speaking struct {
 	d      *dictionary.Dictionary
 	reader *usecase.Reader
 	byTerm map[model.ID][]model.ID // of a term, the classes that are faces of it
-	items  map[model.ID]map[string]bool
+	items  map[model.ID]int      // of a class, how many items its attributes are
+	having map[string][]model.ID // of an item, the classes with an attribute that it is; by id
 	known  map[string][]model.ID // of a name of data
 }
 
 func newSpeaking(m *model.Model, classes []*model.Element, reader *usecase.Reader) *speaking {
-	s := &speaking{m: m, d: dictionary.Of(m), reader: reader, byTerm: map[model.ID][]model.ID{}, items: map[model.ID]map[string]bool{}, known: map[string][]model.ID{}}
-	for _, c := range classes {
+	s := &speaking{m: m, d: dictionary.Of(m), reader: reader, byTerm: map[model.ID][]model.ID{}, items: map[model.ID]int{}, having: map[string][]model.ID{}, known: map[string][]model.ID{}}
+	for _, c := range slices.SortedFunc(slices.Values(classes), func(a, b *model.Element) int { return strings.Compare(string(a.ID), string(b.ID)) }) {
 		s.byTerm[c.Term] = append(s.byTerm[c.Term], c.ID)
 		items := map[string]bool{}
 		for _, a := range classifier.Features(m, c.ID, model.Attribute) {
 			items[s.d.Key(a.Name)] = true
 		}
-		s.items[c.ID] = items
+		s.items[c.ID] = len(items)
+		for item := range items {
+			s.having[item] = append(s.having[item], c.ID)
+		}
 	}
 	return s
 }
@@ -75,22 +79,59 @@ func (s *speaking) ofContents(e *dictionary.Expression) []model.ID {
 		}
 	})
 	atoms := s.d.ItemsOf(e)
-	best, most := model.ID(""), 1
-	for _, id := range sorted(s.items) {
-		shared := 0
-		for a := range atoms {
-			if s.items[id][a] {
-				shared++
-			}
-		}
-		if shared > most && shared*2 >= min(len(atoms), len(s.items[id])) {
-			best, most = id, shared
-		}
-	}
-	if best != "" {
+	if best := s.sharing(atoms); best != "" {
 		out = append(out, best)
 	}
 	return unique(out)
+}
+
+// sharing is the class that has most of some items, two at least, and half of what it or
+// they have; of several the first by id.
+func (s *speaking) sharing(atoms map[string]bool) model.ID {
+	if len(atoms) < 2 {
+		return ""
+	}
+	shared := map[model.ID]int{}
+	for a := range atoms {
+		for _, id := range s.having[a] {
+			shared[id]++
+		}
+	}
+	best, most := model.ID(""), 1
+	for id, n := range shared {
+		if n*2 >= min(len(atoms), s.items[id]) && (n > most || n == most && best != "" && id < best) {
+			best, most = id, n
+		}
+	}
+	return best
+}
+
+// speakOf reports whether contents name something, or a key of it, themselves or by what
+// they are made of.
+func (s *speaking) speakOf(e *dictionary.Expression, name string) bool {
+	form := model.NormalForm(name)
+	terms := s.m.TermsNamed(name)
+	is := func(text string) bool {
+		return model.NormalForm(text) == form || slices.ContainsFunc(s.m.TermsNamed(text), func(t *model.Term) bool { return slices.Contains(terms, t) })
+	}
+	seen := map[string]bool{}
+	var look func(e *dictionary.Expression) bool
+	look = func(e *dictionary.Expression) (found bool) {
+		e.Names(func(n *dictionary.Expression) {
+			if found || seen[n.Text] {
+				return
+			}
+			seen[n.Text] = true
+			words := model.Words(n.Text)
+			last := len(words) - 1
+			found = is(n.Text) || n.Key && last > 0 && slices.Contains(identifiers, words[last]) && is(strings.Join(words[:last], " "))
+			if sub := s.d.Entry(n.Text); !found && sub != nil && sub.Parsed != nil {
+				found = look(sub.Parsed)
+			}
+		})
+		return found
+	}
+	return look(e)
 }
 
 func sorted[V any](of map[model.ID]V) []model.ID {

@@ -121,6 +121,9 @@ func indexRow(x indexer, r Row) {
 		x.noteKind(placed(r.Subject), r.ID)
 	case *Relationship:
 		x.noteKind(ID(r.Kind), r.ID)
+		if r.Kind == DataFlow && r.Name != "" {
+			x.noteType(flowForm(r.Name), r.ID)
+		}
 	case *Diagram:
 		x.noteKind(ID(r.Kind), r.ID)
 	}
@@ -150,6 +153,10 @@ func (x removing) noteChild(under ID, e *Element) { x.d.removeChild(under, e) }
 // attributeForm is the key under which attributes are listed by the normal form of
 // their names, beside the types as typed.
 func attributeForm(name string) ID { return ID("attribute\x00" + NormalForm(name)) }
+
+// flowForm is the key under which data flows are listed by the normal form of their names,
+// beside the types as typed.
+func flowForm(name string) ID { return ID("flow\x00" + NormalForm(name)) }
 
 // placed is the key under which the placements of a subject are listed: it may have
 // thousands of other uses.

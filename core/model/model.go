@@ -13,7 +13,7 @@ type Model struct {
 	children  *sharded[[]*Element] // owner -> parts, by order key
 	uses      *sharded[[]ID]       // row -> rows that refer to it, owners' parts excepted; sorted
 	names     *sharded[[]ID]       // name -> elements found by their name; sorted
-	typeNames *sharded[[]ID]       // normal form of a type as typed -> typed parts, and of an attribute's name -> attributes; sorted
+	typeNames *sharded[[]ID]       // normal form of a type as typed -> typed parts, of an attribute's name -> attributes, of a flow's name -> flows; sorted
 	termForms *sharded[[]ID]       // normal form -> terms (by name or alias); sorted
 	kinds     *sharded[[]ID]       // kind of relationship or diagram, or of an element that is listed -> rows, and subject -> placements; sorted
 
@@ -362,6 +362,16 @@ func (m *Model) TypedNear(name string) []*Element {
 func (m *Model) AttributesNear(name string) []*Element {
 	ids, _ := m.typeNames.get(attributeForm(name))
 	return m.elements(ids)
+}
+
+// FlowsNear lists the data flows whose names meet a name in normal form.
+func (m *Model) FlowsNear(name string) []*Relationship {
+	ids, _ := m.typeNames.get(flowForm(name))
+	out := make([]*Relationship, len(ids))
+	for i, id := range ids {
+		out[i] = m.Relationship(id)
+	}
+	return out
 }
 
 func (m *Model) elements(ids []ID) []*Element {
