@@ -18,6 +18,7 @@ type metrics struct {
 	requests *prometheus.CounterVec
 	seconds  *prometheus.HistogramVec
 	changes  *prometheus.CounterVec
+	queue    prometheus.Histogram
 	checks   prometheus.Histogram
 	failed   prometheus.Counter
 }
@@ -31,6 +32,7 @@ func newMetrics(s *Server) *metrics {
 		requests: prometheus.NewCounterVec(prometheus.CounterOpts{Name: "lexeon_requests_total", Help: "Requests by how they ended."}, []string{"method", "route", "status"}),
 		seconds:  prometheus.NewHistogramVec(prometheus.HistogramOpts{Name: "lexeon_request_seconds", Help: "How long requests took; streams are not counted.", Buckets: steps}, []string{"method", "route"}),
 		changes:  prometheus.NewCounterVec(prometheus.CounterOpts{Name: "lexeon_changes_total", Help: "Changes, undos and redos by what came of them."}, []string{"outcome"}),
+		queue:    prometheus.NewHistogram(prometheus.HistogramOpts{Name: "lexeon_queue_steps", Help: "Steps of a page's queue that came at once: many where pages were offline.", Buckets: []float64{1, 2, 5, 10, 20, 50, 100}}),
 		checks:   prometheus.NewHistogram(prometheus.HistogramOpts{Name: "lexeon_check_seconds", Help: "How long runs of the check took.", Buckets: steps}),
 		failed:   prometheus.NewCounter(prometheus.CounterOpts{Name: "lexeon_sign_ins_failed_total", Help: "Wrong tokens that were sent."}),
 	}
@@ -43,7 +45,7 @@ func newMetrics(s *Server) *metrics {
 	counter := func(name, help string, value func() float64) prometheus.Collector {
 		return prometheus.NewCounterFunc(prometheus.CounterOpts{Name: name, Help: help}, value)
 	}
-	m.registry.MustRegister(m.requests, m.seconds, m.changes, m.checks, m.failed,
+	m.registry.MustRegister(m.requests, m.seconds, m.changes, m.queue, m.checks, m.failed,
 		collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}),
 		gauge("lexeon_streams", "Event streams that are open.", func() float64 { return float64(s.hub.count()) }),
 		counter("lexeon_streams_dropped_total", "Event streams that were ended since their browser did not keep up.", func() float64 { return float64(s.hub.dropped.Load()) }),

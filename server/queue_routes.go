@@ -77,6 +77,7 @@ func (s *Server) queue(c *echo.Context) error {
 	if len(req.Steps) > maxSteps {
 		return problem(http.StatusRequestEntityTooLarge, "tooLarge", "%d steps at once: at most %d are taken.", len(req.Steps), maxSteps)
 	}
+	s.metrics.queue.Observe(float64(len(req.Steps)))
 	name, err := authorName(req.Author.Name)
 	if err != nil {
 		return err

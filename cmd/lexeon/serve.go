@@ -7,6 +7,7 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"log/slog"
 	"net"
 	"net/http"
 	"os"
@@ -38,6 +39,7 @@ func serve(args []string, out, errs io.Writer) int {
 	cert := set.String("tls-cert", os.Getenv("LEXEON_TLS_CERT"), "file with the certificate for HTTPS (LEXEON_TLS_CERT)")
 	key := set.String("tls-key", os.Getenv("LEXEON_TLS_KEY"), "file with the key of the certificate (LEXEON_TLS_KEY)")
 	watch := set.String("metrics-addr", os.Getenv("LEXEON_METRICS_ADDR"), "a second address that tells figures and health, and asks for no token (LEXEON_METRICS_ADDR)")
+	format := set.String("log", envOr("LEXEON_LOG", "text"), "how the log is written: text or json (LEXEON_LOG)")
 	memory := set.Int64("memory", 0, "megabytes of memory to get along with; 0: a quarter of what the machine has (GOMEMLIMIT wins)")
 	if err := set.Parse(args); err != nil {
 		if err == flag.ErrHelp {
@@ -60,6 +62,9 @@ func serve(args []string, out, errs io.Writer) int {
 		}
 		secure = &tls.Config{Certificates: []tls.Certificate{pair}, MinVersion: tls.VersionTLS12}
 	}
+	if err := logAs(*format, errs); err != nil {
+		return fail(errs, err)
+	}
 	if *memory < 0 {
 		return fail(errs, fmt.Errorf("--memory %d: expected megabytes", *memory))
 	}
@@ -70,6 +75,19 @@ func serve(args []string, out, errs io.Writer) int {
 		return fail(errs, err)
 	}
 	return exitOK
+}
+
+// logAs has the log written in a format.
+func logAs(format string, to io.Writer) error {
+	switch format {
+	case "text":
+		slog.SetDefault(slog.New(slog.NewTextHandler(to, nil)))
+	case "json":
+		slog.SetDefault(slog.New(slog.NewJSONHandler(to, nil)))
+	default:
+		return fmt.Errorf("--log %q: expected text or json", format)
+	}
+	return nil
 }
 
 // exposure decides under which names the server may be reached. Beyond loopback
