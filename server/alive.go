@@ -64,9 +64,11 @@ func within(c *echo.Context, compute func(*halt.Sign) error) error {
 func limited(limit time.Duration) echo.MiddlewareFunc {
 	return func(next echo.HandlerFunc) echo.HandlerFunc {
 		return func(c *echo.Context) error {
-			ctx, over := context.WithTimeout(c.Request().Context(), limit)
+			asked := c.Request()
+			ctx, over := context.WithTimeout(asked.Context(), limit)
 			defer over()
-			c.SetRequest(c.Request().WithContext(ctx))
+			c.SetRequest(asked.WithContext(ctx))
+			defer c.SetRequest(asked) // whoever asked may wait still, though this context is over
 			return next(c)
 		}
 	}

@@ -1,12 +1,18 @@
 package server_test
 
 import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"log/slog"
 	"net/http"
 	"net/http/httptest"
 	"regexp"
 	"strconv"
 	"strings"
+	"sync"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -89,4 +95,60 @@ func TestRequestsHaveIDs(t *testing.T) {
 		_, header, _ = c.do("GET", "/api/projects", nil, "X-Request-Id", bad)
 		require.Regexp(t, `^[a-z0-9]{16}$`, header.Get("X-Request-Id"), bad)
 	}
+}
+
+// A mistake of the server is logged once with the id of the request, and whoever asked is
+// told the same id; a client that has gone is no mistake.
+func TestMistakesAreLoggedWithTheirRequest(t *testing.T) {
+	var log lockedBuffer
+	before := slog.Default()
+	t.Cleanup(func() { slog.SetDefault(before) })
+	slog.SetDefault(slog.New(slog.NewTextHandler(&log, nil)))
+	c, db := serverOn(t, server.Options{})
+	db.MustExec("ALTER TABLE changes RENAME COLUMN summary TO told")
+	status, header, body := c.do("GET", "/api/projects/p/history", nil)
+	require.Equal(t, http.StatusInternalServerError, status)
+	id := header.Get("X-Request-Id")
+	var p map[string]any
+	require.NoError(t, json.Unmarshal(body, &p))
+	require.Equal(t, id, p["request"])
+	require.Contains(t, p["detail"], id)
+	for range 20 {
+		c.do("GET", "/api/projects/p/history", nil)
+	}
+	require.Equal(t, 1, strings.Count(log.String(), "request failed"), log.String())
+	require.Contains(t, log.String(), "request="+id)
+	require.Contains(t, log.String(), "path=/api/projects/p/history")
+
+	ctx, end := context.WithCancel(context.Background())
+	req, err := http.NewRequestWithContext(ctx, "GET", c.url+"/api/projects/p/log?since=0", nil)
+	require.NoError(t, err)
+	tx := db.MustBegin()
+	tx.MustExec("LOCK TABLE projects IN ACCESS EXCLUSIVE MODE")
+	time.AfterFunc(100*time.Millisecond, end)
+	_, err = http.DefaultClient.Do(req)
+	require.ErrorIs(t, err, context.Canceled)
+	require.NoError(t, tx.Rollback())
+	require.Eventually(t, func() bool {
+		_, _, body := c.do("GET", "/metrics", nil)
+		return figure(t, string(body), `lexeon_requests_total{method="GET",route="/api/projects/:project/log",status="499"}`) == 1
+	}, 10*time.Second, 20*time.Millisecond)
+	require.NotContains(t, log.String(), "does not answer")
+}
+
+type lockedBuffer struct {
+	mu sync.Mutex
+	bytes.Buffer
+}
+
+func (b *lockedBuffer) Write(p []byte) (int, error) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	return b.Buffer.Write(p)
+}
+
+func (b *lockedBuffer) String() string {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	return b.Buffer.String()
 }

@@ -29,10 +29,10 @@ func (s *Server) observed(next echo.HandlerFunc) echo.HandlerFunc {
 			id = strings.ToLower(rand.Text()[:16])
 		}
 		c.Response().Header().Set(requestHeader, id)
-		begun := time.Now()
+		begun, asked := time.Now(), c.Request().Context()
 		err := next(c)
 		status := http.StatusOK
-		if errors.Is(c.Request().Context().Err(), context.Canceled) {
+		if errors.Is(asked.Err(), context.Canceled) {
 			status = clientGone
 		} else if err != nil {
 			status = problemOf(err).Status
