@@ -45,7 +45,9 @@ type Finding struct {
 	// Basis is a hash of the facts that the finding states. While it stays the
 	// same, the finding is the same, whatever else was edited.
 	Basis string `json:"basis"`
-	Mends []Mend `json:"mends,omitempty"`
+	// says is the message as it was put together.
+	Says  wording `json:"-"`
+	Mends []Mend  `json:"mends,omitempty"`
 	// Offer finds further mends, where that takes more than finding what is wrong: it
 	// is asked when somebody wants to know. Nil: there are none.
 	Offer func(*model.Model) []Mend `json:"-"`
@@ -166,12 +168,17 @@ func (p *Pass) ends(association model.ID) []*model.Element {
 	return p.Model.Ends(association)
 }
 
-// Report adds a finding. Facts are what the finding states; they make its basis.
+// Report adds a finding. Its basis is made of facts: what its message tells beside the
+// wording, and further ones that are given. What a message says in other words stays the
+// same finding.
 func (p *Pass) Report(f Finding, facts ...string) {
 	f.Rule = p.analyzer.Name
 	if f.Severity == "" {
 		f.Severity = p.analyzer.Severity
+	} else if f.Severity != p.analyzer.Severity { // it is another case of the rule
+		facts = append(facts, string(f.Severity))
 	}
-	f.Basis = string(model.DeriveID(append([]string{f.Rule, string(f.Subject), f.Key, f.Message}, facts...)...))
+	f.Basis = string(model.DeriveID(append([]string{f.Rule, string(f.Subject), f.Key}, append(f.Says.facts, facts...)...)...))
+	f.Message = f.Says.text
 	p.found = append(p.found, f)
 }

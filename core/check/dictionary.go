@@ -1,7 +1,6 @@
 package check
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
@@ -75,7 +74,7 @@ var dictionaryUndefined = &Analyzer{
 			if entry != nil {
 				f.Subject, f.Related = entry.Item.ID, u.rows
 			}
-			f.Message = fmt.Sprintf("%s is not defined: what is it made of?", u.name)
+			f.Says = say("%s is not defined: what is it made of?", u.name)
 			f.Mends = []Mend{{Title: "It is elementary", Changes: markItem(p.Model, u.name, model.Elementary)}}
 			p.Report(f, idStrings(u.rows)...)
 		}
@@ -94,7 +93,7 @@ var dictionaryUnused = &Analyzer{
 		for _, e := range p.Model.OfKind(model.DataItem) {
 			u := uses[d.Key(e.Name)]
 			if model.NormalForm(e.Name) != "" && (u == nil || len(u.rows) == 1 && u.rows[0] == e.ID) {
-				p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("%s is in the dictionary, but no flow, store or other entry names it.", e.Name)})
+				p.Report(Finding{Subject: e.ID, Says: say("%s is in the dictionary, but no flow, store or other entry names it.", e.Name)})
 			}
 		}
 	}},
@@ -109,7 +108,7 @@ var dictionaryEndless = &Analyzer{
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
 		d := dictionary.Of(p.Model)
 		for _, name := range d.Endless() {
-			p.Report(Finding{Subject: d.Entry(name).Item.ID, Message: fmt.Sprintf("%s always contains itself again, without end.", name)})
+			p.Report(Finding{Subject: d.Entry(name).Item.ID, Says: say("%s always contains itself again, without end.", name)})
 		}
 	}},
 }
@@ -127,7 +126,7 @@ var dictionarySyntax = &Analyzer{
 			text = e.Store().Contents
 		}
 		if _, err := dictionary.Parse(text); err != nil {
-			p.Report(Finding{Subject: e.ID, Message: fmt.Sprintf("The contents of %s cannot be read: %v.", nameOf(p.Model, e.ID), err)})
+			p.Report(Finding{Subject: e.ID, Says: say("The contents of %s cannot be read: %v.", nameOf(p.Model, e.ID), err)})
 		}
 	}},
 }

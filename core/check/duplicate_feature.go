@@ -1,7 +1,6 @@
 package check
 
 import (
-	"fmt"
 	"strings"
 
 	"lexeon/core/model"
@@ -33,7 +32,7 @@ var duplicateFeature = &Analyzer{
 					continue
 				}
 				f := Finding{Subject: e.ID, Related: []model.ID{was.ID},
-					Message: fmt.Sprintf("%s has the %s %s twice.", nameOf(p.Model, r.RowID()), e.Kind.Title(), e.Name)}
+					Says: say("%s has the %s %s twice.", nameOf(p.Model, r.RowID()), e.Kind.Title(), e.Name)}
 				if sameFeature(p.Model, was, e) {
 					f.Mends = []Mend{{Title: "Remove the second one", Changes: []model.Change{&model.Delete{ID: e.ID}}}}
 				}

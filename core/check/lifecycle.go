@@ -1,8 +1,6 @@
 package check
 
 import (
-	"fmt"
-
 	"lexeon/core/dataflow"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
@@ -30,11 +28,11 @@ var crossLifecycle = &Analyzer{
 				related = append(related, r.ID)
 			}
 			name := nameOf(m, l.Class.ID)
-			message := fmt.Sprintf("Nobody creates %s, though %s %s with it. Where does it come from?", name, listed(who), verbFor(who, "works", "work"))
+			message := say("Nobody creates %s, though %s %s with it. Where does it come from?", name, listed(who), verbFor(who, "works", "work"))
 			if l.Missing == matrix.Read {
-				message = fmt.Sprintf("Nobody looks at %s, though %s %s it. Whom is it for?", name, listed(who), verbFor(who, "makes", "make"))
+				message = say("Nobody looks at %s, though %s %s it. Whom is it for?", name, listed(who), verbFor(who, "makes", "make"))
 			}
-			p.Report(Finding{Subject: l.Class.ID, Key: l.Missing.String(), Related: related, Message: message})
+			p.Report(Finding{Subject: l.Class.ID, Key: l.Missing.String(), Related: related, Says: message})
 		}
 	}),
 }

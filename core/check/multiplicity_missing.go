@@ -1,8 +1,6 @@
 package check
 
 import (
-	"fmt"
-
 	"lexeon/core/model"
 )
 
@@ -26,7 +24,7 @@ var multiplicityMissing = &Analyzer{
 			}
 			p.Report(Finding{
 				Subject: e.ID,
-				Message: fmt.Sprintf("%s: how many %s?", relationText(p.Model, e.Owner), pluralOf(p.Model, e.Type)),
+				Says:    say("%s: how many %s?", relationText(p.Model, e.Owner), pluralOf(p.Model, e.Type)),
 				Mends: []Mend{
 					{Title: "Mark as undecided", Changes: []model.Change{&model.SetEnd{ID: e.ID, Set: model.P("multiplicity", "?")}}},
 				},

@@ -1,8 +1,6 @@
 package check
 
 import (
-	"fmt"
-
 	"lexeon/core/model"
 )
 
@@ -24,19 +22,19 @@ var multiplicityUndecided = &Analyzer{
 			if d.Multiplicity.State != model.Undecided {
 				return
 			}
-			text := d.Question
-			if text == "" {
-				text = fmt.Sprintf("%s: it is not decided how many %s.", relationText(p.Model, e.Owner), pluralOf(p.Model, e.Type))
+			text := say("%s", d.Question)
+			if d.Question == "" {
+				text = say("%s: it is not decided how many %s.", relationText(p.Model, e.Owner), pluralOf(p.Model, e.Type))
 			}
 			if d.Ask != "" {
-				text += " Ask " + d.Ask + "."
+				text = text.and(" Ask %s.", d.Ask)
 			}
 			var mends []Mend
 			for _, choice := range []struct{ value, words string }{{"1", "exactly one"}, {"0..1", "at most one"}, {"1..*", "one or more"}, {"0..*", "any number"}} {
 				mends = append(mends, Mend{Title: "Decide: " + choice.words, Changes: []model.Change{
 					&model.SetEnd{ID: e.ID, Set: model.P("multiplicity", choice.value)}}})
 			}
-			p.Report(Finding{Subject: e.ID, Message: text, Mends: mends})
+			p.Report(Finding{Subject: e.ID, Says: text, Mends: mends})
 		},
 	},
 }

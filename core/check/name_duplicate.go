@@ -1,7 +1,6 @@
 package check
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
@@ -49,7 +48,7 @@ var nameDuplicate = &Analyzer{
 			}
 			p.Report(Finding{
 				Subject: first.ID, Related: ids,
-				Message: fmt.Sprintf("%d %s are named %s. Rename or delete all but one.", len(members), kindPlural(first.Kind), first.Name),
+				Says: say("%d %s are named %s. Rename or delete all but one.", len(members), kindPlural(first.Kind), first.Name),
 			}, idStrings(ids)...)
 		},
 	},

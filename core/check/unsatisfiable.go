@@ -80,18 +80,18 @@ func runUnsatisfiable(p *Pass, limit instances.Limit) {
 	v := instances.JudgeFrom(m, p.ends, limit)
 	for _, c := range v.Contradictions {
 		told := contradictionSentences(m, c)
-		message := fmt.Sprintf("There can be no %s. %s", nameOf(m, c.Class), strings.Join(told, " "))
+		message := say("There can be no %s. %s", nameOf(m, c.Class), strings.Join(told, " "))
 		if c.Endless {
-			message += " And so on, without end."
+			message = message.and(" And so on, without end.")
 		}
 		if len(c.Also) > 0 {
 			var names []string
 			for _, id := range c.Also {
 				names = append(names, nameOf(m, id))
 			}
-			message += fmt.Sprintf(" Nor can there be any %s.", alternatives(names))
+			message = message.and(" Nor can there be any %s.", alternatives(names))
 		}
-		f := Finding{Subject: c.Class, Related: slices.Clone(c.Also), Message: message}
+		f := Finding{Subject: c.Class, Related: slices.Clone(c.Also), Says: message}
 		for _, fact := range c.Facts {
 			row := fact.Row
 			if e := m.Element(row); e != nil && e.Kind == model.End {
@@ -108,7 +108,7 @@ func runUnsatisfiable(p *Pass, limit instances.Limit) {
 	}
 	for _, group := range v.NotJudged {
 		p.Report(Finding{Subject: group[0], Key: "not judged", Severity: Advice, Related: group[1:],
-			Message: fmt.Sprintf("Whether there can be any %s was not judged: its bounds hang together with those of %d other classes, too many for a check at every change. lexeon check --thorough judges them.", nameOf(m, group[0]), len(group)-1)})
+			Says: say("Whether there can be any %s was not judged: its bounds hang together with those of %d other classes, too many for a check at every change. lexeon check --thorough judges them.", nameOf(m, group[0]), len(group)-1)})
 	}
 }
 

@@ -1,8 +1,6 @@
 package check
 
 import (
-	"fmt"
-
 	"lexeon/core/component"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
@@ -25,13 +23,13 @@ var crossUseCaseComponent = &Analyzer{
 			return
 		}
 		for _, w := range homeless {
-			p.Report(Finding{Subject: w.row.ID, Related: idsOf(w.classes), Message: fmt.Sprintf("%s works with %s, and no component holds any of it. Who does it?", nameOf(m, w.row.ID), listed(namesOf(m, idsOf(w.classes))))})
+			p.Report(Finding{Subject: w.row.ID, Related: idsOf(w.classes), Says: say("%s works with %s, and no component holds any of it. Who does it?", nameOf(m, w.row.ID), listed(namesOf(m, idsOf(w.classes))))})
 		}
 		for _, c := range x.Components {
 			if c.Component().External || serves(m, c.ID) || touched(m, x, c) {
 				continue
 			}
-			p.Report(Finding{Subject: c.ID, Message: fmt.Sprintf("No use case works with anything that %s holds, and nobody needs what it provides. What is it for?", nameOf(m, c.ID))})
+			p.Report(Finding{Subject: c.ID, Says: say("No use case works with anything that %s holds, and nobody needs what it provides. What is it for?", nameOf(m, c.ID))})
 		}
 	}, append([]model.Kind{model.Assembly, model.Dependency, model.Usage, model.ComponentPart}, classifiers...)...),
 }

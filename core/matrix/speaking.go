@@ -17,9 +17,9 @@ type speaking struct {
 	d      *dictionary.Dictionary
 	reader *usecase.Reader
 	byTerm map[model.ID][]model.ID // of a term, the classes that are faces of it
-	items  map[model.ID]int      // of a class, how many items its attributes are
-	having map[string][]model.ID // of an item, the classes with an attribute that it is; by id
-	known  map[string][]model.ID // of a name of data
+	items  map[model.ID]int        // of a class, how many items its attributes are
+	having map[string][]model.ID   // of an item, the classes with an attribute that it is; by id
+	known  map[string][]model.ID   // of a name of data
 }
 
 func newSpeaking(m *model.Model, classes []*model.Element, reader *usecase.Reader) *speaking {
