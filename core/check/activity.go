@@ -42,7 +42,7 @@ var activityUnmapped = &Analyzer{
 		}
 		for _, f := range t.Coverage().Uncovered {
 			p.Report(Finding{Subject: f.Rows[0].ID, Key: f.From.Key + "|" + f.To.Key + "|" + f.Key,
-				Says: say("%s goes from %s to %s, but no data flow shows it.", f.Data, f.From.Name, f.To.Name)})
+				says: say("%s goes from %s to %s, but no data flow shows it.", f.Data, f.From.Name, f.To.Name)})
 		}
 	}),
 }
@@ -59,7 +59,7 @@ var activityCounterparty = &Analyzer{
 			if q.Input {
 				text, dir = fmt.Sprintf("%s takes in %s: from whom, or from which store?", q.Row.Activity().Performer, q.Data), "in"
 			}
-			p.Report(Finding{Subject: q.Row.ID, Key: dir + "|" + q.Data, Says: say("%q: %s", q.Row.Name, text)})
+			p.Report(Finding{Subject: q.Row.ID, Key: dir + "|" + q.Data, says: say("%q: %s", q.Row.Name, text)})
 		}
 	}),
 }
@@ -78,7 +78,7 @@ var activityInsider = &Analyzer{
 			for _, e := range p.Model.ByTerm(party.Name, model.Entity) {
 				for _, at := range p.Model.PlacementsOf(e.ID) {
 					if p.Model.Diagram(at.Diagram).Kind == model.ContextDiagram {
-						p.Report(Finding{Subject: e.ID, Key: string(at.ID), Says: say("%s is an external entity here, but by the activity table it is inside. %s", e.Name, party.Why)})
+						p.Report(Finding{Subject: e.ID, Key: string(at.ID), says: say("%s is an external entity here, but by the activity table it is inside. %s", e.Name, party.Why)})
 					}
 				}
 			}
@@ -95,7 +95,7 @@ var activityOverride = &Analyzer{
 	Scope: onTable(func(p *Pass, t *activity.Table) {
 		for _, party := range t.Parties {
 			if party.Contradicted {
-				p.Report(Finding{Subject: model.ID(party.Rows[0]), Key: party.Key, Says: say("%s was put outside, but has an activity that processes information.", party.Name)})
+				p.Report(Finding{Subject: model.ID(party.Rows[0]), Key: party.Key, says: say("%s was put outside, but has an activity that processes information.", party.Name)})
 			}
 		}
 	}),
@@ -142,6 +142,6 @@ func reportMismatch(p *Pass, system *model.Element, has, lacks map[string]string
 		}
 	}
 	if len(names) > 0 {
-		p.Report(Finding{Subject: system.ID, Key: here, Says: say("The %s first level of %s exchanges with the outside what the %s one does not: %s.", here, system.Name, there, joinSorted(names))})
+		p.Report(Finding{Subject: system.ID, Key: here, says: say("The %s first level of %s exchanges with the outside what the %s one does not: %s.", here, system.Name, there, joinSorted(names))})
 	}
 }

@@ -46,7 +46,7 @@ type Finding struct {
 	// same, the finding is the same, whatever else was edited.
 	Basis string `json:"basis"`
 	// says is the message as it was put together.
-	Says  wording `json:"-"`
+	says  wording `json:"-"`
 	Mends []Mend  `json:"mends,omitempty"`
 	// Offer finds further mends, where that takes more than finding what is wrong: it
 	// is asked when somebody wants to know. Nil: there are none.
@@ -178,7 +178,7 @@ func (p *Pass) Report(f Finding, facts ...string) {
 	} else if f.Severity != p.analyzer.Severity { // it is another case of the rule
 		facts = append(facts, string(f.Severity))
 	}
-	f.Basis = string(model.DeriveID(append([]string{f.Rule, string(f.Subject), f.Key}, append(f.Says.facts, facts...)...)...))
-	f.Message = f.Says.text
+	f.Basis = string(model.DeriveID(append([]string{f.Rule, string(f.Subject), f.Key}, append(f.says.facts, facts...)...)...))
+	f.Message = f.says.text
 	p.found = append(p.found, f)
 }

@@ -42,7 +42,7 @@ var briefUncovered = &Analyzer{
 					numbers = append(numbers, fmt.Sprint(s.Number))
 					ids = append(ids, s.ID)
 				}
-				p.Report(Finding{Subject: section.ID, Related: ids, Says: say("%s: nothing in the model stems from %s %s.", section.Name, plural(len(ids), "sentence"), strings.Join(numbers, ", "))}, idStrings(ids)...)
+				p.Report(Finding{Subject: section.ID, Related: ids, says: say("%s: nothing in the model stems from %s %s.", section.Name, plural(len(ids), "sentence"), strings.Join(numbers, ", "))}, idStrings(ids)...)
 			}
 		},
 	},
@@ -80,7 +80,7 @@ var nameSynonym = &Analyzer{
 						continue // it cannot reject itself
 					}
 					tell := func(id model.ID, name string) {
-						p.Report(Finding{Subject: id, Related: []model.ID{t.ID}, Key: string(t.ID) + "|" + model.NormalForm(w), Says: say("%s is a rejected word for %s.", name, t.Name),
+						p.Report(Finding{Subject: id, Related: []model.ID{t.ID}, Key: string(t.ID) + "|" + model.NormalForm(w), says: say("%s is a rejected word for %s.", name, t.Name),
 							Mends: []Mend{{Title: "Rename it to " + t.Name, Changes: []model.Change{&model.SetName{ID: id, Name: t.Name}}}}})
 					}
 					for _, e := range p.Model.ByTerm(w, model.TermKinds()...) {

@@ -57,7 +57,7 @@ var classWholeMultiplicity = &Analyzer{
 		if bounded == "1..1" {
 			bounded = "1"
 		}
-		p.Report(Finding{Subject: rel.ID, Says: say("%s: one %s cannot be part of several %s at once.", relationText(m, rel.ID), nameOf(m, part.Type), pluralOf(m, whole.Type)),
+		p.Report(Finding{Subject: rel.ID, says: say("%s: one %s cannot be part of several %s at once.", relationText(m, rel.ID), nameOf(m, part.Type), pluralOf(m, whole.Type)),
 			Mends: []Mend{
 				{Title: fmt.Sprintf("Make it %s at %s", bounded, nameOf(m, whole.Type)), Changes: []model.Change{&model.SetEnd{ID: whole.ID, Set: model.P("multiplicity", bounded)}}},
 				{Title: "Make it a shared aggregation", Changes: []model.Change{&model.SetRelationship{ID: rel.ID, Set: model.P("aggregation", model.Shared)}}},
@@ -86,9 +86,9 @@ var classTwoWholes = &Analyzer{
 			return
 		}
 		a, b := wholes[0], wholes[1]
-		f := Finding{Subject: id, Related: []model.ID{a.Owner, b.Owner}, Says: say("Each %s must be part of %s and of %s, but a part is in one whole at most.", nameOf(m, id), theOne(m, a.Type), theOne(m, b.Type))}
+		f := Finding{Subject: id, Related: []model.ID{a.Owner, b.Owner}, says: say("Each %s must be part of %s and of %s, but a part is in one whole at most.", nameOf(m, id), theOne(m, a.Type), theOne(m, b.Type))}
 		if a.Type == b.Type {
-			f.Says = say("Each %s must be part of %s twice, but a part is in one whole at most.", nameOf(m, id), theOne(m, a.Type))
+			f.says = say("Each %s must be part of %s twice, but a part is in one whole at most.", nameOf(m, id), theOne(m, a.Type))
 		}
 		if canBeOne(m, a.Type, b.Type) {
 			f.Severity = Warning
@@ -164,7 +164,7 @@ var classSelfMandatory = &Analyzer{
 			if e.Name != "" {
 				role = " as " + e.Name
 			}
-			p.Report(Finding{Subject: e.ID, Says: say("%s: each %s needs another%s, and that one again. With which does it begin?", relationText(m, rel.ID), nameOf(m, e.Type), role),
+			p.Report(Finding{Subject: e.ID, says: say("%s: each %s needs another%s, and that one again. With which does it begin?", relationText(m, rel.ID), nameOf(m, e.Type), role),
 				Mends: []Mend{{Title: "Let it be none: 0.." + upper, Changes: []model.Change{&model.SetEnd{ID: e.ID, Set: model.P("multiplicity", "0.."+upper)}}}}}, fmt.Sprint(both))
 			return
 		}
@@ -194,7 +194,7 @@ var associationVagueName = &Analyzer{
 		if !vagueNames[strings.Join(model.Words(rel.Name), " ")] || slices.ContainsFunc(m.Ends(rel.ID), func(e *model.Element) bool { return e.Name != "" }) {
 			return
 		}
-		p.Report(Finding{Subject: rel.ID, Says: say("%s: “%s” fits anything. Which verb says what they have to do with each other?", relationText(m, rel.ID), rel.Name)})
+		p.Report(Finding{Subject: rel.ID, says: say("%s: “%s” fits anything. Which verb says what they have to do with each other?", relationText(m, rel.ID), rel.Name)})
 	}},
 }
 
@@ -211,7 +211,7 @@ var classReadingDirection = &Analyzer{
 			return
 		}
 		a, b := nameOf(m, ends[0].Type), nameOf(m, ends[1].Type)
-		p.Report(Finding{Subject: rel.ID, Says: say("“%s” between %s and %s: which way is it read?", rel.Name, a, b), Mends: []Mend{
+		p.Report(Finding{Subject: rel.ID, says: say("“%s” between %s and %s: which way is it read?", rel.Name, a, b), Mends: []Mend{
 			{Title: fmt.Sprintf("Read it %s %s %s", a, rel.Name, b), Changes: []model.Change{&model.SetRelationship{ID: rel.ID, Set: model.P("reading", model.Forward)}}},
 			{Title: fmt.Sprintf("Read it %s %s %s", b, rel.Name, a), Changes: []model.Change{&model.SetRelationship{ID: rel.ID, Set: model.P("reading", model.Backward)}}},
 		}})
@@ -238,7 +238,7 @@ var classSelfRoles = &Analyzer{
 		if ends[0].Name != "" || ends[1].Name != "" {
 			missing = "a role at its other end"
 		}
-		p.Report(Finding{Subject: rel.ID, Says: say("%s: it needs %s, since both ends are at %s.", relationText(m, rel.ID), missing, nameOf(m, ends[0].Type))})
+		p.Report(Finding{Subject: rel.ID, says: say("%s: it needs %s, since both ends are at %s.", relationText(m, rel.ID), missing, nameOf(m, ends[0].Type))})
 	}},
 }
 
@@ -260,7 +260,7 @@ var classMerge = &Analyzer{
 		if m.Element(ends[0].Type).Kind != m.Element(ends[1].Type).Kind || !alone(ends[0].Type) && !alone(ends[1].Type) {
 			return
 		}
-		p.Report(Finding{Subject: rel.ID, Says: say("%s: one is never without the other. Are they one class?", relationText(m, rel.ID)), Mends: mergeMends(m, ends, alone)})
+		p.Report(Finding{Subject: rel.ID, says: say("%s: one is never without the other. Are they one class?", relationText(m, rel.ID)), Mends: mergeMends(m, ends, alone)})
 	}},
 }
 
@@ -302,7 +302,7 @@ var classDuplicateAssociation = &Analyzer{
 			if len(other) != 2 || meant(other[0]) || meant(other[1]) || sidesOf(m, o) != sidesOf(m, rel) {
 				continue
 			}
-			p.Report(Finding{Subject: rel.ID, Related: []model.ID{o.ID}, Says: say("%s stands twice.", relationText(m, rel.ID)), Mends: []Mend{deleteMend(rel.ID, "Delete the second one")}})
+			p.Report(Finding{Subject: rel.ID, Related: []model.ID{o.ID}, says: say("%s stands twice.", relationText(m, rel.ID)), Mends: []Mend{deleteMend(rel.ID, "Delete the second one")}})
 			return
 		}
 	}},
@@ -344,7 +344,7 @@ var enumerationAssociation = &Analyzer{
 			if m.Element(e.Type).Kind != model.Enumeration || m.Element(ends[1-i].Type).Kind == model.Enumeration {
 				continue
 			}
-			p.Report(Finding{Subject: rel.ID, Says: say("%s is an enumeration. What %s has of it is an attribute.", nameOf(m, e.Type), nameOf(m, ends[1-i].Type)),
+			p.Report(Finding{Subject: rel.ID, says: say("%s is an enumeration. What %s has of it is an attribute.", nameOf(m, e.Type), nameOf(m, ends[1-i].Type)),
 				Mends: reworkMend(m, "Make it an attribute", rework.Request{Kind: rework.AssociationToAttribute, Subject: rel.ID, With: e.ID, Seed: "mend"})})
 		}
 	}},
@@ -373,7 +373,7 @@ var classAggregationHeavy = &Analyzer{
 				}
 			}
 			if len(all) >= manyAssociations && n*100 >= heavyPercent*len(all) {
-				p.Report(Finding{Subject: model.ProjectID, Says: say("%d of %d associations are aggregations. Does each part really belong to its whole?", n, len(all))})
+				p.Report(Finding{Subject: model.ProjectID, says: say("%d of %d associations are aggregations. Does each part really belong to its whole?", n, len(all))})
 			}
 		},
 	},

@@ -30,7 +30,7 @@ var classShadowing = &Analyzer{
 			if e.Attribute().Redefines != "" || o == nil {
 				continue
 			}
-			p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, Says: say("%s hides what it inherits from %s.", whereOf(m, e), nameOf(m, o.Owner)), Mends: []Mend{
+			p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, says: say("%s hides what it inherits from %s.", whereOf(m, e), nameOf(m, o.Owner)), Mends: []Mend{
 				deleteMend(e.ID, "Remove it here"),
 				{Title: "It redefines the inherited one", Changes: []model.Change{&model.SetPart{ID: e.ID, Set: model.P("redefines", o.Name)}}},
 			}})
@@ -101,7 +101,7 @@ var classTypeMissing = &Analyzer{
 		if len(missing) > 1 {
 			verb = "have no type"
 		}
-		p.Report(Finding{Subject: r.RowID(), Related: ids, Says: say("%s: %s %s.", nameOf(m, r.RowID()), listed(missing), verb)}, idStrings(ids)...)
+		p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s: %s %s.", nameOf(m, r.RowID()), listed(missing), verb)}, idStrings(ids)...)
 	}},
 }
 
@@ -128,7 +128,7 @@ var classAttributeIsClass = &Analyzer{
 		if t == nil || t.Kind != model.Class || owner == nil || owner.Kind != model.Class || d.Static || d.Derived {
 			return
 		}
-		p.Report(Finding{Subject: e.ID, Related: []model.ID{t.ID}, Says: say("%s: %s is a class. Show it as an association.", whereOf(m, e), nameOf(m, t.ID)),
+		p.Report(Finding{Subject: e.ID, Related: []model.ID{t.ID}, says: say("%s: %s is a class. Show it as an association.", whereOf(m, e), nameOf(m, t.ID)),
 			Mends: reworkMend(m, "Make it an association", rework.Request{Kind: rework.AttributeToAssociation, Subject: e.ID, Seed: "mend"})})
 	}},
 }
@@ -159,7 +159,7 @@ var classTextForClass = &Analyzer{
 			if t.ID == e.Owner || t.Kind == model.Interface || len(m.ClassifiersNamed(t.Name)) != 1 {
 				continue
 			}
-			p.Report(Finding{Subject: e.ID, Related: []model.ID{t.ID}, Says: say("%s is a text, and there is %s %s.", whereOf(m, e), withArticle(t.Kind.Title()), nameOf(m, t.ID)),
+			p.Report(Finding{Subject: e.ID, Related: []model.ID{t.ID}, says: say("%s is a text, and there is %s %s.", whereOf(m, e), withArticle(t.Kind.Title()), nameOf(m, t.ID)),
 				Mends: []Mend{{Title: "Make its type " + nameOf(m, t.ID), Changes: []model.Change{&model.SetPart{ID: e.ID, Set: model.P("typeName", t.Name)}}}}})
 			return
 		}
@@ -198,7 +198,7 @@ var classForeignKeyAttribute = &Analyzer{
 				if model.NormalForm(m.Element(id).Name) != named && (role == "" || model.NormalForm(role) != named) || model.NormalForm(nameOf(m, e.Owner)) == named && role == "" {
 					continue
 				}
-				p.Report(Finding{Subject: e.ID, Related: []model.ID{rel.ID}, Says: say("%s repeats the association with %s.", whereOf(m, e), nameOf(m, id)), Mends: []Mend{deleteMend(e.ID, "Remove the attribute")}})
+				p.Report(Finding{Subject: e.ID, Related: []model.ID{rel.ID}, says: say("%s repeats the association with %s.", whereOf(m, e), nameOf(m, id)), Mends: []Mend{deleteMend(e.ID, "Remove the attribute")}})
 				return
 			}
 		}
@@ -264,7 +264,7 @@ var classRepeatedAttribute = &Analyzer{
 				names = append(names, a.Name)
 				ids = append(ids, a.ID)
 			}
-			f := Finding{Subject: r.RowID(), Related: ids, Key: key, Says: say("%s: %s are one attribute that occurs several times.", nameOf(m, r.RowID()), listed(names))}
+			f := Finding{Subject: r.RowID(), Related: ids, Key: key, says: say("%s: %s are one attribute that occurs several times.", nameOf(m, r.RowID()), listed(names))}
 			one := model.Plural(stem)
 			if !slices.ContainsFunc(m.Children(r.RowID(), model.Attribute, model.Literal), func(e *model.Element) bool { return e.Name == one }) {
 				mend := Mend{Title: fmt.Sprintf("Make it %s [0..%d]", one, len(list)), Changes: []model.Change{&model.SetPart{ID: ids[0], Set: model.P("name", one, "multiplicity", fmt.Sprintf("0..%d", len(list)))}}}
@@ -316,7 +316,7 @@ var classAccessorListed = &Analyzer{
 		for _, id := range ids {
 			mend.Changes = append(mend.Changes, &model.Delete{ID: id})
 		}
-		p.Report(Finding{Subject: e.ID, Related: ids, Says: say("%s lists accessors: %s.", nameOf(m, e.ID), listed(listedOnes)), Mends: []Mend{mend}}, idStrings(ids)...)
+		p.Report(Finding{Subject: e.ID, Related: ids, says: say("%s lists accessors: %s.", nameOf(m, e.ID), listed(listedOnes)), Mends: []Mend{mend}}, idStrings(ids)...)
 	}},
 }
 
@@ -344,7 +344,7 @@ var classPublicAttribute = &Analyzer{
 			for _, id := range ids {
 				mend.Changes = append(mend.Changes, &model.SetPart{ID: id, Set: model.P("visibility", model.Private)})
 			}
-			p.Report(Finding{Subject: r.RowID(), Related: ids, Says: say("%s: anybody can write %s, past its operations.", nameOf(m, r.RowID()), listed(open)), Mends: []Mend{mend}}, idStrings(ids)...)
+			p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s: anybody can write %s, past its operations.", nameOf(m, r.RowID()), listed(open)), Mends: []Mend{mend}}, idStrings(ids)...)
 		}
 	}},
 }
@@ -358,7 +358,7 @@ var classDerivedRule = &Analyzer{
 	Scope: Each{Kinds: attributes, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		e := r.(*model.Element)
 		if d := e.Attribute(); d.Derived && d.Default == "" && strings.TrimSpace(e.Definition) == "" {
-			p.Report(Finding{Subject: e.ID, Says: say("%s is derived. From what, and how? Write it as its definition.", whereOf(p.Model, e))})
+			p.Report(Finding{Subject: e.ID, says: say("%s is derived. From what, and how? Write it as its definition.", whereOf(p.Model, e))})
 		}
 	}},
 }
@@ -373,7 +373,7 @@ var classTooLarge = &Analyzer{
 	Leaves: "A class with ten attributes; an enumeration with fifty literals.",
 	Scope: Each{Kinds: []model.Kind{model.Class, model.Interface, model.DataType}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		if n := len(p.Model.Children(r.RowID(), model.Attribute, model.Operation)); n > mostFeatures {
-			p.Report(Finding{Subject: r.RowID(), Says: say("%s has %d features. Which of them belong together?", nameOf(p.Model, r.RowID()), n)})
+			p.Report(Finding{Subject: r.RowID(), says: say("%s has %d features. Which of them belong together?", nameOf(p.Model, r.RowID()), n)})
 		}
 	}},
 }
@@ -405,6 +405,6 @@ var classIdentifierMissing = &Analyzer{
 		if hangsOnAssociation(m, e.ID) {
 			return
 		}
-		p.Report(Finding{Subject: e.ID, Says: say("%s is stored. What tells one %s from another? Mark it with {id}.", nameOf(m, e.ID), nameOf(m, e.ID))})
+		p.Report(Finding{Subject: e.ID, says: say("%s is stored. What tells one %s from another? Mark it with {id}.", nameOf(m, e.ID), nameOf(m, e.ID))})
 	}},
 }

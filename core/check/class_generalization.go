@@ -36,7 +36,7 @@ var classGeneralKind = &Analyzer{
 		if a.Kind == b.Kind {
 			return
 		}
-		f := Finding{Subject: rel.ID, Related: []model.ID{a.ID, b.ID}, Says: say("%s is %s and cannot be a kind of %s, which is %s.", nameOf(m, a.ID), withArticle(a.Kind.Title()), nameOf(m, b.ID), withArticle(b.Kind.Title()))}
+		f := Finding{Subject: rel.ID, Related: []model.ID{a.ID, b.ID}, says: say("%s is %s and cannot be a kind of %s, which is %s.", nameOf(m, a.ID), withArticle(a.Kind.Title()), nameOf(m, b.ID), withArticle(b.Kind.Title()))}
 		if b.Kind == model.Interface {
 			f.Mends = append(f.Mends, Mend{Title: fmt.Sprintf("Say that %s realizes %s", nameOf(m, a.ID), nameOf(m, b.ID)), Changes: []model.Change{&model.SetRelationship{ID: rel.ID, Set: model.P("kind", model.Realization, "set", "")}}})
 		}
@@ -63,7 +63,7 @@ var classFinalSpecialized = &Analyzer{
 		if !isClassLine(m, rel) || !m.Element(rel.Target).Classifier().Final {
 			return
 		}
-		p.Report(Finding{Subject: rel.ID, Related: []model.ID{rel.Target}, Says: say("%s is a leaf, so %s cannot be a kind of it.", nameOf(m, rel.Target), nameOf(m, rel.Source)),
+		p.Report(Finding{Subject: rel.ID, Related: []model.ID{rel.Target}, says: say("%s is a leaf, so %s cannot be a kind of it.", nameOf(m, rel.Target), nameOf(m, rel.Source)),
 			Mends: []Mend{
 				{Title: fmt.Sprintf("Let %s have kinds", nameOf(m, rel.Target)), Changes: []model.Change{&model.SetClassifier{ID: rel.Target, Set: model.P("final", false)}}},
 				deleteMend(rel.ID, "Delete the generalization"),
@@ -88,7 +88,7 @@ var classRedundantGeneral = &Analyzer{
 			if g.ID == rel.ID || !same && !longer {
 				continue
 			}
-			p.Report(Finding{Subject: rel.ID, Related: []model.ID{g.ID}, Says: say("That %s is a kind of %s follows already.", nameOf(m, rel.Source), nameOf(m, rel.Target)),
+			p.Report(Finding{Subject: rel.ID, Related: []model.ID{g.ID}, says: say("That %s is a kind of %s follows already.", nameOf(m, rel.Source), nameOf(m, rel.Target)),
 				Mends: []Mend{deleteMend(rel.ID, "Delete this generalization")}})
 			return
 		}
@@ -106,7 +106,7 @@ var classLabelOnGeneralization = &Analyzer{
 		if !isClassLine(m, rel) || strings.TrimSpace(rel.Name) == "" {
 			return
 		}
-		p.Report(Finding{Subject: rel.ID, Says: say("“%s” stands on the generalization from %s to %s, which reads “is a kind of”.", rel.Name, nameOf(m, rel.Source), nameOf(m, rel.Target)),
+		p.Report(Finding{Subject: rel.ID, says: say("“%s” stands on the generalization from %s to %s, which reads “is a kind of”.", rel.Name, nameOf(m, rel.Source), nameOf(m, rel.Target)),
 			Mends: []Mend{{Title: "Remove the name", Changes: []model.Change{&model.SetRelationship{ID: rel.ID, Set: model.P("name", "")}}}}})
 	}},
 }
@@ -133,7 +133,7 @@ var classBareSpecific = &Analyzer{
 			}
 			return
 		}
-		p.Report(Finding{Subject: e.ID, Says: say("%s adds nothing to %s. What makes it special?", nameOf(m, e.ID), nameOf(m, m.Generals(e.ID)[0].Target))})
+		p.Report(Finding{Subject: e.ID, says: say("%s adds nothing to %s. What makes it special?", nameOf(m, e.ID), nameOf(m, m.Generals(e.ID)[0].Target))})
 	}},
 }
 
@@ -148,7 +148,7 @@ var classAbstractChildless = &Analyzer{
 		if !e.Classifier().Abstract || len(p.Model.Specifics(e.ID)) > 0 {
 			return
 		}
-		p.Report(Finding{Subject: e.ID, Says: say("%s is abstract, and nothing is a kind of it: there can be none.", nameOf(p.Model, e.ID)),
+		p.Report(Finding{Subject: e.ID, says: say("%s is abstract, and nothing is a kind of it: there can be none.", nameOf(p.Model, e.ID)),
 			Mends: []Mend{{Title: "Make it concrete", Changes: []model.Change{&model.SetClassifier{ID: e.ID, Set: model.P("abstract", false)}}}}})
 	}},
 }
@@ -172,7 +172,7 @@ var classTypeCode = &Analyzer{
 			if n := len(list); e.Attribute().Derived || e.Attribute().Static || n == 0 || !codeNames[list[n-1]] || n > 1 && strings.Join(list[:n-1], " ") != strings.Join(model.Words(owner.Name), " ") {
 				continue
 			}
-			p.Report(Finding{Subject: e.ID, Says: say("%s: its kinds tell that already.", whereOf(m, e)), Mends: []Mend{deleteMend(e.ID, "Remove the attribute")}})
+			p.Report(Finding{Subject: e.ID, says: say("%s: its kinds tell that already.", whereOf(m, e)), Mends: []Mend{deleteMend(e.ID, "Remove the attribute")}})
 		}
 	}},
 }

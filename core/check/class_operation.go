@@ -28,7 +28,7 @@ var interfaceAttributes = &Analyzer{
 			}
 		}
 		if len(ids) > 0 {
-			p.Report(Finding{Subject: r.RowID(), Related: ids, Says: say("%s is an interface and has attributes: %s.", nameOf(m, r.RowID()), listed(names))}, idStrings(ids)...)
+			p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s is an interface and has attributes: %s.", nameOf(m, r.RowID()), listed(names))}, idStrings(ids)...)
 		}
 	}},
 }
@@ -43,7 +43,7 @@ var interfaceVisibility = &Analyzer{
 		m := p.Model
 		for _, e := range m.Children(r.RowID(), model.Attribute, model.Operation) {
 			if v := classifier.VisibilityOf(e); v != "" && v != model.Public {
-				p.Report(Finding{Subject: e.ID, Says: say("%s belongs to an interface and has to be public.", whereOf(m, e)),
+				p.Report(Finding{Subject: e.ID, says: say("%s belongs to an interface and has to be public.", whereOf(m, e)),
 					Mends: []Mend{{Title: "Make it public", Changes: []model.Change{&model.SetPart{ID: e.ID, Set: model.P("visibility", model.Public)}}}}})
 			}
 		}
@@ -65,7 +65,7 @@ var interfaceUnrealized = &Analyzer{
 				return
 			}
 		}
-		p.Report(Finding{Subject: r.RowID(), Says: say("Nothing realizes %s. Who offers it?", nameOf(m, r.RowID()))})
+		p.Report(Finding{Subject: r.RowID(), says: say("Nothing realizes %s. Who offers it?", nameOf(m, r.RowID()))})
 	}},
 }
 
@@ -112,7 +112,7 @@ var interfaceIncomplete = &Analyzer{
 				ids = append(ids, o.ID)
 			}
 			rel := r.(*model.Relationship)
-			f := Finding{Subject: class, Related: append([]model.ID{rel.ID}, ids...), Key: string(rel.ID), Says: say("%s has to offer what %s asks for: %s.", nameOf(m, class), nameOf(m, rel.Target), listed(names))}
+			f := Finding{Subject: class, Related: append([]model.ID{rel.ID}, ids...), Key: string(rel.ID), says: say("%s has to offer what %s asks for: %s.", nameOf(m, class), nameOf(m, rel.Target), listed(names))}
 			f.Mends = []Mend{{Title: "Add " + listed(names), Changes: rework.OperationChanges(m, class, byClass[class], "mend "+string(rel.ID))}}
 			p.Report(f, idStrings(ids)...)
 		}
@@ -135,7 +135,7 @@ var interfaceSignature = &Analyzer{
 			}
 			near, need := m.Element(x.Near), m.Element(x.Operation)
 			f := Finding{Subject: x.Near, Related: []model.ID{x.Via, x.Class, x.Operation}, Key: string(x.Class) + "|" + string(x.Operation),
-				Says: say("%s does not fit %s.%s: %s.", whereOf(m, near), nameOf(m, need.Owner), need.Name, x.Why)}
+				says: say("%s does not fit %s.%s: %s.", whereOf(m, near), nameOf(m, need.Owner), need.Name, x.Why)}
 			if near.Kind == model.Operation && near.Owner == x.Class && !near.Operation().Constructor {
 				if changes := rework.FitChanges(m, near, need, "fit "+string(x.Via)); changes != nil {
 					f.Mends = []Mend{{Title: "Make it fit", Changes: changes}}
@@ -158,7 +158,7 @@ var realizationKind = &Analyzer{
 		if a == nil || b == nil || (b.Kind == model.Interface || b.Kind == model.Component) && a.Kind != model.Interface {
 			return
 		}
-		f := Finding{Subject: rel.ID, Related: []model.ID{a.ID, b.ID}, Says: say("%s cannot realize %s: only an interface is realized, and not by an interface.", nameOf(m, a.ID), nameOf(m, b.ID))}
+		f := Finding{Subject: rel.ID, Related: []model.ID{a.ID, b.ID}, says: say("%s cannot realize %s: only an interface is realized, and not by an interface.", nameOf(m, a.ID), nameOf(m, b.ID))}
 		if a.Kind == b.Kind && a.ID != b.ID {
 			f.Mends = append(f.Mends, Mend{Title: fmt.Sprintf("Say that %s is a kind of %s", nameOf(m, a.ID), nameOf(m, b.ID)), Changes: []model.Change{&model.SetRelationship{ID: rel.ID, Set: model.P("kind", model.Generalization)}}})
 		}
@@ -182,7 +182,7 @@ var classAbstractOperation = &Analyzer{
 		if owner == nil || owner.Kind == model.Interface || owner.Classifier().Abstract {
 			return
 		}
-		f := Finding{Subject: e.ID, Related: []model.ID{owner.ID}, Says: say("%s is abstract, but %s is not.", whereOf(m, e), nameOf(m, owner.ID))}
+		f := Finding{Subject: e.ID, Related: []model.ID{owner.ID}, says: say("%s is abstract, but %s is not.", whereOf(m, e), nameOf(m, owner.ID))}
 		if owner.Kind != model.Enumeration {
 			f.Mends = append(f.Mends, Mend{Title: fmt.Sprintf("Make %s abstract", nameOf(m, owner.ID)), Changes: []model.Change{&model.SetClassifier{ID: owner.ID, Set: model.P("abstract", true)}}})
 		}
@@ -212,7 +212,7 @@ var classAbstractMissing = &Analyzer{
 			names = append(names, o.Name+"()")
 			ids = append(ids, o.ID)
 		}
-		p.Report(Finding{Subject: e.ID, Related: ids, Says: say("%s inherits abstract operations and does not say how they are done: %s.", nameOf(m, e.ID), listed(names)), Mends: []Mend{
+		p.Report(Finding{Subject: e.ID, Related: ids, says: say("%s inherits abstract operations and does not say how they are done: %s.", nameOf(m, e.ID), listed(names)), Mends: []Mend{
 			{Title: "Add " + listed(names), Changes: rework.OperationChanges(m, e.ID, left, "abstract "+string(e.ID))},
 			{Title: fmt.Sprintf("Make %s abstract", nameOf(m, e.ID)), Changes: []model.Change{&model.SetClassifier{ID: e.ID, Set: model.P("abstract", true)}}},
 		}}, idStrings(ids)...)
@@ -231,7 +231,7 @@ var enumerationDuplicate = &Analyzer{
 		for _, l := range m.Children(r.RowID(), model.Literal) {
 			value := l.Literal().Value
 			if was := first[value]; value != "" && was != nil && was.Name != l.Name {
-				p.Report(Finding{Subject: l.ID, Related: []model.ID{was.ID}, Says: say("%s: %s and %s both have the value %s.", nameOf(m, r.RowID()), was.Name, l.Name, value)})
+				p.Report(Finding{Subject: l.ID, Related: []model.ID{was.ID}, says: say("%s: %s and %s both have the value %s.", nameOf(m, r.RowID()), was.Name, l.Name, value)})
 			} else if was == nil {
 				first[value] = l
 			}
@@ -248,7 +248,7 @@ var enumerationEmpty = &Analyzer{
 	Scope: Each{Kinds: []model.Kind{model.Enumeration}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m := p.Model
 		if len(m.Children(r.RowID(), model.Literal)) == 0 && len(m.Generals(r.RowID())) == 0 {
-			p.Report(Finding{Subject: r.RowID(), Says: say("%s lists no values. Which are there?", nameOf(m, r.RowID()))})
+			p.Report(Finding{Subject: r.RowID(), says: say("%s lists no values. Which are there?", nameOf(m, r.RowID()))})
 		}
 	}},
 }

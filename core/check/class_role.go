@@ -28,7 +28,7 @@ var classRoleClash = &Analyzer{
 		for i, c := range classifier.Lineage(m, opposite.Type) {
 			for _, a := range m.Children(c, model.Attribute) {
 				if a.Name == e.Name && (i == 0 || a.Attribute().Visibility != model.Private) {
-					p.Report(Finding{Subject: e.ID, Related: []model.ID{a.ID}, Says: say("The role %s at %s clashes with the attribute %s.", e.Name, nameOf(m, e.Type), whereOf(m, a))})
+					p.Report(Finding{Subject: e.ID, Related: []model.ID{a.ID}, says: say("The role %s at %s clashes with the attribute %s.", e.Name, nameOf(m, e.Type), whereOf(m, a))})
 					return
 				}
 			}
@@ -41,7 +41,7 @@ var classRoleClash = &Analyzer{
 					if o.ID >= e.ID || o.Name != e.Name || others[1-k].Type != c || len(o.End().Redefines)+len(o.End().Subsets) > 0 || i > 0 && o.End().Visibility == model.Private {
 						continue
 					}
-					p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, Says: say("The role %s stands twice, seen from %s.", e.Name, nameOf(m, opposite.Type))})
+					p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, says: say("The role %s stands twice, seen from %s.", e.Name, nameOf(m, opposite.Type))})
 					return
 				}
 			}

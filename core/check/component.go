@@ -95,7 +95,7 @@ var componentUnmet = &Analyzer{
 			if len(n.From) > 0 || c.Component().External || outward || shared[n.Interface] != nil {
 				continue
 			}
-			p.Report(Finding{Subject: c.ID, Key: string(n.Interface), Related: []model.ID{n.Interface}, Says: say("%s requires %s, and nobody provides it.", nameOf(m, c.ID), nameOf(m, n.Interface))})
+			p.Report(Finding{Subject: c.ID, Key: string(n.Interface), Related: []model.ID{n.Interface}, says: say("%s requires %s, and nobody provides it.", nameOf(m, c.ID), nameOf(m, n.Interface))})
 		}
 	}),
 }
@@ -124,7 +124,7 @@ var componentUnused = &Analyzer{
 					return r.Target == i && (r.Kind == model.Usage || r.Kind == model.Dependency)
 				})
 				if !needed && !outward && !used && !c.Component().External {
-					p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, Says: say("%s provides %s, and nobody needs it. For whom is it?", nameOf(m, c.ID), nameOf(m, i))})
+					p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, says: say("%s provides %s, and nobody needs it. For whom is it?", nameOf(m, c.ID), nameOf(m, i))})
 				}
 			}
 		}
@@ -148,12 +148,12 @@ var componentSeemsReversed = &Analyzer{
 				f.Related = append(f.Related, r.Source)
 				f.Mends = append(f.Mends, Mend{Title: fmt.Sprintf("%s provides it", nameOf(m, r.Source)), Changes: []model.Change{&model.SetRelationship{ID: r.ID, Set: model.P("kind", model.Provides)}}})
 			}
-			f.Says = say("%s is required by %s, and provided by nobody. Does one of them provide it?", nameOf(m, i), listed(names))
+			f.says = say("%s is required by %s, and provided by nobody. Does one of them provide it?", nameOf(m, i), listed(names))
 			p.Report(f)
 		}
 		for _, r := range m.Relationships(model.Assembly) {
 			if turned(m, r) {
-				p.Report(Finding{Subject: r.ID, Says: say("%s: it is %s that requires %s, and %s that provides it.", relationText(m, r.ID), nameOf(m, r.Target), nameOf(m, r.Connector().Interface), nameOf(m, r.Source)),
+				p.Report(Finding{Subject: r.ID, says: say("%s: it is %s that requires %s, and %s that provides it.", relationText(m, r.ID), nameOf(m, r.Target), nameOf(m, r.Connector().Interface), nameOf(m, r.Source)),
 					Mends: []Mend{{Title: "Reverse it", Changes: []model.Change{&model.Reverse{ID: r.ID}}}}})
 			}
 		}
@@ -181,7 +181,7 @@ var assemblyMismatch = &Analyzer{
 			if port := r.Connector().ToPort; port != "" {
 				changes = append(changes, &model.SetRelationship{ID: offer, Set: model.P("port", port)})
 			}
-			p.Report(Finding{Subject: r.ID, Related: []model.ID{to.ID, i}, Says: say("%s: %s does not provide %s.", relationText(m, r.ID), nameOf(m, to.ID), nameOf(m, i)),
+			p.Report(Finding{Subject: r.ID, Related: []model.ID{to.ID, i}, says: say("%s: %s does not provide %s.", relationText(m, r.ID), nameOf(m, to.ID), nameOf(m, i)),
 				Mends: []Mend{{Title: fmt.Sprintf("%s provides %s", nameOf(m, to.ID), nameOf(m, i)), Changes: changes}}})
 		}
 	}),
@@ -201,7 +201,7 @@ var componentEmptyInterface = &Analyzer{
 				continue
 			}
 			seen[r.Target] = true
-			p.Report(Finding{Subject: r.Target, Says: say("%s stands between components and has no operation. What can be asked there?", nameOf(m, r.Target))})
+			p.Report(Finding{Subject: r.Target, says: say("%s stands between components and has no operation. What can be asked there?", nameOf(m, r.Target))})
 		}
 	}),
 }
@@ -217,7 +217,7 @@ var portBare = &Analyzer{
 		for _, c := range m.OfKind(model.Component) {
 			for _, port := range m.Children(c.ID, model.Port) {
 				if len(m.Uses(port.ID)) == 0 {
-					p.Report(Finding{Subject: port.ID, Says: say("Nothing passes at the port %s of %s.", nameOf(m, port.ID), nameOf(m, c.ID))})
+					p.Report(Finding{Subject: port.ID, says: say("Nothing passes at the port %s of %s.", nameOf(m, port.ID), nameOf(m, c.ID))})
 				}
 			}
 		}
@@ -233,7 +233,7 @@ var componentCycle = &Analyzer{
 	Scope: onComponents(func(p *Pass) {
 		m := p.Model
 		for _, circle := range component.Circles(m) {
-			p.Report(Finding{Subject: circle[0], Related: circle[1:], Says: say("%s call each other in a circle.", listed(namesOf(m, circle)))}, idStrings(circle)...)
+			p.Report(Finding{Subject: circle[0], Related: circle[1:], says: say("%s call each other in a circle.", listed(namesOf(m, circle)))}, idStrings(circle)...)
 		}
 	}),
 }
@@ -253,7 +253,7 @@ var componentBypass = &Analyzer{
 			}
 			for _, n := range component.Needs(m) {
 				if n.Component == from.ID && len(n.From) == 1 && n.From[0] == to.ID {
-					p.Report(Finding{Subject: r.ID, Related: []model.ID{n.Interface}, Says: say("%s, though it gets %s from it. Is there more than that?", relationText(m, r.ID), nameOf(m, n.Interface)),
+					p.Report(Finding{Subject: r.ID, Related: []model.ID{n.Interface}, says: say("%s, though it gets %s from it. Is there more than that?", relationText(m, r.ID), nameOf(m, n.Interface)),
 						Mends: []Mend{deleteMend(r.ID, "Delete the dependency")}})
 					break
 				}
@@ -307,7 +307,7 @@ var componentHollow = &Analyzer{
 			for _, i := range component.Provided(m, c.ID) {
 				inner := slices.ContainsFunc(in.components, func(o model.ID) bool { return component.Gives(m, o, i) })
 				if !inner && !slices.ContainsFunc(in.classes, func(e *model.Element) bool { return realizes(m, e.ID, i) }) {
-					p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, Says: say("%s provides %s, but nothing in it does.", nameOf(m, c.ID), nameOf(m, i))})
+					p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, says: say("%s provides %s, but nothing in it does.", nameOf(m, c.ID), nameOf(m, i))})
 				}
 			}
 		}
@@ -358,7 +358,7 @@ var delegationInvalid = &Analyzer{
 				}
 			}
 			if why != "" {
-				p.Report(Finding{Subject: r.ID, Related: []model.ID{to.ID}, Says: say("%s: %s.", relationText(m, r.ID), why)})
+				p.Report(Finding{Subject: r.ID, Related: []model.ID{to.ID}, says: say("%s: %s.", relationText(m, r.ID), why)})
 			}
 		}
 	}),
@@ -389,7 +389,7 @@ var delegationIncomplete = &Analyzer{
 					return r.Connector().FromPort == port && (i == "" || component.Offers(m, i, o.Target))
 				})
 				if port != "" && !passed {
-					p.Report(Finding{Subject: o.ID, Related: []model.ID{c.ID, port}, Says: say("%s provides %s at the port %s, but passes it on to nothing inside.", nameOf(m, c.ID), nameOf(m, o.Target), nameOf(m, port))})
+					p.Report(Finding{Subject: o.ID, Related: []model.ID{c.ID, port}, says: say("%s provides %s at the port %s, but passes it on to nothing inside.", nameOf(m, c.ID), nameOf(m, o.Target), nameOf(m, port))})
 				}
 			}
 		}
@@ -413,7 +413,7 @@ var componentSharedClass = &Analyzer{
 				return slices.ContainsFunc(by[class], func(o model.ID) bool { return slices.Contains(ancestors(m, o), id) })
 			})
 			if len(apart) > 1 {
-				p.Report(Finding{Subject: class, Related: apart, Says: say("%s is in %s. Which of them does it belong to?", nameOf(m, class), listed(namesOf(m, apart)))})
+				p.Report(Finding{Subject: class, Related: apart, says: say("%s is in %s. Which of them does it belong to?", nameOf(m, class), listed(namesOf(m, apart)))})
 			}
 		}
 	}),
@@ -439,7 +439,7 @@ var classUnallocated = &Analyzer{
 			return
 		}
 		slices.SortFunc(out, func(a, b model.ID) int { return strings.Compare(nameOf(m, a), nameOf(m, b)) })
-		p.Report(Finding{Subject: out[0], Related: out[1:], Says: say("In no component: %s.", alternatives(namesOf(m, out)))}, idStrings(out)...)
+		p.Report(Finding{Subject: out[0], Related: out[1:], says: say("In no component: %s.", alternatives(namesOf(m, out)))}, idStrings(out)...)
 	}),
 }
 
@@ -466,7 +466,7 @@ var componentUndeclaredUse = &Analyzer{
 							continue
 						}
 						told[[2]model.ID{a.ID, b.ID}] = true
-						p.Report(Finding{Subject: a.ID, Key: string(b.ID), Related: []model.ID{b.ID, r.ID}, Says: say("%s in %s uses %s in %s, but %s requires nothing from there.", nameOf(m, way[0]), nameOf(m, a.ID), nameOf(m, way[1]), nameOf(m, b.ID), nameOf(m, a.ID)),
+						p.Report(Finding{Subject: a.ID, Key: string(b.ID), Related: []model.ID{b.ID, r.ID}, says: say("%s in %s uses %s in %s, but %s requires nothing from there.", nameOf(m, way[0]), nameOf(m, a.ID), nameOf(m, way[1]), nameOf(m, b.ID), nameOf(m, a.ID)),
 							Mends: []Mend{{Title: fmt.Sprintf("Say that %s uses %s", nameOf(m, a.ID), nameOf(m, b.ID)), Changes: []model.Change{&model.Connect{ID: model.DeriveID("uses", string(a.ID), string(b.ID)), Kind: model.Usage, Source: a.ID, Target: b.ID}}}}})
 					}
 				}

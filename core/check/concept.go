@@ -69,7 +69,7 @@ func runMissingConcept(p *Pass) {
 			continue
 		}
 		p.Report(Finding{Subject: w.texts[0].row, Related: rows[1:], Key: w.stem,
-			Says: say("“%s” stands in %d %s, and nowhere in the model. Is it missing?", name, len(w.texts), placesOf(len(sentences), len(rows))),
+			says: say("“%s” stands in %d %s, and nowhere in the model. Is it missing?", name, len(w.texts), placesOf(len(sentences), len(rows))),
 			Mends: []Mend{
 				{Title: "Add the class " + brief.NameAs(name, model.Class), Changes: add},
 				{Title: "It is no concept here", Changes: brief.RejectChanges(m, concept, false)},

@@ -13,7 +13,7 @@ var entityName = &Analyzer{
 	Leaves: "Beekeeper, Testing laboratory",
 	Scope: Each{Kinds: []model.Kind{model.Entity}, Reach: []Neighbourhood{Self}, Run: func(p *Pass, r model.Row) {
 		if e := r.(*model.Element); isVerbPhrase(e.Name) {
-			p.Report(Finding{Subject: e.ID, Says: say("%s says what happens. An external entity is named for who or what it is.", e.Name)})
+			p.Report(Finding{Subject: e.ID, says: say("%s says what happens. An external entity is named for who or what it is.", e.Name)})
 		}
 	}},
 }
@@ -40,7 +40,7 @@ var contextOneProcess = &Analyzer{
 		if len(list) < 2 {
 			return
 		}
-		f := Finding{Subject: list[0].ID, Says: say("%d processes are no part of another one. One of them is the system; the others are parts of it, or external entities.", len(list))}
+		f := Finding{Subject: list[0].ID, says: say("%d processes are no part of another one. One of them is the system; the others are parts of it, or external entities.", len(list))}
 		for _, e := range list[1:] {
 			f.Related = append(f.Related, e.ID)
 		}
@@ -62,7 +62,7 @@ var contextStore = &Analyzer{
 			for _, at := range p.Model.PlacementsOf(s.ID) {
 				if p.Model.Diagram(at.Diagram).Kind == model.ContextDiagram {
 					p.Report(Finding{Subject: s.ID, Related: []model.ID{at.Diagram}, Key: string(at.ID),
-						Says:  say("%s is a store and stands on the context diagram. Show it on the first level.", nameOf(p.Model, s.ID)),
+						says:  say("%s is a store and stands on the context diagram. Show it on the first level.", nameOf(p.Model, s.ID)),
 						Mends: []Mend{{Title: "Take it off this diagram", Changes: []model.Change{&model.Unplace{ID: at.ID}}}}})
 				}
 			}
@@ -78,7 +78,7 @@ var contextName = &Analyzer{
 	Leaves: "Heatherfold Honey Cooperative",
 	Scope: Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self}, Run: func(p *Pass, r model.Row) {
 		if e := r.(*model.Element); e.Owner == "" && isVerbPhrase(e.Name) {
-			p.Report(Finding{Subject: e.ID, Says: say("%s says one thing that happens. The process of the context diagram bears the name of the system.", e.Name)})
+			p.Report(Finding{Subject: e.ID, says: say("%s says one thing that happens. The process of the context diagram bears the name of the system.", e.Name)})
 		}
 	}},
 }

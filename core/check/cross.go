@@ -40,7 +40,7 @@ var crossActorUnknown = &Analyzer{
 			if strings.TrimSpace(a.Name) == "" || a.Actor().Abstract || known[m.TermKey(a.Name)] {
 				continue
 			}
-			p.Report(Finding{Subject: a.ID, Says: say("%s takes part in use cases, but is no external entity and performs nothing in the activity table.", a.Name)})
+			p.Report(Finding{Subject: a.ID, says: say("%s takes part in use cases, but is no external entity and performs nothing in the activity table.", a.Name)})
 		}
 	}, crossKinds...),
 }
@@ -64,7 +64,7 @@ var crossEntityActor = &Analyzer{
 			if strings.TrimSpace(e.Name) == "" || actors[m.TermKey(e.Name)] || len(m.Flows(e.ID)) == 0 {
 				continue
 			}
-			p.Report(Finding{Subject: e.ID, Says: say("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name),
+			p.Report(Finding{Subject: e.ID, says: say("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name),
 				Mends: []Mend{{Title: "Make " + e.Name + " an actor", Changes: []model.Change{&model.AddElement{ID: model.DeriveID("actor", string(e.ID)), Kind: model.Actor, Name: e.Name}}}}})
 		}
 	}, crossKinds...),
@@ -102,7 +102,7 @@ var crossProcessUseCase = &Analyzer{
 					return end.Direction == dataflow.Into && partner != nil && partner.Kind == model.Entity
 				})
 				if outside && !about && !traced && strings.TrimSpace(e.Name) != "" {
-					p.Report(Finding{Subject: e.ID, Says: say("%s answers somebody outside, and no use case speaks of that.", dataflow.Label(m, e.ID))})
+					p.Report(Finding{Subject: e.ID, says: say("%s answers somebody outside, and no use case speaks of that.", dataflow.Label(m, e.ID))})
 				}
 			}
 		}

@@ -74,7 +74,7 @@ var dictionaryUndefined = &Analyzer{
 			if entry != nil {
 				f.Subject, f.Related = entry.Item.ID, u.rows
 			}
-			f.Says = say("%s is not defined: what is it made of?", u.name)
+			f.says = say("%s is not defined: what is it made of?", u.name)
 			f.Mends = []Mend{{Title: "It is elementary", Changes: markItem(p.Model, u.name, model.Elementary)}}
 			p.Report(f, idStrings(u.rows)...)
 		}
@@ -93,7 +93,7 @@ var dictionaryUnused = &Analyzer{
 		for _, e := range p.Model.OfKind(model.DataItem) {
 			u := uses[d.Key(e.Name)]
 			if model.NormalForm(e.Name) != "" && (u == nil || len(u.rows) == 1 && u.rows[0] == e.ID) {
-				p.Report(Finding{Subject: e.ID, Says: say("%s is in the dictionary, but no flow, store or other entry names it.", e.Name)})
+				p.Report(Finding{Subject: e.ID, says: say("%s is in the dictionary, but no flow, store or other entry names it.", e.Name)})
 			}
 		}
 	}},
@@ -108,7 +108,7 @@ var dictionaryEndless = &Analyzer{
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
 		d := dictionary.Of(p.Model)
 		for _, name := range d.Endless() {
-			p.Report(Finding{Subject: d.Entry(name).Item.ID, Says: say("%s always contains itself again, without end.", name)})
+			p.Report(Finding{Subject: d.Entry(name).Item.ID, says: say("%s always contains itself again, without end.", name)})
 		}
 	}},
 }
@@ -126,7 +126,7 @@ var dictionarySyntax = &Analyzer{
 			text = e.Store().Contents
 		}
 		if _, err := dictionary.Parse(text); err != nil {
-			p.Report(Finding{Subject: e.ID, Says: say("The contents of %s cannot be read: %v.", nameOf(p.Model, e.ID), err)})
+			p.Report(Finding{Subject: e.ID, says: say("The contents of %s cannot be read: %v.", nameOf(p.Model, e.ID), err)})
 		}
 	}},
 }

@@ -32,7 +32,7 @@ var duplicateFeature = &Analyzer{
 					continue
 				}
 				f := Finding{Subject: e.ID, Related: []model.ID{was.ID},
-					Says: say("%s has the %s %s twice.", nameOf(p.Model, r.RowID()), e.Kind.Title(), e.Name)}
+					says: say("%s has the %s %s twice.", nameOf(p.Model, r.RowID()), e.Kind.Title(), e.Name)}
 				if sameFeature(p.Model, was, e) {
 					f.Mends = []Mend{{Title: "Remove the second one", Changes: []model.Change{&model.Delete{ID: e.ID}}}}
 				}

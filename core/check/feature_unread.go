@@ -26,7 +26,7 @@ var featureUnread = &Analyzer{
 			if why == "" {
 				why = "it can be read by now; edit the features once more to take it over"
 			}
-			p.Report(Finding{Subject: e.ID, Says: say("%s: the line %q cannot be read: %s.", nameOf(p.Model, e.Owner), text, why)})
+			p.Report(Finding{Subject: e.ID, says: say("%s: the line %q cannot be read: %s.", nameOf(p.Model, e.Owner), text, why)})
 		},
 	},
 }

@@ -15,7 +15,7 @@ var flowSelf = &Analyzer{
 	Leaves: "Two flows between two processes, both ways.",
 	Scope: eachFlow(func(p *Pass, f *model.Relationship) {
 		if f.Source != "" && f.Source == f.Target {
-			p.Report(Finding{Subject: f.ID, Says: say("%s leads from %s to itself. What has to wait rests in a store.", dataflow.FlowName(p.Model, f), nameOf(p.Model, f.Source))})
+			p.Report(Finding{Subject: f.ID, says: say("%s leads from %s to itself. What has to wait rests in a store.", dataflow.FlowName(p.Model, f), nameOf(p.Model, f.Source))})
 		}
 	}),
 }
@@ -28,7 +28,7 @@ func betweenKinds(a, b model.Kind, message string) Scope {
 			return
 		}
 		if from.Kind == a && to.Kind == b || from.Kind == b && to.Kind == a {
-			p.Report(Finding{Subject: f.ID, Says: say("%s: "+message, flowText(p.Model, f))})
+			p.Report(Finding{Subject: f.ID, says: say("%s: "+message, flowText(p.Model, f))})
 		}
 	})
 }
@@ -98,7 +98,7 @@ var flowDuplicate = &Analyzer{
 				f.Related = append(f.Related, r.RowID())
 			}
 			first := members[0].(*model.Relationship)
-			f.Says = say("%s leads %d times between the same two, in the same direction.", first.Name, len(members))
+			f.says = say("%s leads %d times between the same two, in the same direction.", first.Name, len(members))
 			f.Mends = []Mend{{Title: "Delete all but one"}}
 			for _, id := range f.Related {
 				f.Mends[0].Changes = append(f.Mends[0].Changes, &model.Delete{ID: id})
@@ -184,6 +184,6 @@ var flowUnchanged = &Analyzer{
 				return
 			}
 		}
-		p.Report(Finding{Subject: e.ID, Says: say("%s puts out exactly what it takes in. What does it do with it? Name the result, or leave the process out.", dataflow.Label(p.Model, e.ID))})
+		p.Report(Finding{Subject: e.ID, says: say("%s puts out exactly what it takes in. What does it do with it? Name the result, or leave the process out.", dataflow.Label(p.Model, e.ID))})
 	}),
 }

@@ -75,7 +75,7 @@ var flowUnnamed = &Analyzer{
 	Leaves: "An unnamed flow with a store: it stands for the whole record.",
 	Scope: eachFlow(func(p *Pass, f *model.Relationship) {
 		if strings.TrimSpace(f.Name) == "" && !touchesStore(p.Model, f) {
-			p.Report(Finding{Subject: f.ID, Says: say("The data flow from %s has no name. Name it by the data that pass, with a noun.", ends2(p.Model, f))})
+			p.Report(Finding{Subject: f.ID, says: say("The data flow from %s has no name. Name it by the data that pass, with a noun.", ends2(p.Model, f))})
 		}
 	}),
 }
@@ -94,7 +94,7 @@ var flowVerbName = &Analyzer{
 	Leaves: "delivery note, dispatch note, recall demand, grade",
 	Scope: eachFlow(func(p *Pass, f *model.Relationship) {
 		if isVerbPhrase(f.Name) {
-			p.Report(Finding{Subject: f.ID, Says: say("%s: this is something done. Name the data that pass instead.", flowText(p.Model, f))})
+			p.Report(Finding{Subject: f.ID, says: say("%s: this is something done. Name the data that pass instead.", flowText(p.Model, f))})
 		}
 	}),
 }
@@ -110,7 +110,7 @@ var flowAndName = &Analyzer{
 			words := model.Words(f.Name)
 			for i, w := range words {
 				if w == "and" && i > 0 && i < len(words)-1 && len(p.Model.ByTerm(f.Name, model.DataItem)) == 0 {
-					p.Report(Finding{Subject: f.ID, Says: say("%s: if both always travel together, find the one name for them; else draw two flows.", flowText(p.Model, f))})
+					p.Report(Finding{Subject: f.ID, says: say("%s: if both always travel together, find the one name for them; else draw two flows.", flowText(p.Model, f))})
 					break
 				}
 			}
@@ -136,7 +136,7 @@ var flowControl = &Analyzer{
 	Leaves: "approval, error report",
 	Scope: eachFlow(func(p *Pass, f *model.Relationship) {
 		if isControl(f.Name) {
-			p.Report(Finding{Subject: f.ID, Says: say("%s: this tells when something happens and carries no data. Name the data, or leave it to the specification.", flowText(p.Model, f))})
+			p.Report(Finding{Subject: f.ID, says: say("%s: this tells when something happens and carries no data. Name the data, or leave it to the specification.", flowText(p.Model, f))})
 		}
 	}),
 }
@@ -151,7 +151,7 @@ var flowGoods = &Analyzer{
 		d := dictionary.Of(p.Model)
 		for _, f := range p.Model.Relationships(model.DataFlow) {
 			if e := d.Entry(f.Name); f.Name != "" && e != nil && e.Data.Goods {
-				p.Report(Finding{Subject: f.ID, Related: []model.ID{e.Item.ID}, Says: say("%s: the dictionary calls this goods. Draw the data that come with it.", flowText(p.Model, f))})
+				p.Report(Finding{Subject: f.ID, Related: []model.ID{e.Item.ID}, says: say("%s: the dictionary calls this goods. Draw the data that come with it.", flowText(p.Model, f))})
 			}
 		}
 	}},

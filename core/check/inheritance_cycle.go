@@ -32,7 +32,7 @@ var inheritanceCycle = &Analyzer{
 				}
 				names = append(names, names[0])
 				related := cycle[1:]
-				f := Finding{Subject: cycle[0], Related: related, Says: say("A kind of itself: %s.", strings.Join(names, " is a kind of "))}
+				f := Finding{Subject: cycle[0], Related: related, says: say("A kind of itself: %s.", strings.Join(names, " is a kind of "))}
 				for i, id := range cycle {
 					next := cycle[(i+1)%len(cycle)]
 					mend := Mend{Title: fmt.Sprintf("Delete: %s is a kind of %s", nameOf(p.Model, id), nameOf(p.Model, next))}

@@ -58,7 +58,7 @@ var levelUnbalanced = &Analyzer{
 			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction), Offer: func(m *model.Model) []Mend {
 				return append(outOfLevel(m, l, u), intoLevel(m, dictionary.Of(m), l, u)...)
 			},
-				Says: say("%s: of what is %s, it %s.", levelText(p.Model, l), directionText(u.Direction), strings.Join(parts, " and "))}, parts...)
+				says: say("%s: of what is %s, it %s.", levelText(p.Model, l), directionText(u.Direction), strings.Join(parts, " and "))}, parts...)
 		}
 	}),
 }
@@ -166,7 +166,7 @@ var levelWeakened = &Analyzer{
 				how = "comes once above and repeatedly below"
 			}
 			p.Report(Finding{Subject: l.Process, Related: []model.ID{w.Flow}, Key: string(l.View) + string(w.Direction) + w.Item,
-				Says: say("%s: %s %s.", levelText(p.Model, l), w.Item, how)})
+				says: say("%s: %s %s.", levelText(p.Model, l), w.Item, how)})
 		}
 	}),
 }
@@ -179,7 +179,7 @@ var levelRegrouped = &Analyzer{
 	Leaves: "A part of delivery note by its own name.",
 	Scope: eachLevel(func(p *Pass, d *dictionary.Dictionary, l dataflow.Level) {
 		if names := dataflow.BalanceOf(p.Model, d, l).Regrouped; len(names) > 0 {
-			p.Report(Finding{Subject: l.Process, Key: string(l.View), Says: say("%s: %s holds what is known above, but no flow above contains it under that name.", levelText(p.Model, l), strings.Join(names, ", "))})
+			p.Report(Finding{Subject: l.Process, Key: string(l.View), says: say("%s: %s holds what is known above, but no flow above contains it under that name.", levelText(p.Model, l), strings.Join(names, ", "))})
 		}
 	}),
 }
@@ -193,7 +193,7 @@ var levelNewEntity = &Analyzer{
 	Scope: eachLevel(func(p *Pass, _ *dictionary.Dictionary, l dataflow.Level) {
 		for entity, flows := range dataflow.NewEntities(p.Model, l) {
 			p.Report(Finding{Subject: entity, Related: append([]model.ID{l.Process}, flows...), Key: string(l.Process) + string(l.View),
-				Says: say("%s exchanges data with %s, but %s itself has no flow with it.", levelText(p.Model, l), nameOf(p.Model, entity), dataflow.Label(p.Model, l.Process))}, idStrings(flows)...)
+				says: say("%s exchanges data with %s, but %s itself has no flow with it.", levelText(p.Model, l), nameOf(p.Model, entity), dataflow.Label(p.Model, l.Process))}, idStrings(flows)...)
 		}
 	}),
 }
@@ -208,7 +208,7 @@ var levelNumbering = &Analyzer{
 		first := map[int]*model.Element{}
 		for _, e := range p.Model.Level(l.Process, l.View) {
 			if o := first[e.Process().Ordinal]; o != nil {
-				p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, Says: say("%s and %s bear the same number.", dataflow.Label(p.Model, o.ID), dataflow.Label(p.Model, e.ID)),
+				p.Report(Finding{Subject: e.ID, Related: []model.ID{o.ID}, says: say("%s and %s bear the same number.", dataflow.Label(p.Model, o.ID), dataflow.Label(p.Model, e.ID)),
 					Mends: []Mend{{Title: "Number this level anew", Changes: dataflow.RenumberChanges(p.Model, l, nil)}}})
 				continue
 			}
@@ -229,7 +229,7 @@ var levelTooMany = &Analyzer{
 	Leaves: "Nine processes",
 	Scope: eachLevel(func(p *Pass, _ *dictionary.Dictionary, l dataflow.Level) {
 		if n := len(p.Model.Level(l.Process, l.View)); n > mostOnLevel {
-			p.Report(Finding{Subject: l.Process, Key: string(l.View), Says: say("%s has %d processes: more than %d are hard to take in.", levelText(p.Model, l), n, mostOnLevel)})
+			p.Report(Finding{Subject: l.Process, Key: string(l.View), says: say("%s has %d processes: more than %d are hard to take in.", levelText(p.Model, l), n, mostOnLevel)})
 		}
 	}),
 }
@@ -242,7 +242,7 @@ var levelSingle = &Analyzer{
 	Leaves: "Receive lot, opened into Weigh lot and Enter lot",
 	Scope: eachLevel(func(p *Pass, _ *dictionary.Dictionary, l dataflow.Level) {
 		if list := p.Model.Level(l.Process, l.View); len(list) == 1 {
-			p.Report(Finding{Subject: l.Process, Related: []model.ID{list[0].ID}, Key: string(l.View), Says: say("%s holds only %s: open it further, or close it.", levelText(p.Model, l), dataflow.Label(p.Model, list[0].ID))})
+			p.Report(Finding{Subject: l.Process, Related: []model.ID{list[0].ID}, Key: string(l.View), says: say("%s holds only %s: open it further, or close it.", levelText(p.Model, l), dataflow.Label(p.Model, list[0].ID))})
 		}
 	}),
 }

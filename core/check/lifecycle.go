@@ -32,7 +32,7 @@ var crossLifecycle = &Analyzer{
 			if l.Missing == matrix.Read {
 				message = say("Nobody looks at %s, though %s %s it. Whom is it for?", name, listed(who), verbFor(who, "makes", "make"))
 			}
-			p.Report(Finding{Subject: l.Class.ID, Key: l.Missing.String(), Related: related, Says: message})
+			p.Report(Finding{Subject: l.Class.ID, Key: l.Missing.String(), Related: related, says: message})
 		}
 	}),
 }

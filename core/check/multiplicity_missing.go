@@ -24,7 +24,7 @@ var multiplicityMissing = &Analyzer{
 			}
 			p.Report(Finding{
 				Subject: e.ID,
-				Says:    say("%s: how many %s?", relationText(p.Model, e.Owner), pluralOf(p.Model, e.Type)),
+				says:    say("%s: how many %s?", relationText(p.Model, e.Owner), pluralOf(p.Model, e.Type)),
 				Mends: []Mend{
 					{Title: "Mark as undecided", Changes: []model.Change{&model.SetEnd{ID: e.ID, Set: model.P("multiplicity", "?")}}},
 				},

@@ -25,14 +25,14 @@ var multiplicityRange = &Analyzer{
 			where := whereOf(p.Model, e)
 			f := Finding{Subject: e.ID}
 			if mult.Lower > mult.Upper {
-				f.Says = say("%s: %s asks for at least %d and at most %d.", where, mult, mult.Lower, mult.Upper)
+				f.says = say("%s: %s asks for at least %d and at most %d.", where, mult, mult.Lower, mult.Upper)
 				swapped := model.Range(mult.Upper, mult.Lower).String()
 				if mult.Upper == 0 && mult.Lower == 0 {
 					swapped = "0..1"
 				}
 				f.Mends = []Mend{{Title: "Make it " + swapped, Changes: []model.Change{setMultiplicity(e, swapped)}}}
 			} else {
-				f.Says = say("%s: %s says that there is never one.", where, mult)
+				f.says = say("%s: %s says that there is never one.", where, mult)
 			}
 			p.Report(f)
 		},

@@ -34,7 +34,7 @@ var multiplicityUndecided = &Analyzer{
 				mends = append(mends, Mend{Title: "Decide: " + choice.words, Changes: []model.Change{
 					&model.SetEnd{ID: e.ID, Set: model.P("multiplicity", choice.value)}}})
 			}
-			p.Report(Finding{Subject: e.ID, Says: text, Mends: mends})
+			p.Report(Finding{Subject: e.ID, says: text, Mends: mends})
 		},
 	},
 }

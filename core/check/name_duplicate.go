@@ -48,7 +48,7 @@ var nameDuplicate = &Analyzer{
 			}
 			p.Report(Finding{
 				Subject: first.ID, Related: ids,
-				Says: say("%d %s are named %s. Rename or delete all but one.", len(members), kindPlural(first.Kind), first.Name),
+				says: say("%d %s are named %s. Rename or delete all but one.", len(members), kindPlural(first.Kind), first.Name),
 			}, idStrings(ids)...)
 		},
 	},

@@ -19,7 +19,7 @@ var nameMissing = &Analyzer{
 		Reach: []Neighbourhood{Self},
 		Run: func(p *Pass, r model.Row) {
 			if e := r.(*model.Element); strings.TrimSpace(e.Name) == "" {
-				p.Report(Finding{Subject: e.ID, Says: say("This %s has no name. Give it %s that the people concerned use.", e.Kind.Title(), map[bool]string{true: "the verb phrase", false: "the noun"}[e.Kind == model.UseCase])})
+				p.Report(Finding{Subject: e.ID, says: say("This %s has no name. Give it %s that the people concerned use.", e.Kind.Title(), map[bool]string{true: "the verb phrase", false: "the noun"}[e.Kind == model.UseCase])})
 			}
 		},
 	},

@@ -37,7 +37,7 @@ var nameNumber = &Analyzer{
 		}
 		for _, id := range plural {
 			one := inSingular(names[id])
-			f := Finding{Subject: id, Says: say("%s is a plural; other %s are called by what one of them is.", names[id], kindPlural(kind))}
+			f := Finding{Subject: id, says: say("%s is a plural; other %s are called by what one of them is.", names[id], kindPlural(kind))}
 			if len(p.Model.ByTerm(one, kind)) <= 1 && one != "" {
 				f.Mends = append(f.Mends, Mend{Title: "Call it " + one, Changes: []model.Change{&model.SetName{ID: id, Name: one}}})
 			}

@@ -44,7 +44,7 @@ var nameShared = &Analyzer{
 				}
 			}
 			if len(kinds) > 1 {
-				p.Report(Finding{Subject: ids[0], Related: ids[1:], Says: say("%s is %s. Rename all but one.", nameOf(p.Model, ids[0]), listed(kinds))}, idStrings(ids)...)
+				p.Report(Finding{Subject: ids[0], Related: ids[1:], says: say("%s is %s. Rename all but one.", nameOf(p.Model, ids[0]), listed(kinds))}, idStrings(ids)...)
 			}
 		},
 	},

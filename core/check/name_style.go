@@ -42,7 +42,7 @@ var nameStyle = &Analyzer{
 				continue
 			}
 			for _, id := range list {
-				f := Finding{Subject: id, Says: say("%s is written otherwise than other %s, such as %s.", names[id], kindPlural(kind), example)}
+				f := Finding{Subject: id, says: say("%s is written otherwise than other %s, such as %s.", names[id], kindPlural(kind), example)}
 				if name := inStyle(names[id], usual); len(p.Model.Named(name, kind)) == 0 {
 					f.Mends = append(f.Mends, Mend{Title: "Write it " + name, Changes: []model.Change{&model.SetName{ID: id, Name: name}}})
 				}

@@ -65,7 +65,7 @@ var nameVariant = &Analyzer{
 			})
 			usual := rowName(ways[order[0]][0])
 			for _, w := range order[1:] {
-				f := Finding{Subject: ways[w][0].RowID(), Key: w, Says: say("%s is written %s elsewhere.", rowName(ways[w][0]), usual)}
+				f := Finding{Subject: ways[w][0].RowID(), Key: w, says: say("%s is written %s elsewhere.", rowName(ways[w][0]), usual)}
 				mend := Mend{Title: "Write it " + usual}
 				for i, r := range ways[w] {
 					if i > 0 {

@@ -45,7 +45,7 @@ var objectLink = &Analyzer{
 			if slices.ContainsFunc(options, func(o classifier.LinkOption) bool { return o.Association.ID == r.Refers && !o.Turned }) {
 				continue
 			}
-			f := Finding{Subject: r.ID, Related: []model.ID{from.ID, to.ID}, Says: say("%s and %s are linked as an example of %s, and are none.", m.ObjectTitle(from), m.ObjectTitle(to), relationText(m, r.Refers))}
+			f := Finding{Subject: r.ID, Related: []model.ID{from.ID, to.ID}, says: say("%s and %s are linked as an example of %s, and are none.", m.ObjectTitle(from), m.ObjectTitle(to), relationText(m, r.Refers))}
 			for _, o := range options {
 				if o.Association.ID == r.Refers {
 					f.Mends = append(f.Mends, Mend{Title: "Turn it around", Changes: []model.Change{&model.SetRelationship{ID: r.ID, Set: model.P("source", r.Target, "target", r.Source)}}})
@@ -74,7 +74,7 @@ var objectValue = &Analyzer{
 			known := slotNames(m, e.Type)
 			for _, s := range e.Object().Slots {
 				if key := model.NormalForm(s.Name); !known[key] && strings.TrimSpace(s.Name) != "" {
-					p.Report(Finding{Subject: e.ID, Key: key, Related: []model.ID{e.Type}, Says: say("%s has a value for %s, and %s has no such attribute.", m.ObjectTitle(e), s.Name, nameOf(m, e.Type)),
+					p.Report(Finding{Subject: e.ID, Key: key, Related: []model.ID{e.Type}, says: say("%s has a value for %s, and %s has no such attribute.", m.ObjectTitle(e), s.Name, nameOf(m, e.Type)),
 						Mends: []Mend{{Title: fmt.Sprintf("%s has the attribute %s", nameOf(m, e.Type), s.Name), Changes: []model.Change{&model.AddPart{ID: model.DeriveID("valued", string(e.Type), key), Owner: e.Type, Kind: model.Attribute, Name: strings.TrimSpace(s.Name)}}}}})
 				}
 			}

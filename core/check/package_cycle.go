@@ -45,7 +45,7 @@ var packageCycle = &Analyzer{
 				for _, id := range append(slices.Clone(cycle), cycle[0]) {
 					names = append(names, nameOf(m, id))
 				}
-				p.Report(Finding{Subject: cycle[0], Related: cycle[1:], Says: say("Packages in a circle: %s.", strings.Join(names, " uses "))}, idStrings(cycle)...)
+				p.Report(Finding{Subject: cycle[0], Related: cycle[1:], says: say("Packages in a circle: %s.", strings.Join(names, " uses "))}, idStrings(cycle)...)
 			}
 		},
 	},

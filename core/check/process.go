@@ -31,9 +31,9 @@ var processNoInput = &Analyzer{
 		in, out := flowsAt(p.Model, e.ID)
 		switch {
 		case in == 0 && out == 0:
-			p.Report(Finding{Subject: e.ID, Says: say("%s has no flows yet: what comes in, and what goes out?", dataflow.Label(p.Model, e.ID))})
+			p.Report(Finding{Subject: e.ID, says: say("%s has no flows yet: what comes in, and what goes out?", dataflow.Label(p.Model, e.ID))})
 		case in == 0:
-			p.Report(Finding{Subject: e.ID, Says: say("%s puts data out, but none come in. From what does it make them?", dataflow.Label(p.Model, e.ID))})
+			p.Report(Finding{Subject: e.ID, says: say("%s puts data out, but none come in. From what does it make them?", dataflow.Label(p.Model, e.ID))})
 		}
 	}),
 }
@@ -46,7 +46,7 @@ var processNoOutput = &Analyzer{
 	Leaves: "A process that writes to a store.",
 	Scope: eachProcess(func(p *Pass, e *model.Element) {
 		if in, out := flowsAt(p.Model, e.ID); in > 0 && out == 0 {
-			p.Report(Finding{Subject: e.ID, Says: say("Data go into %s, but none come out. What does it make of them, and for whom?", dataflow.Label(p.Model, e.ID))})
+			p.Report(Finding{Subject: e.ID, says: say("Data go into %s, but none come out. What does it make of them, and for whom?", dataflow.Label(p.Model, e.ID))})
 		}
 	}),
 }
@@ -65,9 +65,9 @@ var processName = &Analyzer{
 		f := Finding{Subject: e.ID}
 		switch {
 		case e.Process().View == model.Logical && isNounPhrase(e.Name):
-			f.Says = say("%s is a noun. Say what happens: a verb, and what it acts upon.", dataflow.Label(p.Model, e.ID))
+			f.says = say("%s is a noun. Say what happens: a verb, and what it acts upon.", dataflow.Label(p.Model, e.ID))
 		case e.Process().View == model.Physical && isVerbPhrase(e.Name):
-			f.Says = say("%s says what happens. The physical view shows who or what does it.", dataflow.Label(p.Model, e.ID))
+			f.says = say("%s says what happens. The physical view shows who or what does it.", dataflow.Label(p.Model, e.ID))
 		default:
 			return
 		}
@@ -89,9 +89,9 @@ var processVagueName = &Analyzer{
 		base, _ := english.BaseForm(list[0])
 		switch {
 		case vagueVerbs[base] && len(list) < 4:
-			p.Report(Finding{Subject: e.ID, Says: say("%s: %q says that something happens, and not what.", dataflow.Label(p.Model, e.ID), list[0])})
+			p.Report(Finding{Subject: e.ID, says: say("%s: %q says that something happens, and not what.", dataflow.Label(p.Model, e.ID), list[0])})
 		case strings.Contains(" "+strings.Join(list[1:], " ")+" ", " and ") && !dataflow.IsOpened(p.Model, e.ID):
-			p.Report(Finding{Subject: e.ID, Says: say("%s does two things. Make it two processes, or open it into them.", dataflow.Label(p.Model, e.ID))})
+			p.Report(Finding{Subject: e.ID, says: say("%s does two things. Make it two processes, or open it into them.", dataflow.Label(p.Model, e.ID))})
 		}
 	}),
 }
@@ -105,7 +105,7 @@ var processDecision = &Analyzer{
 	Scope: eachProcess(func(p *Pass, e *model.Element) {
 		first := append(model.Words(e.Name), "")[0]
 		if strings.HasSuffix(strings.TrimSpace(e.Name), "?") || words("is are has does can should was were")[first] && len(model.Words(e.Name)) > 1 {
-			p.Report(Finding{Subject: e.ID, Says: say("%s is a question. Name what is worked out, and write the choice into the specification.", dataflow.Label(p.Model, e.ID))})
+			p.Report(Finding{Subject: e.ID, says: say("%s is a question. Name what is worked out, and write the choice into the specification.", dataflow.Label(p.Model, e.ID))})
 		}
 	}),
 }
@@ -123,7 +123,7 @@ var processUnspecified = &Analyzer{
 			return
 		}
 		if strings.TrimSpace(d.Specification) == "" && d.Decision == nil {
-			p.Report(Finding{Subject: e.ID, Says: say("%s is neither opened nor specified: nobody knows how it makes what it puts out.", dataflow.Label(p.Model, e.ID))})
+			p.Report(Finding{Subject: e.ID, says: say("%s is neither opened nor specified: nobody knows how it makes what it puts out.", dataflow.Label(p.Model, e.ID))})
 		}
 	}),
 }
@@ -146,10 +146,10 @@ var processInsufficientInput = &Analyzer{
 			for _, l := range lacks {
 				f := Finding{Subject: e.ID, Related: []model.ID{l.Flow}, Key: l.Item}
 				if l.Elsewhere {
-					f.Says = say("%s puts out %s, which does not come in. It is known elsewhere: lead it here.", dataflow.Label(p.Model, e.ID), l.Item)
+					f.says = say("%s puts out %s, which does not come in. It is known elsewhere: lead it here.", dataflow.Label(p.Model, e.ID), l.Item)
 				} else {
 					f.Severity = Advice
-					f.Says = say("%s puts out %s, which comes from nowhere. Is it created here, or derived from something?", dataflow.Label(p.Model, e.ID), l.Item)
+					f.says = say("%s puts out %s, which comes from nowhere. Is it created here, or derived from something?", dataflow.Label(p.Model, e.ID), l.Item)
 					f.Mends = []Mend{{Title: "It is created here", Changes: markItem(p.Model, l.Item, model.CreatedHere)}}
 				}
 				p.Report(f)

@@ -10,7 +10,7 @@ import (
 func TestRewordingChangesNoBasis(t *testing.T) {
 	basis := func(says wording, facts ...string) (string, string) {
 		p := &Pass{analyzer: &Analyzer{Name: "any/rule", Severity: Warning}}
-		p.Report(Finding{Subject: "s", Says: says}, facts...)
+		p.Report(Finding{Subject: "s", says: says}, facts...)
 		return p.found[0].Basis, p.found[0].Message
 	}
 	one, told := basis(say("%s is part of %d wholes.", "Hive", 2))

@@ -20,7 +20,7 @@ func eachSpecification(kind string) Scope {
 			}
 		}
 		if len(texts) > 0 {
-			p.Report(Finding{Subject: e.ID, Says: say("%s: %s", dataflow.Label(p.Model, e.ID), strings.Join(texts, " "))})
+			p.Report(Finding{Subject: e.ID, says: say("%s: %s", dataflow.Label(p.Model, e.ID), strings.Join(texts, " "))})
 		}
 	})
 }
@@ -65,7 +65,7 @@ var specificationOutput = &Analyzer{
 		}
 		names := slices.DeleteFunc(specification.Unmentioned(p.Model, e), isVerbPhrase) // that is another rule's business
 		if len(names) > 0 {
-			p.Report(Finding{Subject: e.ID, Says: say("%s: the specification does not say how %s is made.", dataflow.Label(p.Model, e.ID), joinSorted(names))})
+			p.Report(Finding{Subject: e.ID, says: say("%s: the specification does not say how %s is made.", dataflow.Label(p.Model, e.ID), joinSorted(names))})
 		}
 	}),
 }

@@ -76,7 +76,7 @@ var storeWriteOnly = &Analyzer{
 	Leaves: "A store that is marked as an archive, and one without any flow.",
 	Scope: eachStore(func(p *Pass, _ *dictionary.Dictionary, s *model.Element, u storeUse) {
 		if u.writers > 0 && u.reads == 0 && !s.Store().Archive {
-			p.Report(Finding{Subject: s.ID, Says: say("%s is written and never read. Who needs it?", nameOf(p.Model, s.ID)),
+			p.Report(Finding{Subject: s.ID, says: say("%s is written and never read. Who needs it?", nameOf(p.Model, s.ID)),
 				Mends: []Mend{{Title: "It is an archive", Changes: []model.Change{&model.SetElement{ID: s.ID, Set: model.P("archive", true)}}}}})
 		}
 	}),
@@ -90,7 +90,7 @@ var storeReadOnly = &Analyzer{
 	Leaves: "A store that is marked as maintained outside, and one without any flow.",
 	Scope: eachStore(func(p *Pass, _ *dictionary.Dictionary, s *model.Element, u storeUse) {
 		if u.reads > 0 && u.writers == 0 && !s.Store().Outside {
-			p.Report(Finding{Subject: s.ID, Says: say("%s is read and never written. Who keeps it up?", nameOf(p.Model, s.ID)),
+			p.Report(Finding{Subject: s.ID, says: say("%s is read and never written. Who keeps it up?", nameOf(p.Model, s.ID)),
 				Mends: []Mend{{Title: "It is maintained outside", Changes: []model.Change{&model.SetElement{ID: s.ID, Set: model.P("outside", true)}}}}})
 		}
 	}),
@@ -119,7 +119,7 @@ var storeUnknownItem = &Analyzer{
 			if len(missing) > 0 {
 				names := strings.Join(d.Largest([]string{f.Name}, missing), ", ")
 				p.Report(Finding{Subject: f.ID, Related: []model.ID{s.ID}, Key: names,
-					Says: say("%s: %s does not hold %s.", flowText(p.Model, f), s.Name, names)})
+					says: say("%s: %s does not hold %s.", flowText(p.Model, f), s.Name, names)})
 			}
 		}
 	}),
@@ -167,7 +167,7 @@ func reportItems(p *Pass, d *dictionary.Dictionary, s *model.Element, contents *
 	}
 	var names []string
 	contents.Names(func(n *dictionary.Expression) { names = append(names, n.Text) })
-	p.Report(Finding{Subject: s.ID, Says: say(message, s.Name, strings.Join(d.Largest(names, lacking), ", "))})
+	p.Report(Finding{Subject: s.ID, says: say(message, s.Name, strings.Join(d.Largest(names, lacking), ", "))})
 }
 
 var storePrivate = &Analyzer{
@@ -202,7 +202,7 @@ var storePrivate = &Analyzer{
 				}
 				if !outside {
 					p.Report(Finding{Subject: s.ID, Related: []model.ID{only}, Key: string(only),
-						Says: say("Only %s uses %s, and it is opened: show the store there, and leave it out here.", dataflow.Label(p.Model, only), s.Name)})
+						says: say("Only %s uses %s, and it is opened: show the store there, and leave it out here.", dataflow.Label(p.Model, only), s.Name)})
 				}
 			}
 		}

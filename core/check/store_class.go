@@ -20,7 +20,7 @@ var crossStoreClass = &Analyzer{
 			if len(classes) > 0 {
 				continue
 			}
-			f := Finding{Subject: store, Says: say("%s holds data that are those of no class. What is kept there?", nameOf(m, store))}
+			f := Finding{Subject: store, says: say("%s holds data that are those of no class. What is kept there?", nameOf(m, store))}
 			if name := recordOf(m.Element(store)); name != "" && len(m.ClassifiersNamed(name)) == 0 {
 				// Only where the contents tell that it is what they are of.
 				if u.matrix.SpeaksOf(m.Element(store), name) {

@@ -26,7 +26,7 @@ var crossStoreData = &Analyzer{
 			if len(names) > 1 {
 				lack = "none of " + listed(names) + " has an attribute for it"
 			}
-			f := Finding{Subject: k.Store.ID, Key: string(k.Item.ID), Related: []model.ID{k.Item.ID}, Says: say("%s rests in %s, and %s.", nameOf(p.Model, k.Item.ID), nameOf(p.Model, k.Store.ID), lack)}
+			f := Finding{Subject: k.Store.ID, Key: string(k.Item.ID), Related: []model.ID{k.Item.ID}, says: say("%s rests in %s, and %s.", nameOf(p.Model, k.Item.ID), nameOf(p.Model, k.Store.ID), lack)}
 			if len(k.Of) == 1 {
 				f.Mends = append(f.Mends, attributeMend(k))
 			}

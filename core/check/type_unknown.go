@@ -29,10 +29,10 @@ var typeUnknown = &Analyzer{
 			}
 			found := p.Model.ClassifiersNamed(name)
 			if len(found) > 1 {
-				p.Report(Finding{Subject: e.ID, Says: say("%s: the type %s may be any of %d elements of that name.", whereOf(p.Model, e), name, len(found))})
+				p.Report(Finding{Subject: e.ID, says: say("%s: the type %s may be any of %d elements of that name.", whereOf(p.Model, e), name, len(found))})
 				return
 			}
-			f := Finding{Subject: e.ID, Says: say("%s: the type %s is not known.", whereOf(p.Model, e), name)}
+			f := Finding{Subject: e.ID, says: say("%s: the type %s is not known.", whereOf(p.Model, e), name)}
 			seen := map[string]bool{}
 			for _, near := range p.Model.ClassifiersByTerm(name) {
 				if seen[near.Name] {

@@ -58,7 +58,7 @@ func runUnmotivated(p *Pass) {
 		if asked[c.ID] || strings.TrimSpace(c.Name) == "" || excused(m, c, asked) {
 			continue
 		}
-		p.Report(Finding{Subject: c.ID, Says: say("No sentence, activity, flow or use case speaks of %s. What is it for?", c.Name)})
+		p.Report(Finding{Subject: c.ID, says: say("No sentence, activity, flow or use case speaks of %s. What is it for?", c.Name)})
 	}
 }
 

@@ -30,7 +30,7 @@ var unnamedAssociation = &Analyzer{
 				return // that it needs roles is told by class/self-roles
 			}
 			p.Report(Finding{Subject: rel.ID,
-				Says: say("What is %s to do with %s? Name the association with a verb, or give one end a role.",
+				says: say("What is %s to do with %s? Name the association with a verb, or give one end a role.",
 					nameOf(p.Model, p.Model.Connected(rel)[0]), nameOf(p.Model, p.Model.Connected(rel)[1]))})
 		},
 	},

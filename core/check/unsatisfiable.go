@@ -91,7 +91,7 @@ func runUnsatisfiable(p *Pass, limit instances.Limit) {
 			}
 			message = message.and(" Nor can there be any %s.", alternatives(names))
 		}
-		f := Finding{Subject: c.Class, Related: slices.Clone(c.Also), Says: message}
+		f := Finding{Subject: c.Class, Related: slices.Clone(c.Also), says: message}
 		for _, fact := range c.Facts {
 			row := fact.Row
 			if e := m.Element(row); e != nil && e.Kind == model.End {
@@ -108,7 +108,7 @@ func runUnsatisfiable(p *Pass, limit instances.Limit) {
 	}
 	for _, group := range v.NotJudged {
 		p.Report(Finding{Subject: group[0], Key: "not judged", Severity: Advice, Related: group[1:],
-			Says: say("Whether there can be any %s was not judged: its bounds hang together with those of %d other classes, too many for a check at every change. lexeon check --thorough judges them.", nameOf(m, group[0]), len(group)-1)})
+			says: say("Whether there can be any %s was not judged: its bounds hang together with those of %d other classes, too many for a check at every change. lexeon check --thorough judges them.", nameOf(m, group[0]), len(group)-1)})
 	}
 }
 

@@ -53,7 +53,7 @@ var actorIdle = &Analyzer{
 		for _, a := range p.Model.OfKind(model.Actor) {
 			kin := append(append([]model.ID{a.ID}, usecase.Generals(p.Model, a.ID)...), usecase.Specifics(p.Model, a.ID)...)
 			if !slices.ContainsFunc(kin, func(id model.ID) bool { return len(outOf(p.Model, id, model.Participation)) > 0 }) {
-				p.Report(Finding{Subject: a.ID, Says: say("%s takes part in no use case. What is the system there for, as seen from there?", nameOf(p.Model, a.ID))})
+				p.Report(Finding{Subject: a.ID, says: say("%s takes part in no use case. What is the system there for, as seen from there?", nameOf(p.Model, a.ID))})
 			}
 		}
 	}),
@@ -97,7 +97,7 @@ var usecaseUnreached = &Analyzer{
 		}
 		for _, u := range m.OfKind(model.UseCase) {
 			if !reached[u.ID] {
-				p.Report(Finding{Subject: u.ID, Says: say("Nobody starts %s, and no use case that somebody starts includes it. Who wants it?", nameOf(m, u.ID))})
+				p.Report(Finding{Subject: u.ID, says: say("Nobody starts %s, and no use case that somebody starts includes it. Who wants it?", nameOf(m, u.ID))})
 			}
 		}
 	}),
@@ -112,7 +112,7 @@ var usecaseName = &Analyzer{
 	Scope: cases(func(p *Pass) {
 		for _, u := range p.Model.OfKind(model.UseCase) {
 			if isNounPhrase(u.Name) {
-				p.Report(Finding{Subject: u.ID, Says: say("%s is a noun. Say what is done: a verb, and what it is about.", nameOf(p.Model, u.ID))})
+				p.Report(Finding{Subject: u.ID, says: say("%s is a noun. Say what is done: a verb, and what it is about.", nameOf(p.Model, u.ID))})
 			}
 		}
 	}),
@@ -127,7 +127,7 @@ var actorName = &Analyzer{
 	Scope: cases(func(p *Pass) {
 		for _, a := range p.Model.OfKind(model.Actor) {
 			if isVerbPhrase(a.Name) {
-				p.Report(Finding{Subject: a.ID, Says: say("%s says what is done. An actor is a role: who or what does it?", nameOf(p.Model, a.ID))})
+				p.Report(Finding{Subject: a.ID, says: say("%s says what is done. An actor is a role: who or what does it?", nameOf(p.Model, a.ID))})
 			}
 		}
 	}),
@@ -161,7 +161,7 @@ var actorIsSubject = &Analyzer{
 				is = "a part of what is described"
 			}
 			if is != "" && strings.TrimSpace(a.Name) != "" {
-				p.Report(Finding{Subject: a.ID, Says: say("%s is %s, and that is inside. Who or what outside takes part?", a.Name, is)})
+				p.Report(Finding{Subject: a.ID, says: say("%s is %s, and that is inside. Who or what outside takes part?", a.Name, is)})
 			}
 		}
 	}, model.Store),
@@ -218,7 +218,7 @@ func checkInside(p *Pass, subject *model.Element, at *model.Placement) {
 			continue
 		}
 		if x, y := q.X+actorMiddleX, q.Y+actorMiddleY; x > x1 && x < x2 && y > y1 && y < y2 {
-			p.Report(Finding{Subject: a.ID, Key: string(at.ID), Related: []model.ID{subject.ID}, Says: say("%s stands inside of %s. Actors are outside: move it, or arrange the diagram.", nameOf(m, a.ID), nameOf(m, subject.ID))})
+			p.Report(Finding{Subject: a.ID, Key: string(at.ID), Related: []model.ID{subject.ID}, says: say("%s stands inside of %s. Actors are outside: move it, or arrange the diagram.", nameOf(m, a.ID), nameOf(m, subject.ID))})
 		}
 	}
 }
@@ -245,7 +245,7 @@ var usecaseOutside = &Analyzer{
 					if len(shown) == 0 || slices.ContainsFunc(shown, func(s *model.Element) bool { return slices.Contains(in, s) }) {
 						continue
 					}
-					f := Finding{Subject: u.ID, Key: string(at.Diagram), Says: say("%s stands outside of %s. Is it offered by something else?", nameOf(m, u.ID), nameOf(m, shown[0].ID))}
+					f := Finding{Subject: u.ID, Key: string(at.Diagram), says: say("%s stands outside of %s. Is it offered by something else?", nameOf(m, u.ID), nameOf(m, shown[0].ID))}
 					for _, s := range shown {
 						f.Mends = append(f.Mends, Mend{Title: "Put it into " + nameOf(m, s.ID), Changes: []model.Change{
 							&model.Connect{ID: model.DeriveID("within", string(u.ID), string(s.ID)), Kind: model.Within, Source: u.ID, Target: s.ID}}})
@@ -266,7 +266,7 @@ var usecaseUndescribed = &Analyzer{
 	Scope: cases(func(p *Pass) {
 		for _, u := range p.Model.OfKind(model.UseCase) {
 			if !u.UseCase().Abstract && len(p.Model.Children(u.ID, model.Step)) == 0 {
-				p.Report(Finding{Subject: u.ID, Says: say("What happens in %s is not written down yet.", nameOf(p.Model, u.ID))})
+				p.Report(Finding{Subject: u.ID, says: say("What happens in %s is not written down yet.", nameOf(p.Model, u.ID))})
 			}
 		}
 	}),
@@ -284,7 +284,7 @@ var usecaseNoAlternative = &Analyzer{
 	Scope: cases(func(p *Pass) {
 		for _, u := range p.Model.OfKind(model.UseCase) {
 			if n := len(p.Model.Children(u.ID, model.Step)); n >= manySteps && len(p.Model.Children(u.ID, model.Alternative)) == 0 {
-				p.Report(Finding{Subject: u.ID, Says: say("%s has %d steps, and none of them can go otherwise. What if one does?", nameOf(p.Model, u.ID), n)})
+				p.Report(Finding{Subject: u.ID, says: say("%s has %d steps, and none of them can go otherwise. What if one does?", nameOf(p.Model, u.ID), n)})
 			}
 		}
 	}),
@@ -300,7 +300,7 @@ var usecaseAbstractIdle = &Analyzer{
 		for _, kind := range []model.Kind{model.UseCase, model.Actor} {
 			for _, e := range p.Model.OfKind(kind) {
 				if (e.UseCase().Abstract || e.Actor().Abstract) && len(usecase.Specifics(p.Model, e.ID)) == 0 {
-					p.Report(Finding{Subject: e.ID, Says: say("%s is abstract, and nothing is a kind of it.", nameOf(p.Model, e.ID)),
+					p.Report(Finding{Subject: e.ID, says: say("%s is abstract, and nothing is a kind of it.", nameOf(p.Model, e.ID)),
 						Mends: []Mend{{Title: "It is not abstract", Changes: []model.Change{&model.SetElement{ID: e.ID, Set: model.P("abstract", false)}}}}})
 				}
 			}

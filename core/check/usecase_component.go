@@ -23,13 +23,13 @@ var crossUseCaseComponent = &Analyzer{
 			return
 		}
 		for _, w := range homeless {
-			p.Report(Finding{Subject: w.row.ID, Related: idsOf(w.classes), Says: say("%s works with %s, and no component holds any of it. Who does it?", nameOf(m, w.row.ID), listed(namesOf(m, idsOf(w.classes))))})
+			p.Report(Finding{Subject: w.row.ID, Related: idsOf(w.classes), says: say("%s works with %s, and no component holds any of it. Who does it?", nameOf(m, w.row.ID), listed(namesOf(m, idsOf(w.classes))))})
 		}
 		for _, c := range x.Components {
 			if c.Component().External || serves(m, c.ID) || touched(m, x, c) {
 				continue
 			}
-			p.Report(Finding{Subject: c.ID, Says: say("No use case works with anything that %s holds, and nobody needs what it provides. What is it for?", nameOf(m, c.ID))})
+			p.Report(Finding{Subject: c.ID, says: say("No use case works with anything that %s holds, and nobody needs what it provides. What is it for?", nameOf(m, c.ID))})
 		}
 	}, append([]model.Kind{model.Assembly, model.Dependency, model.Usage, model.ComponentPart}, classifiers...)...),
 }

@@ -45,7 +45,7 @@ func reportCircles(p *Pass, kind model.Kind, verb string) {
 			}
 			f.Mends = append(f.Mends, mend)
 		}
-		f.Says = say("Round in a circle: %s.", strings.Join(append(names, names[0]), " "+verb+" "))
+		f.says = say("Round in a circle: %s.", strings.Join(append(names, names[0]), " "+verb+" "))
 		p.Report(f, facts...)
 	}
 }
@@ -65,7 +65,7 @@ var usecaseExtendReversed = &Analyzer{
 		m := p.Model
 		for _, r := range m.Relationships(model.Extend) {
 			if r.Source != r.Target && hasPrimary(m, r.Source) && len(into(m, r.Target, model.Participation)) == 0 && len(into(m, r.Target, model.Include)) == 0 {
-				f := Finding{Subject: r.ID, Related: []model.ID{r.Source, r.Target}, Says: say("%s extends %s, which nobody starts. Is it the other way round?", nameOf(m, r.Source), nameOf(m, r.Target))}
+				f := Finding{Subject: r.ID, Related: []model.ID{r.Source, r.Target}, says: say("%s extends %s, which nobody starts. Is it the other way round?", nameOf(m, r.Source), nameOf(m, r.Target))}
 				if len(r.Extend().Points) == 0 {
 					f.Mends = []Mend{{Title: "Turn it round", Changes: []model.Change{&model.Reverse{ID: r.ID}}}}
 				}
@@ -88,7 +88,7 @@ var usecaseExtensionPoint = &Analyzer{
 			if len(points) == 0 || len(r.Extend().Points) > 0 {
 				continue
 			}
-			f := Finding{Subject: r.ID, Related: []model.ID{r.Target}, Says: say("%s extends %s, and does not say at which of its extension points.", nameOf(m, r.Source), nameOf(m, r.Target))}
+			f := Finding{Subject: r.ID, Related: []model.ID{r.Target}, says: say("%s extends %s, and does not say at which of its extension points.", nameOf(m, r.Source), nameOf(m, r.Target))}
 			for _, e := range points {
 				f.Mends = append(f.Mends, Mend{Title: "At " + nameOf(m, e.ID), Changes: []model.Change{&model.SetRelationship{ID: r.ID, Set: model.P("points", []model.ID{e.ID})}}})
 			}
@@ -127,7 +127,7 @@ var usecaseIncludedOnce = &Analyzer{
 				continue
 			}
 			for _, r := range list {
-				p.Report(Finding{Subject: r.Target, Related: []model.ID{u.ID}, Says: say("Only %s includes %s. Could its steps be told there?", nameOf(m, u.ID), nameOf(m, r.Target))}, string(r.ID))
+				p.Report(Finding{Subject: r.Target, Related: []model.ID{u.ID}, says: say("Only %s includes %s. Could its steps be told there?", nameOf(m, u.ID), nameOf(m, r.Target))}, string(r.ID))
 			}
 		}
 	}),
@@ -143,7 +143,7 @@ var usecaseFragmented = &Analyzer{
 		m := p.Model
 		for _, u := range m.OfKind(model.UseCase) {
 			if list := onlyHere(m, u.ID); len(list) >= manyPieces {
-				f := Finding{Subject: u.ID, Says: say("%s is taken apart into %d use cases that nothing else includes. Are they its steps?", nameOf(m, u.ID), len(list))}
+				f := Finding{Subject: u.ID, says: say("%s is taken apart into %d use cases that nothing else includes. Are they its steps?", nameOf(m, u.ID), len(list))}
 				for _, r := range list {
 					f.Related = append(f.Related, r.Target)
 				}

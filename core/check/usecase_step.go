@@ -33,7 +33,7 @@ var usecaseStepActor = &Analyzer{
 				}
 				told[a.ID] = true
 				connect := &model.Connect{ID: model.DeriveID("takes part", string(u.ID), string(a.ID)), Kind: model.Participation, Source: a.ID, Target: u.ID}
-				p.Report(Finding{Subject: e.Step.ID, Related: []model.ID{a.ID}, Says: say("Step %s of %s is done by %s, who takes no part in it.", e.Number, nameOf(m, u.ID), a.Name),
+				p.Report(Finding{Subject: e.Step.ID, Related: []model.ID{a.ID}, says: say("Step %s of %s is done by %s, who takes no part in it.", e.Number, nameOf(m, u.ID), a.Name),
 					Mends: []Mend{{Title: a.Name + " takes part in " + nameOf(m, u.ID), Late: func(m *model.Model) []model.Change {
 						out := []model.Change{connect}
 						for _, at := range m.PlacementsOf(u.ID) {
@@ -62,7 +62,7 @@ var usecaseAlternativeStep = &Analyzer{
 				if d.Rejoin != "" || d.Ends != model.NotSaid {
 					continue
 				}
-				finding := Finding{Subject: a.ID, Related: []model.ID{u.ID}, Says: say("%s of %s: does it go on, and where, or does it end?", a.Label, nameOf(p.Model, u.ID)),
+				finding := Finding{Subject: a.ID, Related: []model.ID{u.ID}, says: say("%s of %s: does it go on, and where, or does it end?", a.Label, nameOf(p.Model, u.ID)),
 					Mends: []Mend{{Title: "It ends with failure", Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("ends", model.Fail)}}}}}
 				if a.To > 0 && a.To < len(f.Steps) {
 					finding.Mends = append([]Mend{{Title: fmt.Sprintf("It goes on at %d", a.To+1), Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("rejoin", f.Steps[a.To].ID)}}}}, finding.Mends...)
@@ -92,7 +92,7 @@ var usecaseIncludeUnstepped = &Analyzer{
 			}
 			for _, r := range outOf(m, u.ID, model.Include) {
 				if !stepped[r.Target] {
-					p.Report(Finding{Subject: r.ID, Related: []model.ID{u.ID, r.Target}, Says: say("%s includes %s, but at no step.", nameOf(m, u.ID), nameOf(m, r.Target)),
+					p.Report(Finding{Subject: r.ID, Related: []model.ID{u.ID, r.Target}, says: say("%s includes %s, but at no step.", nameOf(m, u.ID), nameOf(m, r.Target)),
 						Mends: []Mend{{Title: "Include it in a last step", Changes: []model.Change{&model.AddPart{ID: model.DeriveID("include step", string(r.ID)), Owner: u.ID, Kind: model.Step,
 							Set: model.P("text", "include "+nameOf(m, r.Target), "includes", r.Target)}}}}}, string(r.Target))
 				}
@@ -100,7 +100,7 @@ var usecaseIncludeUnstepped = &Analyzer{
 			for _, s := range steps {
 				id := s.Step().Includes
 				if id != "" && !slices.ContainsFunc(outOf(m, u.ID, model.Include), func(r *model.Relationship) bool { return r.Target == id }) {
-					p.Report(Finding{Subject: s.ID, Related: []model.ID{u.ID, id}, Says: say("A step of %s includes %s, and the picture does not.", nameOf(m, u.ID), nameOf(m, id)),
+					p.Report(Finding{Subject: s.ID, Related: []model.ID{u.ID, id}, says: say("A step of %s includes %s, and the picture does not.", nameOf(m, u.ID), nameOf(m, id)),
 						Mends: []Mend{{Title: nameOf(m, u.ID) + " includes " + nameOf(m, id), Changes: []model.Change{
 							&model.Connect{ID: model.DeriveID("include", string(s.ID), string(id)), Kind: model.Include, Source: u.ID, Target: id}}}}}, string(id))
 				}
@@ -130,7 +130,7 @@ var usecaseExtendUnmatched = &Analyzer{
 				if e.ExtensionPoint().Step != "" {
 					continue
 				}
-				f := Finding{Subject: r.ID, Key: string(id), Related: []model.ID{r.Target}, Says: say("%s extends %s at %s. At which step is that?", nameOf(m, r.Source), nameOf(m, r.Target), nameOf(m, id))}
+				f := Finding{Subject: r.ID, Key: string(id), Related: []model.ID{r.Target}, says: say("%s extends %s at %s. At which step is that?", nameOf(m, r.Source), nameOf(m, r.Target), nameOf(m, id))}
 				for i, s := range steps {
 					if i < fewSteps {
 						f.Mends = append(f.Mends, Mend{Title: fmt.Sprintf("At step %d", i+1), Changes: []model.Change{&model.SetPart{ID: id, Set: model.P("step", s.ID)}}})
