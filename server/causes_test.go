@@ -12,40 +12,45 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// lines collects what is logged while a test runs.
-type lines struct {
-	mu sync.Mutex
-	bytes.Buffer
+// Log collects what is logged while a test runs.
+type Log struct {
+	mu   sync.Mutex
+	text bytes.Buffer
 }
 
-func (l *lines) Write(p []byte) (int, error) {
-	l.mu.Lock()
-	defer l.mu.Unlock()
-	return l.Buffer.Write(p)
-}
-
-func (l *lines) take() []string {
-	l.mu.Lock()
-	defer l.mu.Unlock()
-	out := strings.Split(strings.TrimSuffix(l.String(), "\n"), "\n")
-	l.Reset()
-	if out[0] == "" {
-		return nil
-	}
-	return out
-}
-
-func logged(t *testing.T) *lines {
+// Logged collects from now on.
+func Logged(t *testing.T) *Log {
 	before := slog.Default()
 	t.Cleanup(func() { slog.SetDefault(before) })
-	l := &lines{}
+	l := &Log{}
 	slog.SetDefault(slog.New(slog.NewTextHandler(l, nil)))
 	return l
 }
 
+func (l *Log) Write(p []byte) (int, error) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.text.Write(p)
+}
+
+func (l *Log) String() string {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.text.String()
+}
+
+// take gives the lines so far, and forgets them.
+func (l *Log) take() []string {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	out := strings.FieldsFunc(l.text.String(), func(r rune) bool { return r == '\n' })
+	l.text.Reset()
+	return out
+}
+
 // What fails again and again has one line at first and one a minute.
 func TestOneLineForACause(t *testing.T) {
-	log := logged(t)
+	log := Logged(t)
 	synctest.Test(t, func(t *testing.T) {
 		c := newCauses(time.Minute)
 		for n := range 500 {
@@ -73,7 +78,7 @@ func TestOneLineForACause(t *testing.T) {
 
 // However many ways there are to fail, only so many are remembered.
 func TestCausesAreBounded(t *testing.T) {
-	log := logged(t)
+	log := Logged(t)
 	synctest.Test(t, func(t *testing.T) {
 		c := newCauses(time.Minute)
 		for n := range 3 * maxCauses {

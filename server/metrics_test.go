@@ -1,16 +1,13 @@
 package server_test
 
 import (
-	"bytes"
 	"context"
 	"encoding/json"
-	"log/slog"
 	"net/http"
 	"net/http/httptest"
 	"regexp"
 	"strconv"
 	"strings"
-	"sync"
 	"testing"
 	"time"
 
@@ -100,10 +97,7 @@ func TestRequestsHaveIDs(t *testing.T) {
 // A mistake of the server is logged once with the id of the request, and whoever asked is
 // told the same id; a client that has gone is no mistake.
 func TestMistakesAreLoggedWithTheirRequest(t *testing.T) {
-	var log lockedBuffer
-	before := slog.Default()
-	t.Cleanup(func() { slog.SetDefault(before) })
-	slog.SetDefault(slog.New(slog.NewTextHandler(&log, nil)))
+	log := server.Logged(t)
 	c, db := serverOn(t, server.Options{})
 	db.MustExec("ALTER TABLE changes RENAME COLUMN summary TO told")
 	status, header, body := c.do("GET", "/api/projects/p/history", nil)
@@ -134,21 +128,4 @@ func TestMistakesAreLoggedWithTheirRequest(t *testing.T) {
 		return figure(t, string(body), `lexeon_requests_total{method="GET",route="/api/projects/:project/log",status="499"}`) == 1
 	}, 10*time.Second, 20*time.Millisecond)
 	require.NotContains(t, log.String(), "does not answer")
-}
-
-type lockedBuffer struct {
-	mu sync.Mutex
-	bytes.Buffer
-}
-
-func (b *lockedBuffer) Write(p []byte) (int, error) {
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	return b.Buffer.Write(p)
-}
-
-func (b *lockedBuffer) String() string {
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	return b.Buffer.String()
 }

@@ -113,16 +113,7 @@ func TestTwoServersFigures(t *testing.T) {
 		require.NoError(t, s.Create(context.Background(), id, "", modeltest.Large(1000, 1500, 200)))
 	}
 	require.NoError(t, s.Close())
-	var servers []*exec.Cmd
-	var addresses []string
-	for range 2 {
-		cmd, address := serveProcess(t, database)
-		defer func() {
-			require.NoError(t, cmd.Process.Kill())
-			_ = cmd.Wait() // killed
-		}()
-		servers, addresses = append(servers, cmd), append(addresses, address)
-	}
+	servers, addresses := twoServers(t, database)
 	const changes = 300
 	teams := map[string]*people{"one": {t: t, project: "one"}, "two": {t: t, project: "two"}}
 	work := func(at map[string]string) (rate float64, each time.Duration) {

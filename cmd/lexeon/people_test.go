@@ -38,16 +38,7 @@ func TestPeopleFigures(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, s.Create(ctx, "large", "", modeltest.Large(2000, 3000, 300)))
 	require.NoError(t, s.Close())
-	var servers []*exec.Cmd
-	var addresses []string
-	for range 2 {
-		cmd, address := serveProcess(t, database)
-		defer func() {
-			require.NoError(t, cmd.Process.Kill())
-			_ = cmd.Wait() // killed
-		}()
-		servers, addresses = append(servers, cmd), append(addresses, address)
-	}
+	servers, addresses := twoServers(t, database)
 	p := &people{t: t, project: "large"}
 	for _, a := range addresses {
 		p.figures(a) // both have read the project, and checked it
@@ -79,6 +70,19 @@ func TestPeopleFigures(t *testing.T) {
 	t.Logf("figure: findings of revision %d, after a pause: %v (wanted: 2 s)", revision, time.Since(began).Round(time.Millisecond))
 	took, _ = p.rename(addresses[:1], 40, 600, time.Second)
 	t.Logf("figure: 40 people, one change a second each, all of them asking for findings: %s (wanted: p95 under 80 ms)", percentiles(took))
+}
+
+// twoServers starts two servers on a database, until the test is over.
+func twoServers(t *testing.T, database string) (servers []*exec.Cmd, addresses []string) {
+	for range 2 {
+		cmd, address := serveProcess(t, database)
+		t.Cleanup(func() {
+			require.NoError(t, cmd.Process.Kill())
+			_ = cmd.Wait() // killed
+		})
+		servers, addresses = append(servers, cmd), append(addresses, address)
+	}
+	return servers, addresses
 }
 
 type people struct {

@@ -2,7 +2,6 @@ package check_test
 
 import (
 	"context"
-	"runtime"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -14,25 +13,16 @@ import (
 	"lexeon/core/modeltest"
 )
 
-// allocated counts bytes, which follow the work and not the machine.
-func allocated(f func()) float64 {
-	var before, after runtime.MemStats
-	runtime.ReadMemStats(&before)
-	f()
-	runtime.ReadMemStats(&after)
-	return float64(after.TotalAlloc - before.TotalAlloc)
-}
-
 // A class costs the same however long the chain is that it is in: all rules at once, and
 // after a change in the middle.
 func TestLongChainsOfGenerals(t *testing.T) {
 	work := func(n int) (all, after float64) {
 		m := modeltest.Chain(n)
 		var s *check.State
-		all = allocated(func() { s = check.Run(m, check.All) })
+		all = modeltest.Allocated(func() { s = check.Run(m, check.All) })
 		next, delta, _, err := model.Edit(m, []model.Change{&model.AddPart{ID: "more", Owner: "class9", Kind: model.Attribute, Name: "width"}})
 		require.NoError(t, err)
-		after = allocated(func() { s.Update(next, delta) })
+		after = modeltest.Allocated(func() { s.Update(next, delta) })
 		return all, after
 	}
 	work(20) // what is remembered of words
@@ -66,7 +56,7 @@ func TestMixedModelsCostWhatTheyAre(t *testing.T) {
 	for _, sound := range []bool{true, false} {
 		work := func(n int) float64 {
 			m := modeltest.Mixed(n, sound)
-			return allocated(func() { require.NotEmpty(t, check.Run(m, check.All).Findings()) })
+			return modeltest.Allocated(func() { require.NotEmpty(t, check.Run(m, check.All).Findings()) })
 		}
 		work(100) // what is remembered of words
 		require.Less(t, work(4000), 4*1.6*work(1000), "sound: %v", sound)

@@ -2,7 +2,6 @@ package scene_test
 
 import (
 	"context"
-	"runtime"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -44,21 +43,12 @@ func TestADrawingThatIsGivenUpLeavesNothing(t *testing.T) {
 	require.Greater(t, ended, 5)
 }
 
-// allocated counts bytes, which follow the work and not the machine.
-func allocated(f func()) float64 {
-	var before, after runtime.MemStats
-	runtime.ReadMemStats(&before)
-	f()
-	runtime.ReadMemStats(&after)
-	return float64(after.TotalAlloc - before.TotalAlloc)
-}
-
 // However many lines there are between two shapes, each costs the same.
 func TestManyLinesBetweenTwoShapes(t *testing.T) {
 	set := typeface.New()
 	work := func(lines int) float64 {
 		m := modeltest.Bundle(lines)
-		return allocated(func() { require.Len(t, scene.NewDrawer(set).Of(m, "d").Groups, lines+3) })
+		return modeltest.Allocated(func() { require.Len(t, scene.NewDrawer(set).Of(m, "d").Groups, lines+3) })
 	}
 	work(10) // fonts are read
 	few, many := work(200), work(1600)
