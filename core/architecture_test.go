@@ -4,7 +4,9 @@ import (
 	"go/parser"
 	"go/token"
 	"io/fs"
+	"os"
 	"path/filepath"
+	"regexp"
 	"strconv"
 	"strings"
 	"testing"
@@ -69,4 +71,48 @@ func forbidden(from, to string) string {
 		return "only the command imports the server"
 	}
 	return ""
+}
+
+// docs/architecture.md lists every package, each where it stands, and no other.
+func TestTheListOfPackagesIsThatOfTheTree(t *testing.T) {
+	text, err := os.ReadFile("../docs/architecture.md")
+	require.NoError(t, err)
+	listed := map[string]bool{}
+	var path []string
+	entry := regexp.MustCompile(`^    (( {2})*)([a-z0-9/-]+)/ +\S`)
+	for line := range strings.Lines(string(text)) {
+		m := entry.FindStringSubmatch(line)
+		if m == nil {
+			if len(listed) > 0 && strings.TrimSpace(line) != "" && !strings.HasPrefix(line, "    ") {
+				break // the list is over
+			}
+			continue
+		}
+		depth := len(m[1]) / 2
+		require.LessOrEqual(t, depth, len(path), "%q stands under nothing", line)
+		path = append(path[:depth], m[3])
+		listed[strings.Join(path, "/")] = true
+	}
+	require.Greater(t, len(listed), 40)
+	for p := range listed {
+		require.DirExists(t, "../"+p, "docs/architecture.md lists %s", p)
+	}
+	require.NoError(t, filepath.WalkDir("..", func(p string, d fs.DirEntry, err error) error {
+		if err != nil || !d.IsDir() {
+			return err
+		}
+		p = strings.TrimPrefix(filepath.ToSlash(p), "../")
+		if name := d.Name(); name == "node_modules" || name == "testdata" || strings.HasPrefix(name, ".") && name != ".." {
+			return filepath.SkipDir
+		}
+		files, err := filepath.Glob("../" + p + "/*.go")
+		if err != nil {
+			return err
+		}
+		// Helpers of tests and folders of templates belong to the package above.
+		if len(files) > 0 && !strings.HasSuffix(p, "test") && !listed[p] && !listed[filepath.ToSlash(filepath.Dir(p))] {
+			require.Fail(t, "docs/architecture.md does not list "+p)
+		}
+		return nil
+	}))
 }

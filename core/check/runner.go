@@ -183,12 +183,33 @@ func (s *State) runWhole(m *model.Model, a *Analyzer, scope Whole) []Finding {
 	return p.found
 }
 
-// Findings lists all findings, the gravest first, then by rule, subject and key.
+// Off is the severity of a rule that a project does not want.
+const Off = Severity(model.RuleOff)
+
+// wantedBy tells the rules that a project wants with another severity, or not at all.
+func wantedBy(m *model.Model) map[string]Severity {
+	out := map[string]Severity{}
+	for _, s := range m.Project().Rules {
+		out[s.Rule] = Severity(s.Severity)
+	}
+	return out
+}
+
+// Findings lists all findings that the project wants, with the severity that it gives them,
+// the gravest first, then by rule, subject and key.
 func (s *State) Findings() []Finding {
 	var out []Finding
-	for _, units := range s.found {
+	wanted := wantedBy(s.m)
+	for i, units := range s.found {
+		severity, otherwise := wanted[s.analyzers[i].Name]
+		if severity == Off {
+			continue
+		}
 		for _, found := range units {
 			out = append(out, found...)
+			for k := len(out) - len(found); otherwise && k < len(out); k++ {
+				out[k].Severity = severity
+			}
 		}
 	}
 	slices.SortFunc(out, func(a, b Finding) int {

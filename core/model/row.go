@@ -53,6 +53,8 @@ type Project struct {
 	MostProcesses int `json:"mostProcesses,omitempty"`
 	// Performers of the activity table that somebody put inside or outside.
 	Performers []PerformerSide `json:"performers,omitempty"`
+	// Rules that the project wants otherwise than they are.
+	Rules []RuleSetting `json:"rules,omitempty"`
 	// File keeps unknown members of the outermost object of a model file.
 	File  Extra `json:"file,omitempty"`
 	Extra Extra `json:"-"`

@@ -1,0 +1,45 @@
+package model
+
+import "regexp"
+
+// RuleSetting says how a project wants a rule of the check: with another severity, or not
+// at all.
+type RuleSetting struct {
+	Rule     string       `json:"rule"` // its name: family/what
+	Severity RuleSeverity `json:"severity"`
+}
+
+// RuleSeverity is one of the severities of findings, or RuleOff.
+type RuleSeverity string
+
+// RuleOff: the rule finds nothing.
+const RuleOff RuleSeverity = "off"
+
+var (
+	ruleSeverities = []string{"error", "warning", "advice", "question", string(RuleOff)}
+	ruleName       = regexp.MustCompile(`^[a-z]+/[a-z-]+$`)
+)
+
+// MaxRuleSettings bounds the settings of a project. Rules that this version does not know
+// are kept.
+const MaxRuleSettings = 1000
+
+func verifyRules(p *Project) error {
+	if len(p.Rules) > MaxRuleSettings {
+		return Faultf(CodeTooLarge, "%d settings of rules: at most %d are possible", len(p.Rules), MaxRuleSettings).At(p.ID, "rules")
+	}
+	seen := map[string]bool{}
+	for _, s := range p.Rules {
+		switch {
+		case !ruleName.MatchString(s.Rule):
+			return Faultf(CodeInvalid, "%q is not the name of a rule, such as class/shadowing", s.Rule).At(p.ID, "rules")
+		case seen[s.Rule]:
+			return Faultf(CodeInvalid, "the rule %s is set twice", s.Rule).At(p.ID, "rules")
+		}
+		seen[s.Rule] = true
+		if err := verifyWords(p.ID, "rules", string(s.Severity), ruleSeverities); err != nil {
+			return err
+		}
+	}
+	return nil
+}
