@@ -1,15 +1,12 @@
 package render_test
 
 import (
-	"os"
-	"path/filepath"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
-	"lexeon/core/render"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
 )
@@ -47,21 +44,6 @@ func TestGoldenDataFlowDiagrams(t *testing.T) {
 	drawer := scene.NewDrawer(typeface.New())
 	golden(t, "data-flow-bubbles", drawer.Of(flowSheet(t), "d"))
 	golden(t, "data-flow-boxes", drawer.Of(flowSheet(t, &model.SetProject{Set: model.P("flowNotation", model.Boxes)}), "d"))
-}
-
-// golden holds a drawing against a file of testdata.
-func golden(t *testing.T, name string, s *scene.Scene) {
-	t.Helper()
-	svg, err := render.SVG(s)
-	require.NoError(t, err)
-	svg = fontData.ReplaceAll(svg, []byte("woff2;base64,…"))
-	file := filepath.Join("testdata", name+".svg")
-	if *update {
-		require.NoError(t, os.WriteFile(file, svg, 0o644))
-	}
-	want, err := os.ReadFile(file)
-	require.NoError(t, err)
-	require.Equal(t, string(want), string(svg), name)
 }
 
 // Switching the notation moves nothing: every shape keeps its box.

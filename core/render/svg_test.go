@@ -6,8 +6,6 @@ import (
 	"flag"
 	"fmt"
 	"io"
-	"os"
-	"path/filepath"
 	"regexp"
 	"testing"
 
@@ -148,18 +146,7 @@ func TestGoldenPictures(t *testing.T) {
 			}
 			m, _, _, err := model.Edit(m, changes)
 			require.NoError(t, err)
-			svg, err := render.SVG(drawer.Of(m, "d"))
-			require.NoError(t, err)
-			requireWellFormed(t, svg)
-			require.NotContains(t, string(svg), "<script")
-			got := fontData.ReplaceAll(svg, []byte("woff2;base64,…"))
-			file := filepath.Join("testdata", name+".svg")
-			if *update {
-				require.NoError(t, os.WriteFile(file, got, 0o644))
-			}
-			want, err := os.ReadFile(file)
-			require.NoError(t, err)
-			require.Equal(t, string(want), string(got))
+			golden(t, name, drawer.Of(m, "d"))
 		})
 	}
 }
