@@ -162,26 +162,56 @@ func (s *simplex) tail(cut int) []bool {
 // negative finds a tree edge with a negative cut value, going round so that
 // every edge has its turn.
 func (s *simplex) negative() int {
+	values := s.cutValues()
 	for k := range s.edges {
-		i := (s.from + k) % len(s.edges)
-		if !s.inTree[i] {
-			continue
-		}
-		side := s.tail(i)
-		value := 0
-		for _, e := range s.edges {
-			if side[e.From] && !side[e.To] {
-				value++
-			} else if !side[e.From] && side[e.To] {
-				value--
-			}
-		}
-		if value < 0 {
+		if i := (s.from + k) % len(s.edges); s.inTree[i] && values[i] < 0 {
 			s.from = i + 1
 			return i
 		}
 	}
 	return -1
+}
+
+// cutValues tells, of each tree edge, how many more edges lead across its cut in its own
+// direction than in the other. All are found in one walk: what leaves the nodes below an
+// edge, less what enters them, is the sum of that over these nodes, since edges within count
+// once each way.
+func (s *simplex) cutValues() []int {
+	near := make([][]int, len(s.nodes)) // tree edges
+	below := make([]int, len(s.nodes))
+	for i, e := range s.edges {
+		below[e.From]++
+		below[e.To]--
+		if s.inTree[i] {
+			near[e.From] = append(near[e.From], i)
+			near[e.To] = append(near[e.To], i)
+		}
+	}
+	up := make([]int, len(s.nodes)) // the tree edge that a node hangs on
+	order := make([]int, 1, len(s.nodes))
+	up[0] = -1
+	for at := 0; at < len(order); at++ {
+		n := order[at]
+		for _, i := range near[n] {
+			if i == up[n] {
+				continue
+			}
+			next := s.edges[i].From + s.edges[i].To - n
+			up[next] = i
+			order = append(order, next)
+		}
+	}
+	values := make([]int, len(s.edges))
+	for at := len(order) - 1; at > 0; at-- {
+		n := order[at]
+		e := s.edges[up[n]]
+		if below[e.From+e.To-n] += below[n]; e.From == n {
+			values[up[n]] = below[n]
+		} else {
+			values[up[n]] = -below[n]
+		}
+	}
+	return values
 }
 
 // exchange replaces a tree edge by the one with least slack that leads the other
