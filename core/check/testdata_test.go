@@ -3,6 +3,7 @@ package check_test
 import (
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -29,10 +30,13 @@ func examplesOf(t *testing.T, rule string) (out [][]string) {
 	return out
 }
 
+// expectation is one finding that a file of testdata expects.
+type expectation struct{ severity, subject, words string }
+
 // Every file in testdata is named for a rule and holds small models, separated
-// by lines "== title". A line "# words" beneath a line expects a finding of the
-// rule whose message contains the words; a model without such lines expects
-// none.
+// by lines "== title". A line "# severity | subject | words" beneath a line expects a
+// finding of the rule about that subject, whose message contains the words; a model
+// without such lines expects none.
 func TestRules(t *testing.T) {
 	files, err := filepath.Glob("testdata/*.txt")
 	require.NoError(t, err)
@@ -46,21 +50,27 @@ func TestRules(t *testing.T) {
 		for _, part := range strings.Split(string(text), "== ")[1:] {
 			title, body, _ := strings.Cut(part, "\n")
 			t.Run(rule+"/"+title, func(t *testing.T) {
-				var lines, expected []string
+				var lines []string
+				var expected []expectation
 				for _, line := range strings.Split(body, "\n") {
-					if words, ok := strings.CutPrefix(strings.TrimSpace(line), "# "); ok {
-						expected = append(expected, words)
-					} else {
+					told, ok := strings.CutPrefix(strings.TrimSpace(line), "# ")
+					if !ok {
 						lines = append(lines, line)
+						continue
 					}
+					parts := strings.SplitN(told, " | ", 3)
+					require.Len(t, parts, 3, line)
+					expected = append(expected, expectation{parts[0], parts[1], parts[2]})
 				}
-				var found []string
-				for _, f := range check.Run(modeltest.Build(t, lines...), []*check.Analyzer{analyzer}).Findings() {
-					found = append(found, f.Message)
-				}
-				require.Len(t, found, len(expected), "%v", found)
-				for _, words := range expected {
-					require.Contains(t, strings.Join(found, "\n"), words)
+				m := modeltest.Build(t, lines...)
+				found := check.Run(m, []*check.Analyzer{analyzer}).Findings()
+				require.Len(t, found, len(expected), "%v", texts(m, found))
+				for _, e := range expected { // each is another finding
+					at := slices.IndexFunc(found, func(f check.Finding) bool {
+						return string(f.Severity) == e.severity && m.Describe(f.Subject) == e.subject && strings.Contains(f.Message, e.words)
+					})
+					require.GreaterOrEqual(t, at, 0, "%v is not among\n%s", e, strings.Join(texts(m, found), "\n"))
+					found = slices.Delete(found, at, at+1)
 				}
 			})
 		}
