@@ -1,6 +1,8 @@
 package brief
 
 import (
+	"slices"
+
 	"lexeon/core/model"
 )
 
@@ -70,15 +72,15 @@ var sourced = []model.Kind{model.Class, model.Interface, model.Enumeration, mode
 // physical views and those of lower levels show what is known above.
 func Unsourced(m *model.Model) []*model.Element {
 	var out []*model.Element
+	known := map[model.ID]bool{} // of a term, whether any face of it has a source
 	for _, e := range m.Elements(sourced...) {
 		if len(m.TracesOf(e.ID)) > 0 || e.Kind == model.Process && (e.Owner == "" || e.Process().View == model.Physical || m.Element(e.Owner).Owner != "") {
 			continue
 		}
-		excused := false
-		if e.Term != "" {
-			for _, face := range m.Faces(e.Term) {
-				excused = excused || len(m.TracesOf(face.ID)) > 0
-			}
+		excused, asked := known[e.Term]
+		if e.Term != "" && !asked {
+			excused = slices.ContainsFunc(m.Faces(e.Term), func(face *model.Element) bool { return len(m.TracesOf(face.ID)) > 0 })
+			known[e.Term] = excused
 		}
 		if !excused {
 			out = append(out, e)

@@ -89,9 +89,10 @@ var componentUnmet = &Analyzer{
 	Leaves: "Traceability provides FullLookup, a kind of LotLookup; a component marked as made elsewhere",
 	Scope: onComponents(func(p *Pass) {
 		m, shared := p.Model, askedOnly(p.Model)
-		for _, n := range component.Needs(m) {
+		web := component.WebOf(m)
+		for _, n := range web.Needs() {
 			c := m.Element(n.Component)
-			outward := slices.ContainsFunc(ancestors(m, c.ID), func(a model.ID) bool { return slices.Contains(component.Required(m, a), n.Interface) })
+			outward := slices.ContainsFunc(ancestors(m, c.ID), func(a model.ID) bool { return slices.Contains(web.RequiredBy(a), n.Interface) })
 			if len(n.From) > 0 || c.Component().External || outward || shared[n.Interface] != nil {
 				continue
 			}
@@ -108,14 +109,18 @@ var componentUnused = &Analyzer{
 	Leaves: "What the component around it provides too; before anybody requires anything",
 	Scope: onComponents(func(p *Pass) {
 		m := p.Model
-		needs := component.Needs(m)
+		needs := component.WebOf(m).Needs()
 		if len(needs) == 0 {
 			return
 		}
+		asking := map[model.ID][]model.ID{} // of an interface, the components that require it
+		for _, n := range needs {
+			asking[n.Interface] = append(asking[n.Interface], n.Component)
+		}
 		for _, c := range m.OfKind(model.Component) {
 			for _, i := range component.Provided(m, c.ID) {
-				needed := slices.ContainsFunc(needs, func(n component.Need) bool {
-					return n.Component != c.ID && component.Offers(m, i, n.Interface)
+				needed := slices.ContainsFunc(classifier.KindsOf(m, i), func(offered model.ID) bool {
+					return slices.ContainsFunc(asking[offered], func(by model.ID) bool { return by != c.ID })
 				})
 				outward := slices.ContainsFunc(ancestors(m, c.ID), func(a model.ID) bool {
 					return slices.ContainsFunc(component.Provided(m, a), func(o model.ID) bool { return component.Offers(m, i, o) })
@@ -245,14 +250,14 @@ var componentBypass = &Analyzer{
 	Finds:  "Label printer gets LotLookup from Traceability, and Label printer uses Traceability.",
 	Leaves: "Label printer uses Traceability, without an interface between them",
 	Scope: onComponents(func(p *Pass) {
-		m := p.Model
+		m, web := p.Model, component.WebOf(p.Model)
 		for _, r := range m.Relationships(model.Usage, model.Dependency) {
 			from, to := m.Element(r.Source), m.Element(r.Target)
 			if from.Kind != model.Component || to.Kind != model.Component {
 				continue
 			}
-			for _, n := range component.Needs(m) {
-				if n.Component == from.ID && len(n.From) == 1 && n.From[0] == to.ID {
+			for _, n := range web.NeedsOf(from.ID) {
+				if len(n.From) == 1 && n.From[0] == to.ID {
 					p.Report(Finding{Subject: r.ID, Related: []model.ID{n.Interface}, says: say("%s, though it gets %s from it. Is there more than that?", relationText(m, r.ID), nameOf(m, n.Interface)),
 						Mends: []Mend{deleteMend(r.ID, "Delete the dependency")}})
 					break

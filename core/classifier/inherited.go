@@ -113,13 +113,22 @@ func IsKindOf(m *model.Model, a, b model.ID) bool {
 	if a == b {
 		return true
 	}
-	return slices.Contains(walk(a, func(at model.ID) []model.ID {
+	return slices.Contains(walk(a, kinds(m)), b)
+}
+
+// KindsOf lists what IsKindOf says that a classifier is: itself first.
+func KindsOf(m *model.Model, id model.ID) []model.ID {
+	return append([]model.ID{id}, walk(id, kinds(m))...)
+}
+
+func kinds(m *model.Model) func(model.ID) []model.ID {
+	return func(at model.ID) []model.ID {
 		var out []model.ID
 		for _, g := range append(m.Generals(at), m.Realizes(at)...) {
 			out = append(out, g.Target)
 		}
 		return out
-	}), b)
+	}
 }
 
 // Features lists the parts of the given kinds that a classifier has: its own

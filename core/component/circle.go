@@ -46,7 +46,7 @@ func CircleLines(m *model.Model) map[model.ID]bool {
 			out[r.ID] = true
 		}
 	}
-	for _, n := range Needs(m) {
+	for _, n := range WebOf(m).Needs() {
 		if !n.Chosen && len(n.From) != 1 {
 			continue // who is called is open
 		}

@@ -67,86 +67,11 @@ func Providers(m *model.Model, iface, other model.ID) []*model.Element {
 	return out
 }
 
-// Assemblies lists the assemblies by which a component gets an interface, itself or
-// as a part.
-func Assemblies(m *model.Model, component, iface model.ID) []*model.Relationship {
-	var out []*model.Relationship
-	for _, r := range m.Relationships(model.Assembly) {
-		if c := m.ComponentAt(r.Source); c != nil && c.ID == component && r.Connector().Interface == iface {
-			out = append(out, r)
-		}
-	}
-	return out
-}
-
 // Need is a required interface with who it is got from.
 type Need struct {
 	Component, Interface model.ID
 	From                 []model.ID // by assemblies, else all who provide it; by id
 	Chosen               bool       // by an assembly
-}
-
-// Needs lists what components require, by component, then by interface.
-func Needs(m *model.Model) []Need {
-	var out []Need
-	for _, c := range m.OfKind(model.Component) {
-		for _, i := range Required(m, c.ID) {
-			n := Need{Component: c.ID, Interface: i}
-			for _, r := range Assemblies(m, c.ID, i) {
-				if p := m.ComponentAt(r.Target); p != nil {
-					n.From, n.Chosen = append(n.From, p.ID), true
-				}
-			}
-			if !n.Chosen {
-				for _, p := range Providers(m, i, c.ID) {
-					n.From = append(n.From, p.ID)
-				}
-			}
-			slices.Sort(n.From)
-			n.From = slices.Compact(n.From)
-			out = append(out, n)
-		}
-	}
-	return out
-}
-
-// Broken lists the needs that nobody would meet without a component, by component
-// and interface; those that nobody meets as it is are left out.
-func Broken(m *model.Model, without model.ID) []Need {
-	var out []Need
-	for _, n := range Needs(m) {
-		if n.Component != without && len(n.From) > 0 && !slices.ContainsFunc(n.From, func(id model.ID) bool { return id != without }) {
-			out = append(out, n)
-		}
-	}
-	return out
-}
-
-// Replacements lists the components that could stand in for another: they provide at
-// least the same, and require no more; by id. What one provides that no other
-// component gets from it counts too: it is its promise.
-func Replacements(m *model.Model, component model.ID) []*model.Element {
-	provided, required := Provided(m, component), Required(m, component)
-	if len(provided) == 0 {
-		return nil
-	}
-	var out []*model.Element
-	for _, c := range m.OfKind(model.Component) {
-		if c.ID == component || inside(m, c.ID, component) || inside(m, component, c.ID) || !Sees(m, component, c.ID) {
-			continue
-		}
-		own := Provided(m, c.ID)
-		enough := !slices.ContainsFunc(provided, func(p model.ID) bool {
-			return !slices.ContainsFunc(own, func(o model.ID) bool { return Offers(m, o, p) })
-		})
-		more := slices.ContainsFunc(Required(m, c.ID), func(r model.ID) bool {
-			return !slices.ContainsFunc(required, func(o model.ID) bool { return Offers(m, o, r) })
-		})
-		if enough && !more {
-			out = append(out, c)
-		}
-	}
-	return out
 }
 
 // inside reports whether a component is in another, at any depth.
@@ -168,7 +93,7 @@ func Callers(m *model.Model) map[model.ID][]model.ID {
 			out[from] = append(out[from], to)
 		}
 	}
-	for _, n := range Needs(m) {
+	for _, n := range WebOf(m).Needs() {
 		if n.Chosen || len(n.From) == 1 { // where several could, nobody knows
 			for _, to := range n.From {
 				add(n.Component, to)

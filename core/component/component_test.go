@@ -53,12 +53,12 @@ func needs(m *model.Model, list []component.Need) string {
 
 func TestNeedsAndWhatBreaks(t *testing.T) {
 	m := cooperative(t)
-	require.Equal(t, "Label printer needs LotLookup from Lot archive, Traceability; Settlement needs LotLookup from Lot archive, Traceability; Traceability needs PriceQuery from Settlement", needs(m, component.Needs(m)))
-	require.Empty(t, component.Broken(m, id(m, "Traceability")), "the archive offers more than enough")
-	require.Equal(t, "Traceability needs PriceQuery from Settlement", needs(m, component.Broken(m, id(m, "Settlement"))))
+	require.Equal(t, "Label printer needs LotLookup from Lot archive, Traceability; Settlement needs LotLookup from Lot archive, Traceability; Traceability needs PriceQuery from Settlement", needs(m, component.WebOf(m).Needs()))
+	require.Empty(t, component.WebOf(m).Broken(id(m, "Traceability")), "the archive offers more than enough")
+	require.Equal(t, "Traceability needs PriceQuery from Settlement", needs(m, component.WebOf(m).Broken(id(m, "Settlement"))))
 
 	m = cooperative(t, `"Label printer" gets LotLookup from Traceability`)
-	require.Equal(t, "Label printer needs LotLookup from Traceability!", needs(m, component.Broken(m, id(m, "Traceability"))), "the assembly decides")
+	require.Equal(t, "Label printer needs LotLookup from Traceability!", needs(m, component.WebOf(m).Broken(id(m, "Traceability"))), "the assembly decides")
 	require.Equal(t, []model.ID{id(m, "Traceability")}, component.Callers(m)[id(m, "Label printer")])
 }
 
@@ -70,13 +70,13 @@ func TestWhatIsInsideIsSpokenToFromInside(t *testing.T) {
 
 func TestReplacements(t *testing.T) {
 	m := cooperative(t)
-	require.Equal(t, "Lot archive", names(m, component.Replacements(m, id(m, "Traceability"))), "it provides a kind of the interface, and requires nothing")
-	require.Empty(t, component.Replacements(m, id(m, "Lot archive")), "Traceability provides less")
-	require.Empty(t, component.Replacements(m, id(m, "Label printer")), "nothing is asked of it")
+	require.Equal(t, "Lot archive", names(m, component.WebOf(m).Replacements(id(m, "Traceability"))), "it provides a kind of the interface, and requires nothing")
+	require.Empty(t, component.WebOf(m).Replacements(id(m, "Lot archive")), "Traceability provides less")
+	require.Empty(t, component.WebOf(m).Replacements(id(m, "Label printer")), "nothing is asked of it")
 	m = cooperative(t, "Copy provides PriceQuery", "Copy requires LotLookup")
-	require.Equal(t, "Copy", names(m, component.Replacements(m, id(m, "Settlement"))))
+	require.Equal(t, "Copy", names(m, component.WebOf(m).Replacements(id(m, "Settlement"))))
 	m = cooperative(t, "Copy provides PriceQuery", "interface Clock", "Copy requires Clock")
-	require.Empty(t, component.Replacements(m, id(m, "Settlement")), "it requires more")
+	require.Empty(t, component.WebOf(m).Replacements(id(m, "Settlement")), "it requires more")
 }
 
 func TestProposals(t *testing.T) {
@@ -97,11 +97,11 @@ func TestBrokenAndReplacementsOfRandomModels(t *testing.T) {
 	for seed := range uint64(60) {
 		m := modeltest.Model(seed, 260)
 		for _, c := range m.OfKind(model.Component) {
-			for _, n := range component.Broken(m, c.ID) {
+			for _, n := range component.WebOf(m).Broken(c.ID) {
 				require.Equal(t, []model.ID{c.ID}, n.From)
 				broken++
 			}
-			for _, r := range component.Replacements(m, c.ID) {
+			for _, r := range component.WebOf(m).Replacements(c.ID) {
 				for _, p := range component.Provided(m, c.ID) {
 					require.Contains(t, component.Providers(m, p, c.ID), r)
 				}

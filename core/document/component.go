@@ -20,6 +20,7 @@ func components(b *strings.Builder, m *model.Model) {
 	if len(list) > 0 {
 		b.WriteString("\n## Components\n")
 	}
+	web := component.WebOf(m)
 	for _, c := range list {
 		fmt.Fprintf(b, "\n### %s\n\n*component*", text(orUnnamed(c.Name)))
 		words := slices.Clone(c.Stereotypes)
@@ -55,10 +56,10 @@ func components(b *strings.Builder, m *model.Model) {
 		}
 		add("Made of:", m.Children(c.ID, model.Component))
 		add("Holds:", m.Held(c.ID))
-		for _, n := range component.Broken(m, c.ID) {
+		for _, n := range web.Broken(c.ID) {
 			lines = append(lines, fmt.Sprintf("Without it, %s gets no %s.", m.Element(n.Component).Name, m.Element(n.Interface).Name))
 		}
-		add("Could be replaced by:", component.Replacements(m, c.ID))
+		add("Could be replaced by:", web.Replacements(c.ID))
 		for i, l := range lines {
 			if i == 0 {
 				b.WriteString("\n")

@@ -54,13 +54,20 @@ func componentOf(m *model.Model, e *model.Element) *Component {
 	if d := m.InsideOf(e.ID); d != nil {
 		out.Inside = d.ID
 	}
-	for _, n := range component.Broken(m, e.ID) {
-		out.Breaks = append(out.Breaks, m.Element(n.Component).Name+" gets no "+m.Element(n.Interface).Name)
-	}
-	for _, c := range component.Replacements(m, e.ID) {
-		out.Stands = append(out.Stands, Row{c.ID, c.Name})
-	}
+	out.Breaks, out.Stands = without(m, component.WebOf(m), e.ID)
 	return out
+}
+
+// without tells what breaks without a component, and what could stand in for it.
+func without(m *model.Model, web *component.Web, id model.ID) (breaks []string, stands []Row) {
+	breaks, stands = []string{}, []Row{}
+	for _, n := range web.Broken(id) {
+		breaks = append(breaks, m.Element(n.Component).Name+" gets no "+m.Element(n.Interface).Name)
+	}
+	for _, c := range web.Replacements(id) {
+		stands = append(stands, Row{c.ID, c.Name})
+	}
+	return breaks, stands
 }
 
 // ComponentRow is a component in the table of who provides and who needs what.
@@ -102,17 +109,17 @@ type Components struct {
 func ComponentsOf(m *model.Model) (Components, error) {
 	row := func(id model.ID) Row { return Row{id, m.Element(id).Name} }
 	out := Components{Components: []ComponentRow{}, Circles: [][]Row{}}
-	needs := component.Needs(m)
+	web := component.WebOf(m)
 	for _, e := range m.OfKind(model.Component) {
-		view := componentOf(m, e)
-		r := ComponentRow{ID: e.ID, Name: e.Name, External: view.External, Provides: []Provided{}, Requires: []Required{}, Breaks: view.Breaks, Stands: view.Stands, Holds: []Row{}}
+		r := ComponentRow{ID: e.ID, Name: e.Name, External: e.Component().External, Provides: []Provided{}, Requires: []Required{}, Holds: []Row{}}
+		r.Breaks, r.Stands = without(m, web, e.ID)
 		if o := m.Element(e.Owner); o != nil && o.Kind == model.Component {
 			r.In = o.Name
 		}
 		for _, i := range component.Provided(m, e.ID) {
 			p := Provided{ID: i, Name: m.Element(i).Name, To: []Row{}}
-			for _, n := range needs {
-				if component.Offers(m, i, n.Interface) && slices.Contains(n.From, e.ID) {
+			for _, n := range web.MetBy(e.ID) {
+				if component.Offers(m, i, n.Interface) {
 					p.To = append(p.To, row(n.Component))
 				}
 			}
@@ -124,14 +131,12 @@ func ComponentsOf(m *model.Model) (Components, error) {
 			}
 			r.Provides = append(r.Provides, p)
 		}
-		for _, n := range needs {
-			if n.Component == e.ID {
-				q := Required{ID: n.Interface, Name: m.Element(n.Interface).Name, From: []Row{}, Chosen: n.Chosen}
-				for _, f := range n.From {
-					q.From = append(q.From, row(f))
-				}
-				r.Requires = append(r.Requires, q)
+		for _, n := range web.NeedsOf(e.ID) {
+			q := Required{ID: n.Interface, Name: m.Element(n.Interface).Name, From: []Row{}, Chosen: n.Chosen}
+			for _, f := range n.From {
+				q.From = append(q.From, row(f))
 			}
+			r.Requires = append(r.Requires, q)
 		}
 		for _, h := range m.Held(e.ID) {
 			r.Holds = append(r.Holds, row(h.ID))
