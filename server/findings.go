@@ -81,14 +81,18 @@ func (f *findings) of(ctx context.Context, project string) (*checked, error) {
 }
 
 // run checks the newest revision, and remembers that.
-func (f *findings) run(ctx context.Context, project string) (*checked, error) {
-	var now *checked
+func (f *findings) run(ctx context.Context, project string) (now *checked, err error) {
+	defer func() { // here nobody else would catch it, and all projects would suffer from one
+		if r := recover(); r != nil {
+			f.last.Remove(project) // it may have come from there
+			now, err = nil, fmt.Errorf("check of %s: %v", project, r)
+		}
+	}()
 	if f.took != nil {
 		begun := time.Now()
 		defer func() { f.took(time.Since(begun).Seconds()) }()
 	}
 	if last, ok := f.last.Get(project); ok {
-		var err error
 		if now, err = f.follow(ctx, project, last); err != nil {
 			return nil, err
 		}

@@ -8,6 +8,7 @@ import (
 
 	"lexeon/core/halt"
 	"lexeon/core/model"
+	"lexeon/core/parallel"
 )
 
 // batch is some rows that stand close together: classifiers, which are visited with all
@@ -88,31 +89,27 @@ func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 	}
 	var taken atomic.Int64
 	var keeping sync.Mutex
-	var workers sync.WaitGroup
-	for range runtime.GOMAXPROCS(0) {
-		workers.Go(func() {
-			var results []result
-			for {
-				job := int(taken.Add(1)) - 1
-				switch {
-				case sign.Over():
-					return
-				case job < len(whole):
-					results = s.runOther(whole[job], byKind, results)
-				case job < len(whole)+len(list):
-					results = s.runBatch(list[job-len(whole)], each, results)
-				default:
-					keeping.Lock()
-					defer keeping.Unlock()
-					for _, r := range results {
-						s.found[r.rule][r.unit] = r.found
-					}
-					return
+	parallel.Run(runtime.GOMAXPROCS(0), func(int) {
+		var results []result
+		for {
+			job := int(taken.Add(1)) - 1
+			switch {
+			case sign.Over():
+				return
+			case job < len(whole):
+				results = s.runOther(whole[job], byKind, results)
+			case job < len(whole)+len(list):
+				results = s.runBatch(list[job-len(whole)], each, results)
+			default:
+				keeping.Lock()
+				defer keeping.Unlock()
+				for _, r := range results {
+					s.found[r.rule][r.unit] = r.found
 				}
+				return
 			}
-		})
-	}
-	workers.Wait()
+		}
+	})
 	sign.LookNow()
 }
 

@@ -14,10 +14,10 @@ import (
 	"cmp"
 	"runtime"
 	"slices"
-	"sync"
 
 	"lexeon/core/geometry"
 	"lexeon/core/halt"
+	"lexeon/core/parallel"
 )
 
 type (
@@ -119,15 +119,11 @@ func (m *Memory) Routes(sign *halt.Sign, drawing string, shapes []Rect, lines []
 func eachAtOnce(paths []*path, f func(*path)) {
 	const least = 32 // fewer are not worth the effort
 	parts := min(runtime.GOMAXPROCS(0), len(paths)/least+1)
-	var wait sync.WaitGroup
-	for part := range parts {
-		wait.Go(func() {
-			for i := part; i < len(paths); i += parts {
-				f(paths[i])
-			}
-		})
-	}
-	wait.Wait()
+	parallel.Run(parts, func(part int) {
+		for i := part; i < len(paths); i += parts {
+			f(paths[i])
+		}
+	})
 }
 
 // rankPairs numbers the lines between the same two shapes, so that no more of
