@@ -20,14 +20,8 @@ var (
 	ruleName       = regexp.MustCompile(`^[a-z]+/[a-z-]+$`)
 )
 
-// MaxRuleSettings bounds the settings of a project. Rules that this version does not know
-// are kept.
-const MaxRuleSettings = 1000
-
+// verifyRules accepts rules that this version does not know: they are kept.
 func verifyRules(p *Project) error {
-	if len(p.Rules) > MaxRuleSettings {
-		return Faultf(CodeTooLarge, "%d settings of rules: at most %d are possible", len(p.Rules), MaxRuleSettings).At(p.ID, "rules")
-	}
 	seen := map[string]bool{}
 	for _, s := range p.Rules {
 		switch {
