@@ -45,7 +45,7 @@ func TestSettingsOfRulesAreVerified(t *testing.T) {
 		"is not the name of a rule": {{Rule: "Class Shadowing", Severity: "off"}},
 		"is set twice":              {{Rule: "class/shadowing", Severity: "off"}, {Rule: "class/shadowing", Severity: "error"}},
 		"loud":                      {{Rule: "class/shadowing", Severity: "loud"}},
-		"more than 200 entries":              make([]model.RuleSetting, 201),
+		"more than 200 entries":     make([]model.RuleSetting, 201),
 	} {
 		_, _, _, err := model.Edit(model.Empty("x"), []model.Change{&model.SetProject{Set: model.P("rules", rules)}})
 		require.ErrorContains(t, err, word)
