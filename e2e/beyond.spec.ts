@@ -36,14 +36,14 @@ for (const shade of ['light', 'dark'] as const) {
     await page.getByLabel('Token').fill(token)
     await page.keyboard.press('Enter')
     await expect(page).toHaveURL(`${address}/p/heatherfold`)
-    await expect(page.getByRole('navigation', { name: 'Path of the work' })).toBeVisible()
+    await expect(page.getByRole('navigation', { name: 'Path', exact: true })).toBeVisible()
   })
 }
 
 test('a token in the address signs in and does not stay there', async ({ page }) => {
   await page.goto(`${address}/p/heatherfold?token=${token}`)
   await expect(page).toHaveURL(`${address}/p/heatherfold`)
-  await expect(page.getByRole('navigation', { name: 'Path of the work' })).toBeVisible()
+  await expect(page.getByRole('navigation', { name: 'Path', exact: true })).toBeVisible()
 })
 
 test('eight windows without locks share one stream, and one of them goes on when the reader is closed', async ({ browser }) => {
