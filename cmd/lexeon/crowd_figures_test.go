@@ -13,23 +13,17 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/model"
 	"lexeon/core/modeltest"
-	"lexeon/store"
-	"lexeon/store/storetest"
 )
 
 // TestCrowdFigures prints what 500 windows on one project cost while 50 of them move, as a
 // person does who goes through shapes by arrow keys. It is no limit.
 func TestCrowdFigures(t *testing.T) {
-	if !*figures {
-		t.Skip("make bench measures")
-	}
 	const windows, moving, seconds = 500, 50, 20
-	database := storetest.URL(t)
-	s, err := store.Open(context.Background(), database, 10*time.Second)
-	require.NoError(t, err)
-	require.NoError(t, s.Create(context.Background(), "large", "", modeltest.Large(200, 300, 100)))
-	require.NoError(t, s.Close())
+	database := measured(t, func() map[string]*model.Model {
+		return map[string]*model.Model{"large": modeltest.Large(200, 300, 100)}
+	})
 	server, address := serveProcess(t, database)
 	defer func() {
 		require.NoError(t, server.Process.Kill())
@@ -103,16 +97,10 @@ func TestCrowdFigures(t *testing.T) {
 // TestTwoServersFigures prints whether different projects lose anything by a second server:
 // the same people work on two projects at one server, and then each project at one of two.
 func TestTwoServersFigures(t *testing.T) {
-	if !*figures {
-		t.Skip("make bench measures")
-	}
-	database := storetest.URL(t)
-	s, err := store.Open(context.Background(), database, 10*time.Second)
-	require.NoError(t, err)
-	for _, id := range []string{"one", "two"} {
-		require.NoError(t, s.Create(context.Background(), id, "", modeltest.Large(1000, 1500, 200)))
-	}
-	require.NoError(t, s.Close())
+	database := measured(t, func() map[string]*model.Model {
+		large := modeltest.Large(1000, 1500, 200)
+		return map[string]*model.Model{"one": large, "two": large}
+	})
 	servers, addresses := twoServers(t, database)
 	const changes = 300
 	teams := map[string]*people{"one": {t: t, project: "one"}, "two": {t: t, project: "two"}}

@@ -2,7 +2,6 @@ package main
 
 import (
 	"bytes"
-	"context"
 	"encoding/json"
 	"flag"
 	"fmt"
@@ -18,8 +17,6 @@ import (
 
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
-	"lexeon/store"
-	"lexeon/store/storetest"
 )
 
 var (
@@ -31,15 +28,9 @@ var (
 // the last byte of the reply, with a diagram of 300 shapes open, and how much
 // memory the server uses. It is no limit: `make bench` shows the figures.
 func TestFigures(t *testing.T) {
-	if !*figures {
-		t.Skip("make bench measures")
-	}
-	database := storetest.URL(t)
-	ctx := context.Background()
-	s, err := store.Open(ctx, database, 10*time.Second)
-	require.NoError(t, err)
-	require.NoError(t, s.Create(ctx, "large", "", modeltest.Large(2000, 3000, 300)))
-	require.NoError(t, s.Close())
+	database := measured(t, func() map[string]*model.Model {
+		return map[string]*model.Model{"large": modeltest.Large(2000, 3000, 300)}
+	})
 	cmd, address := serveProcess(t, database)
 	defer func() {
 		require.NoError(t, cmd.Process.Kill())

@@ -2,7 +2,6 @@ package main
 
 import (
 	"bytes"
-	"context"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -21,23 +20,15 @@ import (
 
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
-	"lexeon/store"
-	"lexeon/store/storetest"
 )
 
 // TestPeopleFigures prints what many people at once wait for, on a model of 2,000 classes,
 // and what a second server on the same database costs. It is no limit: `make bench` shows
 // the figures.
 func TestPeopleFigures(t *testing.T) {
-	if !*figures {
-		t.Skip("make bench measures")
-	}
-	database := storetest.URL(t)
-	ctx := context.Background()
-	s, err := store.Open(ctx, database, 10*time.Second)
-	require.NoError(t, err)
-	require.NoError(t, s.Create(ctx, "large", "", modeltest.Large(2000, 3000, 300)))
-	require.NoError(t, s.Close())
+	database := measured(t, func() map[string]*model.Model {
+		return map[string]*model.Model{"large": modeltest.Large(2000, 3000, 300)}
+	})
 	servers, addresses := twoServers(t, database)
 	p := &people{t: t, project: "large"}
 	for _, a := range addresses {

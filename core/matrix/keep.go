@@ -116,13 +116,8 @@ func join(names []string) string {
 	return out
 }
 
-// ClassesOfStores tells, of every store whose contents are written down, the classes
-// that it is of.
-func ClassesOfStores(m *model.Model) map[model.ID][]model.ID {
-	return newSpeaking(m, m.Elements(model.Class), usecase.NewReader(m)).stores()
-}
-
-// stores tells the classes of stores.
+// stores tells, of every store whose contents are written down, the classes that it is
+// of.
 func (s *speaking) stores() map[model.ID][]model.ID {
 	out := map[model.ID][]model.ID{}
 	for _, e := range s.m.OfKind(model.Store) {
