@@ -3,8 +3,8 @@ import { type Page } from '@playwright/test'
 import { expect, type Studio, test } from './studio'
 
 // Hands never wait for a network: whatever every request takes, each letter arrives
-// where it was typed. HANDS_DELAYS are the delays in milliseconds, HANDS_ROUNDS how
-// often each is tried; `make soak` tries more of both.
+// where it was typed, from the click on that opens a diagram. HANDS_DELAYS are the delays
+// in milliseconds, HANDS_ROUNDS how often each is tried; `make soak` tries more of both.
 const delays = (process.env.HANDS_DELAYS ?? '0 400').split(' ').map(Number)
 const rounds = Number(process.env.HANDS_ROUNDS ?? '1')
 const pace = 40 // milliseconds a key
@@ -47,6 +47,30 @@ async function expectClasses(studio: Studio, features: boolean) {
   }
 }
 
+test('whoever waits for the program is told so, and goes on as soon as it is there', async ({ studio, browser }) => {
+  const context = await browser.newContext({ serviceWorkers: 'block' })
+  const page = await context.newPage()
+  let come = () => undefined as void
+  const there = new Promise<void>((resolve) => { come = resolve })
+  await context.route('**/core/*.wasm', async (route) => {
+    await there
+    await route.continue()
+  })
+  await page.goto(studio.address)
+  await page.getByLabel('Name of a new project').fill('Lighthouse')
+  await page.getByRole('button', { name: 'Create project' }).click()
+  await expect(page.getByText(/program .* is on its way \(\d\.\d MB/)).toBeVisible()
+  come()
+  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await type(page, 'c')
+  await page.keyboard.press('Enter')
+  await type(page, 'Lamp')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('img', { name: 'class Lamp', exact: true })).toBeVisible()
+  await context.close()
+})
+
 for (const delay of delays) {
   for (let round = 1; round <= rounds; round++) {
     test.describe(`with ${delay} ms on every request, round ${round}`, () => {
@@ -54,7 +78,6 @@ for (const delay of delays) {
         await late(page, delay)
         await studio.newProject(`Harbour by keys ${delay} ${round}`)
         await page.getByRole('button', { name: 'New class diagram' }).click()
-        await studio.sheet.focus()
         for (const [name, features] of classes) {
           await page.keyboard.press('Escape')
           await type(page, 'c')
@@ -84,7 +107,6 @@ for (const delay of delays) {
         await late(page, delay)
         await studio.newProject(`Harbour by Enter ${delay} ${round}`)
         await page.getByRole('button', { name: 'New class diagram' }).click()
-        await studio.sheet.focus()
         await type(page, 'c')
         await page.keyboard.press('Enter')
         for (const [name] of classes) {
@@ -114,7 +136,6 @@ for (const delay of delays) {
         await late(page, delay)
         await studio.newProject(`Weather hut ${delay} ${round}`)
         await page.getByRole('button', { name: 'New context diagram' }).click()
-        await studio.sheet.focus()
         await type(page, 'p')
         await page.keyboard.press('Enter')
         await type(page, 'Weather hut')

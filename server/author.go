@@ -44,6 +44,6 @@ func (s *Server) author(c *echo.Context) string {
 		return id
 	}
 	id := strings.ToLower(rand.Text()[:16])
-	c.SetCookie(&http.Cookie{Name: authorCookie, Value: s.signed(id), Path: "/", HttpOnly: true, Secure: c.Request().TLS != nil, SameSite: http.SameSiteLaxMode, MaxAge: 2 * 365 * 24 * 3600})
+	c.SetCookie(&http.Cookie{Name: authorCookie, Value: s.signed(id), Path: "/", HttpOnly: true, Secure: overTLS(c.Request()), SameSite: http.SameSiteLaxMode, MaxAge: 2 * 365 * 24 * 3600})
 	return id
 }

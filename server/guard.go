@@ -19,10 +19,13 @@ func (s *Server) guard(next echo.HandlerFunc) echo.HandlerFunc {
 		h := c.Response().Header()
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "same-origin")
-		h.Set("Cross-Origin-Opener-Policy", "same-origin")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
 		r := c.Request()
+		// Browsers complain about it where an address is not secure.
+		if overTLS(r) || isLoopback(r.Host) {
+			h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		}
 		if forWatchers(r.URL.Path) {
 			return next(c)
 		}
@@ -48,16 +51,26 @@ func (s *Server) guard(next echo.HandlerFunc) echo.HandlerFunc {
 }
 
 func (s *Server) hostAllowed(host string) bool {
-	name := host
+	return isLoopback(host) || slices.Contains(s.opts.AllowedHosts, hostName(host))
+}
+
+// hostName is a host as a request names it, without its port.
+func hostName(host string) string {
 	if h, _, err := net.SplitHostPort(host); err == nil {
-		name = h
+		host = h
 	}
-	name = strings.ToLower(strings.Trim(name, "[]"))
-	if name == "localhost" {
-		return true
-	}
-	if ip := net.ParseIP(name); ip != nil && ip.IsLoopback() {
-		return true
-	}
-	return slices.Contains(s.opts.AllowedHosts, name)
+	return strings.ToLower(strings.Trim(host, "[]"))
+}
+
+// isLoopback tells whether a host or address is this machine.
+func isLoopback(host string) bool {
+	name := hostName(host)
+	ip := net.ParseIP(name)
+	return name == "localhost" || ip != nil && ip.IsLoopback()
+}
+
+// overTLS tells whether a request came over TLS: to this server, or to a proxy on this
+// machine, which says so.
+func overTLS(r *http.Request) bool {
+	return r.TLS != nil || isLoopback(r.RemoteAddr) && r.Header.Get("X-Forwarded-Proto") == "https"
 }

@@ -154,7 +154,7 @@ func (s *Server) signIn(c *echo.Context) error {
 	if !s.accepts(c, c.FormValue("token")) {
 		return sendSignIn(c, next, true)
 	}
-	c.SetCookie(&http.Cookie{Name: sessionCookie, Value: session(s.opts.Token), Path: "/", HttpOnly: true, Secure: c.Request().TLS != nil, SameSite: http.SameSiteLaxMode, MaxAge: 90 * 24 * 3600})
+	c.SetCookie(&http.Cookie{Name: sessionCookie, Value: session(s.opts.Token), Path: "/", HttpOnly: true, Secure: overTLS(c.Request()), SameSite: http.SameSiteLaxMode, MaxAge: 90 * 24 * 3600})
 	return c.Redirect(http.StatusSeeOther, next)
 }
 

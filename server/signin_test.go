@@ -1,6 +1,7 @@
 package server_test
 
 import (
+	"crypto/tls"
 	"net/http"
 	"net/http/httptest"
 	"net/url"
@@ -120,4 +121,38 @@ func TestSecureCookie(t *testing.T) {
 	require.NoError(t, err)
 	defer func() { require.NoError(t, res.Body.Close()) }()
 	require.Contains(t, res.Header.Get("Set-Cookie"), "Secure")
+}
+
+// A browser keeps windows of other pages apart where an address is secure, and complains
+// about the wish elsewhere. A proxy on this machine is believed when it says that it
+// came over TLS; whoever else says so is not.
+func TestOverTLS(t *testing.T) {
+	_, s := start(t, server.Options{})
+	srv, err := server.New(s, server.Options{AllowedHosts: []string{"models.example"}, Token: theToken})
+	require.NoError(t, err)
+	for _, c := range []struct {
+		name, host, peer, forwarded string
+		tls, apart, secure          bool
+	}{
+		{name: "on this machine", host: "localhost:8380", peer: "127.0.0.1:5000", apart: true},
+		{name: "plain, elsewhere", host: "models.example", peer: "192.0.2.7:5000"},
+		{name: "over TLS", host: "models.example", peer: "192.0.2.7:5000", tls: true, apart: true, secure: true},
+		{name: "behind a proxy here", host: "models.example", peer: "127.0.0.1:5000", forwarded: "https", apart: true, secure: true},
+		{name: "behind a proxy here, plain", host: "models.example", peer: "[::1]:5000", forwarded: "http"},
+		{name: "somebody says so", host: "models.example", peer: "192.0.2.7:5000", forwarded: "https"},
+	} {
+		form := url.Values{"token": {theToken}, "next": {"/"}}.Encode()
+		r := httptest.NewRequest(http.MethodPost, "/sign-in", strings.NewReader(form))
+		r.Host, r.RemoteAddr = c.host, c.peer
+		r.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+		r.Header.Set("X-Forwarded-Proto", c.forwarded)
+		if c.tls {
+			r.TLS = &tls.ConnectionState{}
+		}
+		w := httptest.NewRecorder()
+		srv.Handler().ServeHTTP(w, r)
+		require.Equal(t, http.StatusSeeOther, w.Code, c.name)
+		require.Equal(t, c.apart, w.Header().Get("Cross-Origin-Opener-Policy") == "same-origin", c.name)
+		require.Equal(t, c.secure, strings.Contains(w.Header().Get("Set-Cookie"), "Secure"), c.name)
+	}
 }

@@ -4,7 +4,7 @@
 //   node pack.js core PROGRAM   public/core/page-HASH.wasm.br and .gz, and its address
 //   node pack.js assets         scripts and styles in dist/assets, beside themselves
 import { createHash } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
@@ -25,7 +25,8 @@ function packCore(file) {
   pack(program, join(folder, name), 9) // more takes half a minute, and makes it a tenth smaller
 
   const generated = join(here, 'src/core/generated/program.ts')
-  const text = `// Written by pack.js.\nexport const programURL = '/core/${name}'\n`
+  const size = statSync(join(folder, `${name}.br`)).size
+  const text = `// Written by pack.js.\nexport const programURL = '/core/${name}'\nexport const programSize = ${size} // bytes on the way\n`
   if (!existsSync(generated) || readFileSync(generated, 'utf8') !== text) writeFileSync(generated, text)
 }
 

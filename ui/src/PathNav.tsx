@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react'
 
-import { type Change, type DiagramInfo, newId, post } from './api'
+import { type Change, type DiagramInfo, post } from './api'
 import { author, setAuthorName } from './author'
 import { Rename } from './Rename'
 import { go, type Route } from './router'
@@ -26,13 +26,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
   const componentDiagrams = overview.diagrams.filter((d) => d.kind === 'componentDiagram')
   const isFlow = shown?.kind === 'contextDiagram' || shown?.kind === 'levelDiagram'
 
-  function addDiagram(kind: string, title: string) {
-    const id = newId()
-    submit([{ type: 'addDiagram', id, kind, name: title }])
-    // It is there for the hands before it is drawn.
-    useStudio.setState((s) => ({ overview: s.overview && { ...s.overview, diagrams: [...s.overview.diagrams, { id, kind, name: title, elements: 0, title }] } }))
-    go(`${base}/d/${id}`)
-  }
+  const addDiagram = (kind: string, title: string) => go(`${base}/d/${useStudio.getState().addDiagram(kind, title)}`)
 
   return (
     <nav aria-label="Path" className="row-span-2 flex min-h-0 flex-col overflow-y-auto border-r border-rule bg-paper">

@@ -13,11 +13,12 @@ export function SavedState() {
   const unkept = useStudio((s) => s.unkept)
   const refused = useStudio((s) => s.refused.length)
   const reachable = useStudio((s) => s.reachable)
+  const loaded = useStudio((s) => s.loaded)
   const ready = useStudio((s) => s.ready)
   const revision = useStudio((s) => s.revision)
   const [open, setOpen] = useState(false)
   const changes = (n: number) => (n === 1 ? '1 change' : `${n} changes`)
-  const state = !ready ? 'Opening …' : !reachable ? (!pending ? 'Offline' : keeping ? `Offline, keeping ${changes(pending)} …` : `Offline, ${changes(pending)} ${pending === 1 ? 'waits' : 'wait'}`) : pending ? `${changes(pending)} on ${pending === 1 ? 'its' : 'their'} way` : 'Saved'
+  const state = !ready ? (loaded ? 'Opening …' : 'Loading the program …') : !reachable ? (!pending ? 'Offline' : keeping ? `Offline, keeping ${changes(pending)} …` : `Offline, ${changes(pending)} ${pending === 1 ? 'waits' : 'wait'}`) : pending ? `${changes(pending)} on ${pending === 1 ? 'its' : 'their'} way` : 'Saved'
   return (
     <span className="flex items-baseline gap-2 text-sm whitespace-nowrap">
       <span className={`text-right ${reachable ? 'text-faint' : 'text-brick'}`} role="status" aria-label="Saved state">{state} · revision {revision}</span>

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 
 import { type Group, type KindInfo, newId, type Point, type Problem, type Rect, type Slot } from './api'
@@ -69,7 +69,13 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     setPinned(Boolean(kind) && keep)
   }
 
-  useEffect(() => {
+  // Whoever opens a diagram goes on with it: the sheet has the keyboard from the click on,
+  // before the next key, whatever is drawn already.
+  useLayoutEffect(() => {
+    if (diagram) svg.current?.focus({ preventScroll: true })
+  }, [diagram])
+
+  useLayoutEffect(() => {
     setArmed(undefined)
     setMaking(undefined)
     setMenu(undefined)

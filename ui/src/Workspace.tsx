@@ -9,6 +9,7 @@ import { FollowStage } from './FollowStage'
 import { here, watch } from './live'
 import { Lexicon } from './Lexicon'
 import { LexiconStage } from './LexiconStage'
+import { Opening } from './Opening'
 import { OutputStage } from './OutputStage'
 import { PathNav } from './PathNav'
 import { Reader } from './Reader'
@@ -84,7 +85,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
   if (!ready) {
     return (
       <main className="p-10">
-        <p>{missing ?? 'Opening the project …'}</p>
+        {missing ? <p>{missing}</p> : <Opening />}
         {missing && <button className="button mt-4" onClick={() => go('/')}>All projects</button>}
       </main>
     )

@@ -1,7 +1,7 @@
 import { create } from 'zustand'
 
 import { here, watch } from './live'
-import { type Change, type Counts, type Group, type Id, newId, type Overview, post, type Presence, Problem, type Rect, request, type ScenePatch, Unreachable } from './api'
+import { type Change, type Counts, type DiagramInfo, type Group, type Id, newId, type Overview, post, type Presence, Problem, type Rect, request, type ScenePatch, Unreachable } from './api'
 import { catchingUp, onWhatIsShown, proposedHere } from './core/ask'
 import { type ChangedRow, type Effect, program, type State as CoreState } from './core/program'
 import { type Conflict, type Item, type Place, type Refused, type Step } from './core/queue'
@@ -51,7 +51,8 @@ type State = {
   redo: string
   reachable: boolean
   outdated: boolean // the server serves a newer program than this page
-  ready: boolean // the core answers
+  loaded: boolean // the core is there
+  ready: boolean // it has the model and answers
   others: Presence[] // windows of others, and other windows of one's own
   missing?: string // the project or diagram cannot be shown, and why
   messages: Message[]
@@ -65,6 +66,7 @@ type State = {
   toggle: (id: Id) => void
   show: () => void // tells others where this window is
   edit: (editing: Editing | undefined) => void
+  addDiagram: (kind: string, name: string) => Id
   submit: (changes: Change[], options?: SubmitOptions) => void
   propose: (path: string, body: Record<string, unknown> | string, options?: ProposeOptions) => Promise<boolean>
   takeBack: (path: 'undo' | 'redo') => void
@@ -81,6 +83,7 @@ let opening: Promise<unknown> = Promise.resolve() // the hands wait for the core
 let opened = 0
 let early = false // what is shown was not drawn by the core: it may be newer than its model
 let passed = false // something that the core drew was not taken
+let foreseen: DiagramInfo[] = [] // diagrams that were made and are not in the core yet
 let caughtUp = false // what is confirmed is as new as the server, as far as it can be reached
 const failures = new Map<Id, (problem: Problem) => void>() // whom to tell of a refusal
 
@@ -117,6 +120,7 @@ export const useStudio = create<State>()((set, get) => {
     if (session && !early) set({ revision: state.revision })
     if (scene) keepSoon()
   }
+  program.onLoaded = () => set({ loaded: true })
   program.onFailed = (why) => set({ missing: `The program that draws and answers in this page has ended (${why}). Nothing is lost: load the page anew.` })
 
   let drawing: ReturnType<typeof setTimeout> | undefined
@@ -134,7 +138,12 @@ export const useStudio = create<State>()((set, get) => {
     clearTimeout(asking)
     const of = session
     const overview = await program.read<Overview>('')
-    if (of === session && of) set({ overview })
+    if (of === session && of) set({ overview: withForeseen(overview) })
+  }
+  // What was made is in the overview from then on, whatever an older answer says.
+  function withForeseen(overview: Overview): Overview {
+    foreseen = foreseen.filter((f) => !overview.diagrams.some((d) => d.id === f.id))
+    return foreseen.length === 0 ? overview : { ...overview, diagrams: [...overview.diagrams, ...foreseen] }
   }
   const overviewSoon = () => {
     clearTimeout(asking)
@@ -203,6 +212,7 @@ export const useStudio = create<State>()((set, get) => {
     redo: '',
     reachable: true,
     outdated: false,
+    loaded: false,
     ready: false,
     others: [],
     selection: [],
@@ -214,6 +224,7 @@ export const useStudio = create<State>()((set, get) => {
       watch(undefined)
       if (session) leave(session)
       session = undefined
+      foreseen = []
       caughtUp = false
       early = false
       passed = false
@@ -252,7 +263,7 @@ export const useStudio = create<State>()((set, get) => {
         show(next)
         if (get().openDiagram) void program.openDiagram(get().openDiagram, true)
         const overview = await program.read<Overview>('')
-        set({ overview, revision: early ? get().revision : next.queue.revision, missing: undefined, ready: true, reachable: true })
+        set({ overview: withForeseen(overview), revision: early ? get().revision : next.queue.revision, missing: undefined, ready: true, reachable: true })
         tell(next)
         catchingUp(begin(next).finally(() => {
           if (session !== next) return
@@ -305,6 +316,21 @@ export const useStudio = create<State>()((set, get) => {
     },
     show: () => here({ diagram: get().openDiagram ?? '', subject: get().selected ?? '' }),
     edit: (editing) => set({ editing: editing && { base: get().revision, ...editing } }),
+
+    // addDiagram makes a diagram, which is there for the hands before the core has it.
+    addDiagram(kind, name) {
+      const id = newId()
+      foreseen = [...foreseen, { id, kind, name, elements: 0, title: name }]
+      const { overview } = get()
+      if (overview) set({ overview: withForeseen(overview) })
+      get().submit([{ type: 'addDiagram', id, kind, name }], {
+        failed: () => {
+          foreseen = foreseen.filter((d) => d.id !== id)
+          overviewSoon()
+        },
+      })
+      return id
+    },
 
     submit(changes, options = {}) {
       if (changes.length === 0) return

@@ -24,6 +24,7 @@ export class Program {
   private readonly reads: Read[] = []
   private reading = false
   onState: (state: State) => void = () => undefined
+  onLoaded: () => void = () => undefined // the core is there and answers
   onFailed: (why: string) => void = () => undefined
 
   // start makes the worker; calls may be made at once and are answered when it is
@@ -34,7 +35,7 @@ export class Program {
     this.worker.onmessage = (e: MessageEvent<WorkerMessage>) => {
       const message = e.data
       if ('failed' in message) return this.onFailed(message.failed)
-      if ('ready' in message) return
+      if ('ready' in message) return this.onLoaded()
       const take = this.open.get(message.id)
       this.open.delete(message.id)
       take?.({ ...(JSON.parse(message.text) as Answer), data: message.data })
