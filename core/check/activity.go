@@ -5,7 +5,6 @@ import (
 
 	"lexeon/core/activity"
 	"lexeon/core/dataflow"
-	"lexeon/core/dictionary"
 	"lexeon/core/model"
 )
 
@@ -24,7 +23,7 @@ func touchesActivity(r model.Row) bool {
 
 func onTable(run func(p *Pass, t *activity.Table)) Scope {
 	return Whole{Touched: touchesActivity, Run: func(p *Pass) {
-		if t := activity.Of(p.Model); len(t.Rows) > 0 {
+		if t := activityTables.of(p); len(t.Rows) > 0 {
 			run(p, t)
 		}
 	}}
@@ -32,10 +31,11 @@ func onTable(run func(p *Pass, t *activity.Table)) Scope {
 
 var activityUnmapped = &Analyzer{
 	Name: "activity/unmapped", Title: "The activity table tells of data that no flow shows", Severity: Warning,
-	Doc:    "Somebody takes in or puts out these data, and no data flow diagram shows them. When people go back through their table, this is what they find.",
-	Source: "Kept from the walk-through of the table against the diagrams; DeMarco 1978, ch. 6, on completeness.",
-	Finds:  "Beekeeper sends delivery note to Intake clerk, and no flow is named so.",
-	Leaves: "What two outsiders exchange; a table before the first flow is drawn.",
+	Doc:      "Somebody takes in or puts out these data, and no data flow diagram shows them. When people go back through their table, this is what they find.",
+	Source:   "Kept from the walk-through of the table against the diagrams; DeMarco 1978, ch. 6, on completeness.",
+	Finds:    "Beekeeper sends delivery note to Intake clerk, and no flow is named so.",
+	Leaves:   "What two outsiders exchange; a table before the first flow is drawn.",
+	Requires: []Requirement{activityTables},
 	Scope: onTable(func(p *Pass, t *activity.Table) {
 		if len(p.Model.Relationships(model.DataFlow)) == 0 {
 			return
@@ -49,10 +49,11 @@ var activityUnmapped = &Analyzer{
 
 var activityCounterparty = &Analyzer{
 	Name: "activity/counterparty", Title: "From whom, or to whom?", Severity: Question,
-	Doc:    "An input or output of an activity says no counterparty, so it makes no flow yet. Ask whoever does it.",
-	Source: "A flow leads from somewhere to somewhere: DeMarco 1978, ch. 5.",
-	Finds:  "Intake clerk, weigh lot: delivery note, from nobody.",
-	Leaves: "delivery note from Beekeeper",
+	Doc:      "An input or output of an activity says no counterparty, so it makes no flow yet. Ask whoever does it.",
+	Source:   "A flow leads from somewhere to somewhere: DeMarco 1978, ch. 5.",
+	Finds:    "Intake clerk, weigh lot: delivery note, from nobody.",
+	Leaves:   "delivery note from Beekeeper",
+	Requires: []Requirement{activityTables},
 	Scope: onTable(func(p *Pass, t *activity.Table) {
 		for _, q := range t.Questions {
 			text, dir := fmt.Sprintf("%s puts out %s: to whom, or into which store?", q.Row.Activity().Performer, q.Data), "out"
@@ -66,10 +67,11 @@ var activityCounterparty = &Analyzer{
 
 var activityInsider = &Analyzer{
 	Name: "activity/insider-on-context", Title: "An insider stands outside", Severity: Error,
-	Doc:    "By the activity table this performer processes information and so is part of the system, but the context diagram shows it as an external entity.",
-	Source: "The boundary of the system: DeMarco 1978, ch. 6; Yourdon 1989, ch. 18.",
-	Finds:  "Intake clerk as an external entity, though weigh lot is hers.",
-	Leaves: "Somebody of whom a person said, with a reason, that they are outside.",
+	Doc:      "By the activity table this performer processes information and so is part of the system, but the context diagram shows it as an external entity.",
+	Source:   "The boundary of the system: DeMarco 1978, ch. 6; Yourdon 1989, ch. 18.",
+	Finds:    "Intake clerk as an external entity, though weigh lot is hers.",
+	Leaves:   "Somebody of whom a person said, with a reason, that they are outside.",
+	Requires: []Requirement{activityTables},
 	Scope: onTable(func(p *Pass, t *activity.Table) {
 		for _, party := range t.Parties {
 			if party.Side != activity.Inside {
@@ -88,10 +90,11 @@ var activityInsider = &Analyzer{
 
 var activityOverride = &Analyzer{
 	Name: "activity/override", Title: "Somebody outside processes information", Severity: Warning,
-	Doc:    "A person put this performer outside, but one of its activities processes information for the system. Then that work is done outside, and the system only sees its result.",
-	Source: "The boundary of the system: DeMarco 1978, ch. 6.",
-	Finds:  "Testing laboratory, put outside, with the processing activity test sample.",
-	Leaves: "Somebody outside who only sends and receives.",
+	Doc:      "A person put this performer outside, but one of its activities processes information for the system. Then that work is done outside, and the system only sees its result.",
+	Source:   "The boundary of the system: DeMarco 1978, ch. 6.",
+	Finds:    "Testing laboratory, put outside, with the processing activity test sample.",
+	Leaves:   "Somebody outside who only sends and receives.",
+	Requires: []Requirement{activityTables},
 	Scope: onTable(func(p *Pass, t *activity.Table) {
 		for _, party := range t.Parties {
 			if party.Contradicted {
@@ -103,13 +106,14 @@ var activityOverride = &Analyzer{
 
 var activityViewMismatch = &Analyzer{
 	Name: "activity/view-mismatch", Title: "The two views exchange different data with the outside", Severity: Warning,
-	Doc:    "The physical and the logical first level show the same system. What passes between it and the outside is the same in both.",
-	Source: "Yourdon 1989, ch. 17: the logical model is the physical one without its implementation.",
-	Finds:  "test result reaches the logical level and not the physical one.",
-	Leaves: "The same flow under the same name in both; one view that is not drawn yet.",
+	Doc:      "The physical and the logical first level show the same system. What passes between it and the outside is the same in both.",
+	Source:   "Yourdon 1989, ch. 17: the logical model is the physical one without its implementation.",
+	Finds:    "test result reaches the logical level and not the physical one.",
+	Leaves:   "The same flow under the same name in both; one view that is not drawn yet.",
+	Requires: []Requirement{dictionaries},
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
 		m := p.Model
-		d := dictionary.Of(m)
+		d := dictionaries.of(p)
 		for _, system := range dataflow.Contexts(m) {
 			sets := [2]map[string]string{}
 			for i, view := range []model.View{model.Logical, model.Physical} {

@@ -86,10 +86,11 @@ type Analyzer struct {
 	Name     string // words: family/what
 	Title    string
 	Severity Severity
-	Doc      string // what it finds, and why it matters
-	Source   string // where the rule comes from
-	Finds    string // one example that it finds
-	Leaves   string // one example that it rightly leaves alone
+	Doc      string        // what it finds, and why it matters
+	Source   string        // where the rule comes from
+	Finds    string        // one example that it finds
+	Leaves   string        // one example that it rightly leaves alone
+	Requires []Requirement // facts that it reads
 	Scope    Scope
 }
 
@@ -122,10 +123,10 @@ type Group struct {
 	Run     func(p *Pass, key string, members []model.Row)
 }
 
-// Whole runs on the model as a whole, and again when Touched accepts a row that
-// was written.
+// Whole runs on the model as a whole, and again when Touched accepts a row that was
+// written, or when a fact that the rule requires has changed.
 type Whole struct {
-	Touched func(model.Row) bool
+	Touched func(model.Row) bool // nil: only the facts tell
 	// Silent, where it is there, accepts rows that were written in such a way that
 	// they cannot give rise to a finding where there was none; old is nil for new
 	// rows, next for deleted ones. Then the rule does not run again.
@@ -155,7 +156,7 @@ func (Whole) scope() {}
 type Pass struct {
 	Model    *model.Model
 	analyzer *Analyzer
-	memory   *memory
+	facts    *facts
 	known    map[model.ID][]*model.Element // ends of associations, where all are checked
 	found    []Finding
 }

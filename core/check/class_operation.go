@@ -193,13 +193,14 @@ var classAbstractOperation = &Analyzer{
 
 var classAbstractMissing = &Analyzer{
 	Name: "class/abstract-missing", Title: "A concrete class leaves an abstract operation open", Severity: Error,
-	Doc:    "A class inherits an abstract operation and does not say how it is done. Only an abstract class may leave it to its kinds. It is told of the highest concrete class.",
-	Source: "UML 2.5.1, 9.6.3: concrete classifiers implement the abstract operations that they inherit.",
-	Finds:  "HoneyLot, a kind of TraceableItem with trace() {abstract}, has no operation trace().",
-	Leaves: "HoneyLot with + trace(): TraceableItem; an abstract class in between",
+	Doc:      "A class inherits an abstract operation and does not say how it is done. Only an abstract class may leave it to its kinds. It is told of the highest concrete class.",
+	Source:   "UML 2.5.1, 9.6.3: concrete classifiers implement the abstract operations that they inherit.",
+	Finds:    "HoneyLot, a kind of TraceableItem with trace() {abstract}, has no operation trace().",
+	Leaves:   "HoneyLot with + trace(): TraceableItem; an abstract class in between",
+	Requires: []Requirement{owingKinds},
 	Scope: Each{Kinds: []model.Kind{model.Class, model.DataType}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, e := p.Model, r.(*model.Element)
-		if e.Classifier().Abstract || !p.memory.owing(m)[e.ID] {
+		if e.Classifier().Abstract || !owingKinds.of(p)[e.ID] {
 			return
 		}
 		left := classifier.AbstractLeft(m, e.ID)

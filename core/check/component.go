@@ -14,20 +14,32 @@ import (
 // onComponents runs a rule where there are components.
 func onComponents(run func(p *Pass)) Scope {
 	return Whole{
-		Touched: func(r model.Row) bool {
-			switch k := kindOf(r); k {
-			case model.Component, model.ComponentPart, model.Port, model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds,
-				model.Generalization, model.Realization, model.Dependency, model.Usage, model.Association, model.End, model.Operation:
-				return true
-			default:
-				return k.IsClassifier()
-			}
-		},
+		Touched: touchesComponents,
 		Run: func(p *Pass) {
 			if len(p.Model.OfKind(model.Component)) > 0 {
 				run(p)
 			}
 		},
+	}
+}
+
+// componentWebs is who provides and who needs what.
+var componentWebs = &Fact[*component.Web]{name: "components", rests: touchesComponents, find: func(f *facts) *component.Web { return component.WebOf(f.m) }}
+
+// componentCallers is whom each component calls.
+var componentCallers = &Fact[map[model.ID][]model.ID]{
+	name: "callers", needs: []Requirement{componentWebs}, rests: touchesComponents,
+	find: func(f *facts) map[model.ID][]model.ID { return componentWebs.in(f).Callers() },
+}
+
+// touchesComponents: rows that rules on components depend on.
+func touchesComponents(r model.Row) bool {
+	switch k := kindOf(r); k {
+	case model.Component, model.ComponentPart, model.Port, model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds,
+		model.Generalization, model.Realization, model.Dependency, model.Usage, model.Association, model.End, model.Operation:
+		return true
+	default:
+		return k.IsClassifier()
 	}
 }
 
@@ -83,13 +95,14 @@ func turned(m *model.Model, r *model.Relationship) bool {
 
 var componentUnmet = &Analyzer{
 	Name: "component/unmet", Title: "Nobody provides what a component requires", Severity: Warning,
-	Doc:    "The component cannot work: no other one provides this interface, nor a kind of it. What the component around it requires too is asked of the outside there; what is made elsewhere brings its own.",
-	Source: "UML 2.5.1, 11.6.3.1: required interfaces are met by provided ones of compatible type.",
-	Finds:  "Label printer requires LotLookup, which nobody provides.",
-	Leaves: "Traceability provides FullLookup, a kind of LotLookup; a component marked as made elsewhere",
+	Doc:      "The component cannot work: no other one provides this interface, nor a kind of it. What the component around it requires too is asked of the outside there; what is made elsewhere brings its own.",
+	Source:   "UML 2.5.1, 11.6.3.1: required interfaces are met by provided ones of compatible type.",
+	Finds:    "Label printer requires LotLookup, which nobody provides.",
+	Leaves:   "Traceability provides FullLookup, a kind of LotLookup; a component marked as made elsewhere",
+	Requires: []Requirement{componentWebs},
 	Scope: onComponents(func(p *Pass) {
 		m, shared := p.Model, askedOnly(p.Model)
-		web := component.WebOf(m)
+		web := componentWebs.of(p)
 		for _, n := range web.Needs() {
 			c := m.Element(n.Component)
 			outward := slices.ContainsFunc(ancestors(m, c.ID), func(a model.ID) bool { return slices.Contains(web.RequiredBy(a), n.Interface) })
@@ -103,13 +116,14 @@ var componentUnmet = &Analyzer{
 
 var componentUnused = &Analyzer{
 	Name: "component/unused", Title: "Nobody needs what a component provides", Severity: Advice,
-	Doc:    "No component requires this interface, and no class uses it. Either it is for somebody who is not drawn, or it need not be offered. Asked once anything is required at all.",
-	Source: "UML 2.5.1, 11.6.3.1; an offer is a promise that has to be kept.",
-	Finds:  "Traceability provides TraceQuery, which nobody requires.",
-	Leaves: "What the component around it provides too; before anybody requires anything",
+	Doc:      "No component requires this interface, and no class uses it. Either it is for somebody who is not drawn, or it need not be offered. Asked once anything is required at all.",
+	Source:   "UML 2.5.1, 11.6.3.1; an offer is a promise that has to be kept.",
+	Finds:    "Traceability provides TraceQuery, which nobody requires.",
+	Leaves:   "What the component around it provides too; before anybody requires anything",
+	Requires: []Requirement{componentWebs},
 	Scope: onComponents(func(p *Pass) {
 		m := p.Model
-		needs := component.WebOf(m).Needs()
+		needs := componentWebs.of(p).Needs()
 		if len(needs) == 0 {
 			return
 		}
@@ -231,13 +245,14 @@ var portBare = &Analyzer{
 
 var componentCycle = &Analyzer{
 	Name: "component/cycle", Title: "Components call each other in a circle", Severity: Warning,
-	Doc:    "Each needs the next one, and the last needs the first: none of them can be built, tested or replaced alone. Mostly one of the calls can be turned into an interface that the other side is given.",
-	Source: "The acyclic dependencies principle: Martin 2003, ch. 20.",
-	Finds:  "Label printer gets LotLookup from Traceability, which gets LabelOutput from Label printer.",
-	Leaves: "Several components that all call one; who is called by whom is open where several provide the same",
+	Doc:      "Each needs the next one, and the last needs the first: none of them can be built, tested or replaced alone. Mostly one of the calls can be turned into an interface that the other side is given.",
+	Source:   "The acyclic dependencies principle: Martin 2003, ch. 20.",
+	Finds:    "Label printer gets LotLookup from Traceability, which gets LabelOutput from Label printer.",
+	Leaves:   "Several components that all call one; who is called by whom is open where several provide the same",
+	Requires: []Requirement{componentCallers},
 	Scope: onComponents(func(p *Pass) {
 		m := p.Model
-		for _, circle := range component.Circles(m) {
+		for _, circle := range component.CirclesOf(m, componentCallers.of(p)) {
 			p.Report(Finding{Subject: circle[0], Related: circle[1:], says: say("%s call each other in a circle.", listed(namesOf(m, circle)))}, idStrings(circle)...)
 		}
 	}),
@@ -245,12 +260,13 @@ var componentCycle = &Analyzer{
 
 var componentBypass = &Analyzer{
 	Name: "component/bypass", Title: "A dependency goes around an interface", Severity: Advice,
-	Doc:    "The component gets an interface from the other one, and uses it directly besides. If all that it needs passes by the interface, the dependency says nothing new; if not, the interface lacks something.",
-	Source: "Information hiding: Parnas 1972.",
-	Finds:  "Label printer gets LotLookup from Traceability, and Label printer uses Traceability.",
-	Leaves: "Label printer uses Traceability, without an interface between them",
+	Doc:      "The component gets an interface from the other one, and uses it directly besides. If all that it needs passes by the interface, the dependency says nothing new; if not, the interface lacks something.",
+	Source:   "Information hiding: Parnas 1972.",
+	Finds:    "Label printer gets LotLookup from Traceability, and Label printer uses Traceability.",
+	Leaves:   "Label printer uses Traceability, without an interface between them",
+	Requires: []Requirement{componentWebs},
 	Scope: onComponents(func(p *Pass) {
-		m, web := p.Model, component.WebOf(p.Model)
+		m, web := p.Model, componentWebs.of(p)
 		for _, r := range m.Relationships(model.Usage, model.Dependency) {
 			from, to := m.Element(r.Source), m.Element(r.Target)
 			if from.Kind != model.Component || to.Kind != model.Component {
@@ -450,13 +466,14 @@ var classUnallocated = &Analyzer{
 
 var componentUndeclaredUse = &Analyzer{
 	Name: "component/undeclared-use", Title: "A class reaches into another component", Severity: Warning,
-	Doc:    "A class in one component uses a class in another, or can be followed to it, but the component requires nothing from there and does not depend on it: the picture of components hides that the two belong together.",
-	Source: "UML 2.5.1, 7.7 and 11.6.3.1; the reflexion model: Murphy, Notkin and Sullivan 1995.",
-	Finds:  "A class of Label printer uses HoneyLot, which is in Traceability, and Label printer requires nothing of Traceability.",
-	Leaves: "Label printer gets LotLookup from Traceability, or uses Traceability; an association without arrows",
+	Doc:      "A class in one component uses a class in another, or can be followed to it, but the component requires nothing from there and does not depend on it: the picture of components hides that the two belong together.",
+	Source:   "UML 2.5.1, 7.7 and 11.6.3.1; the reflexion model: Murphy, Notkin and Sullivan 1995.",
+	Finds:    "A class of Label printer uses HoneyLot, which is in Traceability, and Label printer requires nothing of Traceability.",
+	Leaves:   "Label printer gets LotLookup from Traceability, or uses Traceability; an association without arrows",
+	Requires: []Requirement{componentCallers},
 	Scope: onComponents(func(p *Pass) {
 		m := p.Model
-		callers := component.Callers(m)
+		callers := componentCallers.of(p)
 		told := map[[2]model.ID]bool{}
 		for _, r := range m.Relationships(model.Usage, model.Dependency, model.Association) {
 			for _, way := range usesOf(m, r) {

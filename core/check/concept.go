@@ -26,9 +26,10 @@ var crossMissingConcept = &Analyzer{
 	Name: "cross/missing-concept", Title: "A frequent word is nowhere in the model", Severity: Advice,
 	Doc: fmt.Sprintf("At least %d sentences of the brief or steps of use cases name this thing, and no name in the model has the word: no class, attribute, operation, role, store, item, flow or term. "+
 		"A missing concept is the commonest result of a review. Asked once there are classes; the %d most frequent are told. What was rejected as a candidate of the brief is left out.", frequentTexts, mostConcepts),
-	Source: "Nouns of the problem statement as candidates: Abbott 1983; reviewed against the model.",
-	Finds:  "Payment, which five sentences name.",
-	Leaves: "Words that are part of a name, as moisture in the attribute moisturePercent; verbs; words that tell nothing, as way and kind; the system itself.",
+	Source:   "Nouns of the problem statement as candidates: Abbott 1983; reviewed against the model.",
+	Finds:    "Payment, which five sentences name.",
+	Leaves:   "Words that are part of a name, as moisture in the attribute moisturePercent; verbs; words that tell nothing, as way and kind; the system itself.",
+	Requires: []Requirement{textIndexes},
 	Scope: Whole{
 		Touched: func(r model.Row) bool {
 			switch r := r.(type) {
@@ -45,7 +46,7 @@ var crossMissingConcept = &Analyzer{
 
 func runMissingConcept(p *Pass) {
 	m := p.Model
-	missing := doubtful(m, p.memory.textsOf(m))
+	missing := doubtful(m, textIndexes.of(p))
 	if len(missing) == 0 || len(m.Elements(model.Class)) == 0 {
 		return
 	}

@@ -58,14 +58,14 @@ var dictionaryUndefined = &Analyzer{
 	Name: "dictionary/undefined", Title: "The dictionary does not say what it holds", Severity: Warning,
 	Doc: "A flow, or something that data are made of, is named and not defined: neither is its composition written down, nor is it marked as elementary. " +
 		"Until then nobody can say whether levels agree, or whether a process has what it needs.",
-	Source: "DeMarco 1978, ch. 11: every flow, store and component has an entry.",
-	Finds:  "A flow delivery note without an entry.",
-	Leaves: "mass, marked as elementary",
+	Source:   "DeMarco 1978, ch. 11: every flow, store and component has an entry.",
+	Finds:    "A flow delivery note without an entry.",
+	Leaves:   "mass, marked as elementary",
+	Requires: []Requirement{dictionaries, dataUses},
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d := dictionary.Of(p.Model)
-		keys, uses := usesOfData(p.Model, d)
-		for _, key := range keys {
-			u := uses[key]
+		d, used := dictionaries.of(p), dataUses.of(p)
+		for _, key := range used.keys {
+			u := used.uses[key]
 			entry := d.Entry(u.name)
 			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) || isVerbPhrase(u.name) || isControl(u.name) { // another rule's business
 				continue
@@ -83,13 +83,13 @@ var dictionaryUndefined = &Analyzer{
 
 var dictionaryUnused = &Analyzer{
 	Name: "dictionary/unused", Title: "An entry of the dictionary that nothing uses", Severity: Advice,
-	Doc:    "No flow bears this name, and nothing that is used contains it. Is a flow missing, or was it written another way?",
-	Source: "DeMarco 1978, ch. 11.",
-	Finds:  "moisture report, which no flow bears",
-	Leaves: "mass, which is part of delivery note",
+	Doc:      "No flow bears this name, and nothing that is used contains it. Is a flow missing, or was it written another way?",
+	Source:   "DeMarco 1978, ch. 11.",
+	Finds:    "moisture report, which no flow bears",
+	Leaves:   "mass, which is part of delivery note",
+	Requires: []Requirement{dictionaries, dataUses},
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d := dictionary.Of(p.Model)
-		_, uses := usesOfData(p.Model, d)
+		d, uses := dictionaries.of(p), dataUses.of(p).uses
 		for _, e := range p.Model.OfKind(model.DataItem) {
 			u := uses[d.Key(e.Name)]
 			if model.NormalForm(e.Name) != "" && (u == nil || len(u.rows) == 1 && u.rows[0] == e.ID) {
@@ -101,12 +101,13 @@ var dictionaryUnused = &Analyzer{
 
 var dictionaryEndless = &Analyzer{
 	Name: "dictionary/endless", Title: "Data without end", Severity: Error,
-	Doc:    "Whatever is chosen, this contains itself again: no such data can ever be written down. Somewhere there has to be a choice, an option or a repetition that may be empty.",
-	Source: "DeMarco 1978, ch. 11: definitions are top-down and end at elementary data; least fixpoint.",
-	Finds:  "chapter = heading + chapter",
-	Leaves: "chapter = heading + {chapter}",
+	Doc:      "Whatever is chosen, this contains itself again: no such data can ever be written down. Somewhere there has to be a choice, an option or a repetition that may be empty.",
+	Source:   "DeMarco 1978, ch. 11: definitions are top-down and end at elementary data; least fixpoint.",
+	Finds:    "chapter = heading + chapter",
+	Leaves:   "chapter = heading + {chapter}",
+	Requires: []Requirement{dictionaries},
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d := dictionary.Of(p.Model)
+		d := dictionaries.of(p)
 		for _, name := range d.Endless() {
 			p.Report(Finding{Subject: d.Entry(name).Item.ID, says: say("%s always contains itself again, without end.", name)})
 		}

@@ -5,7 +5,6 @@ import (
 	"strings"
 
 	"lexeon/core/dataflow"
-	"lexeon/core/dictionary"
 	"lexeon/core/model"
 )
 
@@ -143,12 +142,13 @@ var flowControl = &Analyzer{
 
 var flowGoods = &Analyzer{
 	Name: "flow/goods", Title: "A data flow carries a thing", Severity: Warning,
-	Doc:    "Data flow diagrams show information and never goods: what passes is the note that comes with the crate. The dictionary says of this name that it is a thing that is handed over.",
-	Source: "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
-	Finds:  "honey, where the dictionary calls it goods",
-	Leaves: "delivery note",
+	Doc:      "Data flow diagrams show information and never goods: what passes is the note that comes with the crate. The dictionary says of this name that it is a thing that is handed over.",
+	Source:   "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
+	Finds:    "honey, where the dictionary calls it goods",
+	Leaves:   "delivery note",
+	Requires: []Requirement{dictionaries},
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d := dictionary.Of(p.Model)
+		d := dictionaries.of(p)
 		for _, f := range p.Model.Relationships(model.DataFlow) {
 			if e := d.Entry(f.Name); f.Name != "" && e != nil && e.Data.Goods {
 				p.Report(Finding{Subject: f.ID, Related: []model.ID{e.Item.ID}, says: say("%s: the dictionary calls this goods. Draw the data that come with it.", flowText(p.Model, f))})

@@ -10,15 +10,19 @@ import (
 )
 
 // eachLevel is a rule on all levels.
-func eachLevel(run func(p *Pass, d *dictionary.Dictionary, l dataflow.Level)) Scope {
+func eachLevel(run func(p *Pass, l dataflow.Level)) Scope {
 	return Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		levels := dataflow.Levels(p.Model)
-		if len(levels) == 0 {
-			return
+		for _, l := range dataflow.Levels(p.Model) {
+			run(p, l)
 		}
-		d := dictionary.Of(p.Model)
-		for _, l := range levels {
-			run(p, d, l)
+	}}
+}
+
+// eachBalance is a rule on how each level agrees with its process.
+func eachBalance(run func(p *Pass, l levelBalance)) Scope {
+	return Whole{Run: func(p *Pass) {
+		for _, l := range balances.of(p) {
+			run(p, l)
 		}
 	}}
 }
@@ -43,11 +47,12 @@ var levelUnbalanced = &Analyzer{
 	Name: "level/unbalanced", Title: "A level does not agree with its process", Severity: Error,
 	Doc: "A level shows more of the same: what enters and leaves it is what enters and leaves the process that it opens, down to the items of the dictionary. " +
 		"What is missing was forgotten below; what is too much was never seen above.",
-	Source: "DeMarco 1978, ch. 6: balancing; definitions of items after ch. 11.",
-	Finds:  "delivery note enters Receive lot, and none of its parts enters its level.",
-	Leaves: "delivery note above, its parts below; flows marked «reject».",
-	Scope: eachLevel(func(p *Pass, d *dictionary.Dictionary, l dataflow.Level) {
-		for _, u := range dataflow.BalanceOf(p.Model, d, l).Unbalanced {
+	Source:   "DeMarco 1978, ch. 6: balancing; definitions of items after ch. 11.",
+	Finds:    "delivery note enters Receive lot, and none of its parts enters its level.",
+	Leaves:   "delivery note above, its parts below; flows marked «reject».",
+	Requires: []Requirement{balances},
+	Scope: eachBalance(func(p *Pass, l levelBalance) {
+		for _, u := range l.Unbalanced {
 			var parts []string
 			if len(u.Missing) > 0 {
 				parts = append(parts, "is missing "+strings.Join(u.Missing, ", "))
@@ -56,9 +61,9 @@ var levelUnbalanced = &Analyzer{
 				parts = append(parts, "has "+strings.Join(u.TooMuch, ", ")+" in addition")
 			}
 			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction), Offer: func(m *model.Model) []Mend {
-				return append(outOfLevel(m, l, u), intoLevel(m, dictionary.Of(m), l, u)...)
+				return append(outOfLevel(m, l.Level, u), intoLevel(m, dictionary.Of(m), l.Level, u)...)
 			},
-				says: say("%s: of what is %s, it %s.", levelText(p.Model, l), directionText(u.Direction), strings.Join(parts, " and "))}, parts...)
+				says: say("%s: of what is %s, it %s.", levelText(p.Model, l.Level), directionText(u.Direction), strings.Join(parts, " and "))}, parts...)
 		}
 	}),
 }
@@ -155,31 +160,33 @@ func outOfLevel(m *model.Model, l dataflow.Level, u dataflow.Imbalance) []Mend {
 
 var levelWeakened = &Analyzer{
 	Name: "level/weakened", Title: "A level promises less than its process", Severity: Warning,
-	Doc:    "An item that is always there above may be absent below, or one that comes once above comes repeatedly below.",
-	Source: "DeMarco 1978, ch. 11: the composition of flows.",
-	Finds:  "harvest date above, (harvest date) below",
-	Leaves: "(remark) above and below",
-	Scope: eachLevel(func(p *Pass, d *dictionary.Dictionary, l dataflow.Level) {
-		for _, w := range dataflow.BalanceOf(p.Model, d, l).Weakened {
+	Doc:      "An item that is always there above may be absent below, or one that comes once above comes repeatedly below.",
+	Source:   "DeMarco 1978, ch. 11: the composition of flows.",
+	Finds:    "harvest date above, (harvest date) below",
+	Leaves:   "(remark) above and below",
+	Requires: []Requirement{balances},
+	Scope: eachBalance(func(p *Pass, l levelBalance) {
+		for _, w := range l.Weakened {
 			how := "is always there above and may be absent below"
 			if !w.Optional {
 				how = "comes once above and repeatedly below"
 			}
 			p.Report(Finding{Subject: l.Process, Related: []model.ID{w.Flow}, Key: string(l.View) + string(w.Direction) + w.Item,
-				says: say("%s: %s %s.", levelText(p.Model, l), w.Item, how)})
+				says: say("%s: %s %s.", levelText(p.Model, l.Level), w.Item, how)})
 		}
 	}),
 }
 
 var levelRegrouped = &Analyzer{
 	Name: "level/regrouped", Title: "A level bundles the same data otherwise", Severity: Advice,
-	Doc:    "The items agree, but a name at the edge of the level is part of no flow above. A reader who looks for it there will not find it.",
-	Source: "DeMarco 1978, ch. 6.",
-	Finds:  "lot data below, where above only delivery note is known, and both hold the same.",
-	Leaves: "A part of delivery note by its own name.",
-	Scope: eachLevel(func(p *Pass, d *dictionary.Dictionary, l dataflow.Level) {
-		if names := dataflow.BalanceOf(p.Model, d, l).Regrouped; len(names) > 0 {
-			p.Report(Finding{Subject: l.Process, Key: string(l.View), says: say("%s: %s holds what is known above, but no flow above contains it under that name.", levelText(p.Model, l), strings.Join(names, ", "))})
+	Doc:      "The items agree, but a name at the edge of the level is part of no flow above. A reader who looks for it there will not find it.",
+	Source:   "DeMarco 1978, ch. 6.",
+	Finds:    "lot data below, where above only delivery note is known, and both hold the same.",
+	Leaves:   "A part of delivery note by its own name.",
+	Requires: []Requirement{balances},
+	Scope: eachBalance(func(p *Pass, l levelBalance) {
+		if names := l.Regrouped; len(names) > 0 {
+			p.Report(Finding{Subject: l.Process, Key: string(l.View), says: say("%s: %s holds what is known above, but no flow above contains it under that name.", levelText(p.Model, l.Level), strings.Join(names, ", "))})
 		}
 	}),
 }
@@ -190,7 +197,7 @@ var levelNewEntity = &Analyzer{
 	Source: "DeMarco 1978, ch. 6; Yourdon 1989, ch. 18.",
 	Finds:  "Food inspector on the level below Receive lot, which has no flow with it.",
 	Leaves: "Beekeeper there, who sends delivery note to Receive lot.",
-	Scope: eachLevel(func(p *Pass, _ *dictionary.Dictionary, l dataflow.Level) {
+	Scope: eachLevel(func(p *Pass, l dataflow.Level) {
 		for entity, flows := range dataflow.NewEntities(p.Model, l) {
 			p.Report(Finding{Subject: entity, Related: append([]model.ID{l.Process}, flows...), Key: string(l.Process) + string(l.View),
 				says: say("%s exchanges data with %s, but %s itself has no flow with it.", levelText(p.Model, l), nameOf(p.Model, entity), dataflow.Label(p.Model, l.Process))}, idStrings(flows)...)
@@ -204,7 +211,7 @@ var levelNumbering = &Analyzer{
 	Source: "DeMarco 1978, ch. 6: numbering conventions.",
 	Finds:  "Two processes 2 on one level, after an import.",
 	Leaves: "1, 2, 4: a gap where one was deleted.",
-	Scope: eachLevel(func(p *Pass, _ *dictionary.Dictionary, l dataflow.Level) {
+	Scope: eachLevel(func(p *Pass, l dataflow.Level) {
 		first := map[int]*model.Element{}
 		for _, e := range p.Model.Level(l.Process, l.View) {
 			if o := first[e.Process().Ordinal]; o != nil {
@@ -227,7 +234,7 @@ var levelTooMany = &Analyzer{
 	Source: "DeMarco 1978, ch. 6, after Miller 1956.",
 	Finds:  "Ten processes on one level",
 	Leaves: "Nine processes",
-	Scope: eachLevel(func(p *Pass, _ *dictionary.Dictionary, l dataflow.Level) {
+	Scope: eachLevel(func(p *Pass, l dataflow.Level) {
 		if n := len(p.Model.Level(l.Process, l.View)); n > mostOnLevel {
 			p.Report(Finding{Subject: l.Process, Key: string(l.View), says: say("%s has %d processes: more than %d are hard to take in.", levelText(p.Model, l), n, mostOnLevel)})
 		}
@@ -240,7 +247,7 @@ var levelSingle = &Analyzer{
 	Source: "DeMarco 1978, ch. 6.",
 	Finds:  "Receive lot, opened into Weigh lot alone",
 	Leaves: "Receive lot, opened into Weigh lot and Enter lot",
-	Scope: eachLevel(func(p *Pass, _ *dictionary.Dictionary, l dataflow.Level) {
+	Scope: eachLevel(func(p *Pass, l dataflow.Level) {
 		if list := p.Model.Level(l.Process, l.View); len(list) == 1 {
 			p.Report(Finding{Subject: l.Process, Related: []model.ID{list[0].ID}, Key: string(l.View), says: say("%s holds only %s: open it further, or close it.", levelText(p.Model, l), dataflow.Label(p.Model, list[0].ID))})
 		}

@@ -11,9 +11,10 @@ var crossLifecycle = &Analyzer{
 	Doc: "Use cases and processes work with the objects of this class, but none of them creates any, or they create them and nobody ever looks at them: a use case is missing, or a step. " +
 		"Asked once all use cases are described. What comes from outside or goes there has its life there: by flows from and to external entities, by what actors send, and by what is printed for them. " +
 		"Objects of a class that is an actor too are known by themselves. A store that is only read, or only written, is told of on its own. That nobody creates something is told where two or more work with it.",
-	Source: "Every entity has a life of its own, from creation to its end: entity life histories, Jackson 1983; the matrix of functions and entities, Martin 1982.",
-	Finds:  "Register lot updates the tank, Trace lot reads it, and nobody creates a Tank.",
-	Leaves: "A Tank in Register lot: Clerk registers the tank; a Label that is printed; a TestResult that the laboratory sends.",
+	Source:   "Every entity has a life of its own, from creation to its end: entity life histories, Jackson 1983; the matrix of functions and entities, Martin 1982.",
+	Finds:    "Register lot updates the tank, Trace lot reads it, and nobody creates a Tank.",
+	Leaves:   "A Tank in Register lot: Clerk registers the tank; a Label that is printed; a TestResult that the laboratory sends.",
+	Requires: []Requirement{usesOfClasses},
 	Scope: onUses(func(p *Pass, u *uses) {
 		m := p.Model
 		for _, l := range u.lives {

@@ -19,9 +19,10 @@ var nameNumber = &Analyzer{
 	Name: "name/number", Title: "A plural among singulars", Severity: Advice,
 	Doc: "The others of its kind are called by what one of them is; this one by what several are. A class, an actor and an external entity stand for one at a time, and multiplicities say how many there are. " +
 		"Asked where at least five bear a name and nearly all of them are singulars; words that are used in the plural only are left alone.",
-	Source: "Names of classes are singular nouns: Rumbaugh et al. 1991, ch. 3; UML 2.5.1, 7.5.3 counts with multiplicities.",
-	Finds:  "The class HoneyLots beside Apiary, Beekeeper, Blend, Hive and Recipe.",
-	Leaves: "Settings, Goods and News; a model in which most classes are plurals.",
+	Source:   "Names of classes are singular nouns: Rumbaugh et al. 1991, ch. 3; UML 2.5.1, 7.5.3 counts with multiplicities.",
+	Finds:    "The class HoneyLots beside Apiary, Beekeeper, Blend, Hive and Recipe.",
+	Leaves:   "Settings, Goods and News; a model in which most classes are plurals.",
+	Requires: []Requirement{nameBooks},
 	Scope: onNames(func(p *Pass, kind model.Kind, names map[model.ID]string) {
 		if kind != model.Actor && kind != model.Entity && kind != model.Class {
 			return

@@ -12,9 +12,10 @@ var nameStyle = &Analyzer{
 	Name: "name/style", Title: "A name is not written like the others of its kind", Severity: Advice,
 	Doc: "Nearly all names of the kind are written in one way, and this one in another: apart where the others are together, with an underscore where the others have a space, or with a small letter in front. " +
 		"Asked where at least five names tell a way and nine of ten agree. Capitals in front of phrases tell nothing: they may be proper names.",
-	Source: "Naming conventions: one way for each kind makes names predictable, UML 2.5.1, 9.2.4 and Annex C.1 for classifiers.",
-	Finds:  "The class honey_jar beside BeeKeeper, HoneyLot, JarBatch, PriceTable and TestResult.",
-	Leaves: "The data item VAT number beside lot number and batch number; a class Hive, of one word.",
+	Source:   "Naming conventions: one way for each kind makes names predictable, UML 2.5.1, 9.2.4 and Annex C.1 for classifiers.",
+	Finds:    "The class honey_jar beside BeeKeeper, HoneyLot, JarBatch, PriceTable and TestResult.",
+	Leaves:   "The data item VAT number beside lot number and batch number; a class Hive, of one word.",
+	Requires: []Requirement{nameBooks},
 	Scope: onNames(func(p *Pass, kind model.Kind, names map[model.ID]string) {
 		ways := map[string][]model.ID{}
 		told := 0

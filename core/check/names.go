@@ -14,13 +14,26 @@ type nameBook map[model.Kind]map[model.ID]string
 
 var bookKinds = model.TermKinds()
 
-func newNameBook(byKind map[model.Kind][]model.Row) nameBook {
+var nameBooks = &Fact[nameBook]{
+	name:  "names",
+	rests: func(r model.Row) bool { return slices.Contains(bookKinds, kindOf(r)) },
+	find:  func(f *facts) nameBook { return newNameBook(f.m) },
+	carry: func(b nameBook, _ *model.Model, delta model.Delta) (nameBook, outcome) {
+		if next, renamed := b.after(delta); renamed {
+			return next, updated
+		}
+		return b, kept
+	},
+}
+
+func newNameBook(m *model.Model) nameBook {
 	out := nameBook{}
 	for _, k := range bookKinds {
-		names := make(map[model.ID]string, len(byKind[k]))
-		for _, r := range byKind[k] {
-			if name := rowName(r); strings.TrimSpace(name) != "" {
-				names[r.RowID()] = name
+		list := m.Elements(k)
+		names := make(map[model.ID]string, len(list))
+		for _, e := range list {
+			if strings.TrimSpace(e.Name) != "" {
+				names[e.ID] = e.Name
 			}
 		}
 		out[k] = names
@@ -28,7 +41,8 @@ func newNameBook(byKind map[model.Kind][]model.Row) nameBook {
 	return out
 }
 
-func (b nameBook) after(delta model.Delta) nameBook {
+// after is the book after a change, and whether it is another one.
+func (b nameBook) after(delta model.Delta) (nameBook, bool) {
 	var out nameBook
 	copied := map[model.Kind]bool{}
 	of := func(r model.Row) map[model.ID]string {
@@ -59,10 +73,7 @@ func (b nameBook) after(delta model.Delta) nameBook {
 			}
 		}
 	}
-	if out == nil {
-		return b
-	}
-	return out
+	return out, out != nil
 }
 
 // onNames runs a rule on the names of each kind that has terms.
@@ -72,9 +83,10 @@ func onNames(run func(p *Pass, kind model.Kind, names map[model.ID]string)) Scop
 		// A change that leaves the name as it is gives no reason to look at names again.
 		Silent: func(old, next model.Row) bool { return old != nil && next != nil && rowName(old) == rowName(next) },
 		Run: func(p *Pass) {
+			names := nameBooks.of(p)
 			for _, k := range bookKinds {
-				if names := p.memory.names[k]; len(names) > 0 {
-					run(p, k, names)
+				if of := names[k]; len(of) > 0 {
+					run(p, k, of)
 				}
 			}
 		},

@@ -4,7 +4,6 @@ import (
 	"strings"
 
 	"lexeon/core/dataflow"
-	"lexeon/core/dictionary"
 	"lexeon/core/english"
 	"lexeon/core/model"
 )
@@ -132,11 +131,12 @@ var processInsufficientInput = &Analyzer{
 	Name: "process/insufficient-input", Title: "A process puts out what it cannot have", Severity: Warning,
 	Doc: "An item that has to be in what the process puts out comes in by no flow, is not created by a process, and does not follow from what comes in. " +
 		"Nothing is said where something that comes in is not defined in the dictionary.",
-	Source: "DeMarco 1978, ch. 14: conservation of data.",
-	Finds:  "payment statement holds price, and nothing that comes in does.",
-	Leaves: "An item that is marked as created by a process, or derived from what comes in.",
+	Source:   "DeMarco 1978, ch. 14: conservation of data.",
+	Finds:    "payment statement holds price, and nothing that comes in does.",
+	Leaves:   "An item that is marked as created by a process, or derived from what comes in.",
+	Requires: []Requirement{dictionaries},
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d := dictionary.Of(p.Model)
+		d := dictionaries.of(p)
 		sources := dataflow.Sources(p.Model, d)
 		for _, e := range p.Model.OfKind(model.Process) {
 			if dataflow.IsOpened(p.Model, e.ID) || e.Owner == "" {

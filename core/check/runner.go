@@ -13,7 +13,7 @@ import (
 type State struct {
 	m         *model.Model
 	analyzers []*Analyzer
-	memory    *memory
+	facts     *facts
 	// found holds the findings of each rule by the unit they came from: the
 	// subject of Each, the key of Group, "" for Whole. Maps are never changed
 	// once the state is made.
@@ -34,7 +34,7 @@ func RunUntil(sign *halt.Sign, m *model.Model, analyzers []*Analyzer) *State {
 			byKind[k] = append(byKind[k], r)
 		}
 	})
-	s.memory = newMemory(m, byKind)
+	s.facts = newFacts(m)
 	s.ends = make(map[model.ID][]*model.Element, len(byKind[model.Association]))
 	for _, r := range byKind[model.Association] {
 		s.ends[r.RowID()] = m.Ends(r.RowID())
@@ -55,10 +55,15 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 
 // UpdateUntil is Update for a computation that may end before: see halt.Within.
 func (s *State) UpdateUntil(sign *halt.Sign, next *model.Model, delta model.Delta) *State {
-	n := &State{m: next, analyzers: s.analyzers, memory: s.memory.after(delta, next), found: slices.Clone(s.found)}
+	n := &State{m: next, analyzers: s.analyzers, found: slices.Clone(s.found)}
+	var changed map[Requirement]bool // facts
+	n.facts, changed = s.facts.after(next, delta)
 	surroundings := sync.OnceValue(func() map[model.ID]bool { return aroundAll(s.m, next, delta) })
 	for i, a := range s.analyzers {
 		units := reached(s.m, next, a, delta)
+		if _, ok := a.Scope.(Whole); ok && slices.ContainsFunc(a.Requires, func(r Requirement) bool { return changed[r] }) {
+			units[""] = true
+		}
 		if scope, ok := a.Scope.(Each); ok && scope.Around {
 			for id := range surroundings() {
 				if r := kindIn(s.m, next, id); slices.Contains(scope.Kinds, r) {
@@ -147,7 +152,7 @@ func reached(old, next *model.Model, a *Analyzer, delta model.Delta) map[string]
 		})
 	case Whole:
 		both(func(_ *model.Model, r model.Row) {
-			if scope.Touched(r) {
+			if scope.Touched != nil && scope.Touched(r) {
 				units[""] = true
 			}
 		})
@@ -156,7 +161,7 @@ func reached(old, next *model.Model, a *Analyzer, delta model.Delta) map[string]
 }
 
 func (s *State) pass(m *model.Model, a *Analyzer) *Pass {
-	return &Pass{Model: m, analyzer: a, memory: s.memory, known: s.ends}
+	return &Pass{Model: m, analyzer: a, facts: s.facts, known: s.ends}
 }
 
 func (s *State) keep(rule int, unit string, found []Finding) {

@@ -61,19 +61,20 @@ func add(to, from map[string]bool) {
 // eachStore is a rule on all stores with what the flows do with them.
 func eachStore(run func(p *Pass, d *dictionary.Dictionary, s *model.Element, u storeUse)) Scope {
 	return Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d := dictionary.Of(p.Model)
+		d, uses := dictionaries.of(p), storeUses.of(p)
 		for _, s := range p.Model.OfKind(model.Store) {
-			run(p, d, s, useOf(p.Model, d, s))
+			run(p, d, s, uses[s.ID])
 		}
 	}}
 }
 
 var storeWriteOnly = &Analyzer{
 	Name: "store/write-only", Title: "A store that nobody reads", Severity: Warning,
-	Doc:    "Over all levels data go into this store and never come out. Either somebody needs them and the flow is missing, or nobody does.",
-	Source: "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
-	Finds:  "Jar stock is written by Blend and bottle and read by nobody.",
-	Leaves: "A store that is marked as an archive, and one without any flow.",
+	Doc:      "Over all levels data go into this store and never come out. Either somebody needs them and the flow is missing, or nobody does.",
+	Source:   "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
+	Finds:    "Jar stock is written by Blend and bottle and read by nobody.",
+	Leaves:   "A store that is marked as an archive, and one without any flow.",
+	Requires: []Requirement{dictionaries, storeUses},
 	Scope: eachStore(func(p *Pass, _ *dictionary.Dictionary, s *model.Element, u storeUse) {
 		if u.writers > 0 && u.reads == 0 && !s.Store().Archive {
 			p.Report(Finding{Subject: s.ID, says: say("%s is written and never read. Who needs it?", nameOf(p.Model, s.ID)),
@@ -84,10 +85,11 @@ var storeWriteOnly = &Analyzer{
 
 var storeReadOnly = &Analyzer{
 	Name: "store/read-only", Title: "A store that nobody writes", Severity: Warning,
-	Doc:    "Over all levels data come out of this store and none go in. Either somebody keeps it up and the flow is missing, or it is kept by somebody outside.",
-	Source: "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
-	Finds:  "Price table is read by Settle payments and written by nobody.",
-	Leaves: "A store that is marked as maintained outside, and one without any flow.",
+	Doc:      "Over all levels data come out of this store and none go in. Either somebody keeps it up and the flow is missing, or it is kept by somebody outside.",
+	Source:   "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
+	Finds:    "Price table is read by Settle payments and written by nobody.",
+	Leaves:   "A store that is marked as maintained outside, and one without any flow.",
+	Requires: []Requirement{dictionaries, storeUses},
 	Scope: eachStore(func(p *Pass, _ *dictionary.Dictionary, s *model.Element, u storeUse) {
 		if u.reads > 0 && u.writers == 0 && !s.Store().Outside {
 			p.Report(Finding{Subject: s.ID, says: say("%s is read and never written. Who keeps it up?", nameOf(p.Model, s.ID)),
@@ -98,10 +100,11 @@ var storeReadOnly = &Analyzer{
 
 var storeUnknownItem = &Analyzer{
 	Name: "store/unknown-item", Title: "Data are read that the store does not hold", Severity: Error,
-	Doc:    "A flow out of a store carries an item that is not among the store's contents, so it cannot come from there.",
-	Source: "DeMarco 1978, ch. 14: conservation of data.",
-	Finds:  "mass is read from Price table = {grade + price}.",
-	Leaves: "A store whose contents are not written down.",
+	Doc:      "A flow out of a store carries an item that is not among the store's contents, so it cannot come from there.",
+	Source:   "DeMarco 1978, ch. 14: conservation of data.",
+	Finds:    "mass is read from Price table = {grade + price}.",
+	Leaves:   "A store whose contents are not written down.",
+	Requires: []Requirement{dictionaries, storeUses},
 	Scope: eachStore(func(p *Pass, d *dictionary.Dictionary, s *model.Element, u storeUse) {
 		if u.contentsUnknown {
 			return
@@ -127,10 +130,11 @@ var storeUnknownItem = &Analyzer{
 
 var itemNeverWritten = &Analyzer{
 	Name: "item/never-written", Title: "A store holds what nothing puts there", Severity: Warning,
-	Doc:    "The contents of the store name an item that no flow into it carries, at any level: it would always be empty.",
-	Source: "DeMarco 1978, ch. 14: conservation of data.",
-	Finds:  "Lot register = {lot entry + grade}, and only lot entry is written.",
-	Leaves: "A store that an unnamed flow writes, that is maintained outside, or that nobody writes at all.",
+	Doc:      "The contents of the store name an item that no flow into it carries, at any level: it would always be empty.",
+	Source:   "DeMarco 1978, ch. 14: conservation of data.",
+	Finds:    "Lot register = {lot entry + grade}, and only lot entry is written.",
+	Leaves:   "A store that an unnamed flow writes, that is maintained outside, or that nobody writes at all.",
+	Requires: []Requirement{dictionaries, storeUses},
 	Scope: eachStore(func(p *Pass, d *dictionary.Dictionary, s *model.Element, u storeUse) {
 		if u.contentsUnknown || u.writers == 0 || u.allIn || s.Store().Outside {
 			return
@@ -141,10 +145,11 @@ var itemNeverWritten = &Analyzer{
 
 var itemNeverUsed = &Analyzer{
 	Name: "item/never-used", Title: "A store holds what nobody reads", Severity: Advice,
-	Doc:    "The contents of the store name an item that no flow out of it carries, at any level. Is it kept for nothing?",
-	Source: "DeMarco 1978, ch. 19: a store holds what is needed later and no more.",
-	Finds:  "Lot register = {lot entry + remark}, and remark is never read.",
-	Leaves: "A store that an unnamed flow reads, that is an archive, or that nobody reads at all.",
+	Doc:      "The contents of the store name an item that no flow out of it carries, at any level. Is it kept for nothing?",
+	Source:   "DeMarco 1978, ch. 19: a store holds what is needed later and no more.",
+	Finds:    "Lot register = {lot entry + remark}, and remark is never read.",
+	Leaves:   "A store that an unnamed flow reads, that is an archive, or that nobody reads at all.",
+	Requires: []Requirement{dictionaries, storeUses},
 	Scope: eachStore(func(p *Pass, d *dictionary.Dictionary, s *model.Element, u storeUse) {
 		if u.contentsUnknown || u.reads == 0 || u.allOut || s.Store().Archive {
 			return

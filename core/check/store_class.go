@@ -11,9 +11,10 @@ var crossStoreClass = &Analyzer{
 	Name: "cross/store-class", Title: "A store holds what is no class", Severity: Warning,
 	Doc: "What rests in a store is what the program has to keep, and so what there are classes for. Judged by the contents of the store, never by its name: an item that is a class's term, the key that identifies it, or items that are the attributes of a class. " +
 		"Asked where there are classes, and of stores whose contents are written down.",
-	Source: "Data at rest and the entities of the data model are two sides of one thing: Yourdon 1989, ch. 14.",
-	Finds:  "Feed book = {feed entry}, feed entry = @feed number + sugar + date, and no class that has any of these.",
-	Leaves: "Lot register = {lot entry}, lot entry = @lot number + mass + moisture, and the class HoneyLot, a lot for short; a store without contents",
+	Source:   "Data at rest and the entities of the data model are two sides of one thing: Yourdon 1989, ch. 14.",
+	Finds:    "Feed book = {feed entry}, feed entry = @feed number + sugar + date, and no class that has any of these.",
+	Leaves:   "Lot register = {lot entry}, lot entry = @lot number + mass + moisture, and the class HoneyLot, a lot for short; a store without contents",
+	Requires: []Requirement{usesOfClasses},
 	Scope: onUses(func(p *Pass, u *uses) {
 		m := p.Model
 		for store, classes := range u.stores {

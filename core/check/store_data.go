@@ -13,9 +13,10 @@ var crossStoreData = &Analyzer{
 	Doc: "An item of data rests in a store, but none of the classes that the store is of, nor any that they are associated with, has an attribute for it: the program would forget it. " +
 		"An attribute keeps an item if both share a word; an item is also kept by an association with the class that it is the term of, or that it identifies. " +
 		"Left out are keys, derived data, goods, and classes without any attribute, which are not worked out yet.",
-	Source: "The contents of a store are the attributes of what it stores: Yourdon 1989, ch. 14; data at rest and the class model describe the same facts.",
-	Finds:  "Lot register = {lot entry}, lot entry = @lot number + mass + colour, and HoneyLot with the attribute mass only.",
-	Leaves: "harvest date, where HoneyLot has the attribute harvested; beekeeper number, where a Beekeeper delivers a HoneyLot.",
+	Source:   "The contents of a store are the attributes of what it stores: Yourdon 1989, ch. 14; data at rest and the class model describe the same facts.",
+	Finds:    "Lot register = {lot entry}, lot entry = @lot number + mass + colour, and HoneyLot with the attribute mass only.",
+	Leaves:   "harvest date, where HoneyLot has the attribute harvested; beekeeper number, where a Beekeeper delivers a HoneyLot.",
+	Requires: []Requirement{usesOfClasses},
 	Scope: onUses(func(p *Pass, u *uses) {
 		for _, k := range u.unkept {
 			var names []string

@@ -1,14 +1,11 @@
 package check
 
 import (
-	"slices"
 	"strings"
-	"sync"
 
 	"lexeon/core/bounded"
 	"lexeon/core/brief"
 	"lexeon/core/model"
-	"lexeon/core/usecase"
 )
 
 // said is a text of the outside: a sentence of the brief, a step, the condition of
@@ -79,51 +76,8 @@ func isText(r model.Row) bool {
 	return false
 }
 
-// memory is common to the rules of one state: what several of them read, and what a
-// change seldom touches. Each part is kept until a change touches what it is made of.
-type memory struct {
-	texts func(*model.Model) *textIndex
-	uses  *uses
-	names nameBook
-	owing func(*model.Model) map[model.ID]bool // what is below a class with abstract operations
-}
-
-func newMemory(m *model.Model, byKind map[model.Kind][]model.Row) *memory {
-	return &memory{newTexts(), &uses{reader: usecase.NewReader(m)}, newNameBook(byKind), newOwing()}
-}
-
-func newTexts() func(*model.Model) *textIndex {
-	var once sync.Once
-	var x *textIndex
-	return func(m *model.Model) *textIndex {
-		once.Do(func() { x = newTextIndex(m) })
-		return x
-	}
-}
-
-// after is the memory once a delta has led to the next model.
-func (x *memory) after(delta model.Delta, next *model.Model) *memory {
-	touches := func(is func(model.Row) bool) bool {
-		return slices.ContainsFunc(delta, func(c model.RowChange) bool { return c.Old != nil && is(c.Old) || c.New != nil && is(c.New) })
-	}
-	out := *x
-	out.names = x.names.after(delta)
-	if touches(isText) {
-		out.texts = newTexts()
-	}
-	if touches(isOwed) {
-		out.owing = newOwing()
-	}
-	if touches(fillsMatrix) {
-		out.uses = &uses{reader: x.uses.reader}
-		if touches(isLexicon) {
-			out.uses.reader = usecase.NewReader(next)
-		}
-	}
-	return &out
-}
-
-func (x *memory) textsOf(m *model.Model) *textIndex { return x.texts(m) }
+// textIndexes is the index of the texts of the outside.
+var textIndexes = &Fact[*textIndex]{name: "texts", rests: isText, find: func(f *facts) *textIndex { return newTextIndex(f.m) }}
 
 // stemMemory remembers the stems of texts, since rules on words read the same ones
 // after every change.

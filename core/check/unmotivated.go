@@ -12,9 +12,10 @@ var crossUnmotivated = &Analyzer{
 	Doc: "No sentence of the brief, no activity, no flow and no use case mentions this class, nor does any other face of its term, and it is traced to nothing. Either it was made up, or what asks for it was never written down. " +
 		"Left out are general classes of classes that are asked for, classes that hang on an association, and those that realize an interface or stand in for a part of the program (stereotype control, boundary or service). " +
 		"Asked only where most classes are mentioned: else the texts tell too little.",
-	Source: "Every element of the solution answers to something in the problem: traceability, IEEE 830, 4.3.8.",
-	Finds:  "The class Tombola, of which no sentence, flow or use case speaks.",
-	Leaves: "HoneyLot, where a flow is called “honey lots of the day”; TraceableItem, of which HoneyLot is a kind.",
+	Source:   "Every element of the solution answers to something in the problem: traceability, IEEE 830, 4.3.8.",
+	Finds:    "The class Tombola, of which no sentence, flow or use case speaks.",
+	Leaves:   "HoneyLot, where a flow is called “honey lots of the day”; TraceableItem, of which HoneyLot is a kind.",
+	Requires: []Requirement{textIndexes},
 	Scope: Whole{
 		Touched: func(r model.Row) bool {
 			switch r := r.(type) {
@@ -40,7 +41,7 @@ func isTechnical(c *model.Element) bool {
 
 func runUnmotivated(p *Pass) {
 	m := p.Model
-	texts := newMentions(m, p.memory.textsOf(m))
+	texts := newMentions(m, textIndexes.of(p))
 	if texts.empty() {
 		return
 	}

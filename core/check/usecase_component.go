@@ -1,7 +1,6 @@
 package check
 
 import (
-	"lexeon/core/component"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
 )
@@ -10,15 +9,16 @@ var crossUseCaseComponent = &Analyzer{
 	Name: "cross/usecase-component", Title: "A use case and the components do not meet", Severity: Advice,
 	Doc: "No component holds any class that the steps of this use case work with: nobody in the program does it. Or the other way round: no use case and no process works with anything that a component holds, and no other component needs it. " +
 		"Asked once most use cases that work with classes meet a component; components made elsewhere, and those that serve others by an interface, are left out.",
-	Source: "Use cases are realized by collaborating parts of the system (UML 2.5.1, 18.1.3); every part answers to something that is asked of it.",
-	Finds:  "Register lot works with HoneyLot, which no component holds, while the other use cases work with what Traceability and Settlement hold.",
-	Leaves: "Register lot works with HoneyLot, which Intake desk holds; Label printer, which gives LabelOutput to Traceability.",
+	Source:   "Use cases are realized by collaborating parts of the system (UML 2.5.1, 18.1.3); every part answers to something that is asked of it.",
+	Finds:    "Register lot works with HoneyLot, which no component holds, while the other use cases work with what Traceability and Settlement hold.",
+	Leaves:   "Register lot works with HoneyLot, which Intake desk holds; Label printer, which gives LabelOutput to Traceability.",
+	Requires: []Requirement{usesOfClasses, componentCallers},
 	Scope: onUses(func(p *Pass, u *uses) {
-		m, x := p.Model, u.matrix
+		m, x, callers := p.Model, u.matrix, componentCallers.of(p)
 		if len(x.Components) == 0 {
 			return
 		}
-		homeless, met := unmet(x)
+		homeless, met := unmet(m, x)
 		if met == 0 || len(homeless) >= met {
 			return
 		}
@@ -26,7 +26,7 @@ var crossUseCaseComponent = &Analyzer{
 			p.Report(Finding{Subject: w.row.ID, Related: idsOf(w.classes), says: say("%s works with %s, and no component holds any of it. Who does it?", nameOf(m, w.row.ID), listed(namesOf(m, idsOf(w.classes))))})
 		}
 		for _, c := range x.Components {
-			if c.Component().External || serves(m, c.ID) || touched(m, x, c) {
+			if c.Component().External || serves(m, callers, c.ID) || touched(m, x, c) {
 				continue
 			}
 			p.Report(Finding{Subject: c.ID, says: say("No use case works with anything that %s holds, and nobody needs what it provides. What is it for?", nameOf(m, c.ID))})
@@ -41,21 +41,22 @@ type working struct {
 
 // unmet lists the use cases that work with classes and meet no component, and counts
 // those that meet one.
-func unmet(x *matrix.Matrix) (homeless []working, met int) {
+func unmet(m *model.Model, x *matrix.Matrix) (homeless []working, met int) {
 	for _, r := range x.Rows {
 		if r.Kind != model.UseCase {
 			continue
 		}
 		w := working{row: r}
-		for _, c := range x.Classes {
-			if cell := x.At(r.ID, c.ID); cell != nil && cell.Access != matrix.Mention {
+		held := false
+		for _, id := range x.Touched(r.ID) {
+			switch c := m.Element(id); {
+			case c.Kind == model.Component:
+				held = true
+			case x.At(r.ID, id).Access != matrix.Mention:
 				w.classes = append(w.classes, c)
 			}
 		}
-		held := false
-		for _, c := range x.Components {
-			held = held || x.At(r.ID, c.ID) != nil
-		}
+		matrix.SortByName(w.classes)
 		switch {
 		case held:
 			met++
@@ -75,8 +76,8 @@ func idsOf(list []*model.Element) []model.ID {
 }
 
 // serves: another component gets something from it, or it is part of one.
-func serves(m *model.Model, c model.ID) bool {
-	for _, callees := range component.Callers(m) {
+func serves(m *model.Model, callers map[model.ID][]model.ID, c model.ID) bool {
+	for _, callees := range callers {
 		for _, to := range callees {
 			if to == c {
 				return true

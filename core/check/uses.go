@@ -2,33 +2,30 @@ package check
 
 import (
 	"slices"
-	"sync"
 
 	"lexeon/core/matrix"
 	"lexeon/core/model"
 	"lexeon/core/usecase"
 )
 
-// uses is what the rules between kinds read of the matrix of one state. It is filled
-// once, for all of them.
+// uses is what the rules between kinds read of the matrix of one model.
 type uses struct {
-	once   sync.Once
-	reader *usecase.Reader // of the texts of steps
 	matrix *matrix.Matrix
 	stores map[model.ID][]model.ID // of a store, the classes that it is of
 	lives  []matrix.Life
 	unkept []matrix.Unkept
 }
 
-func (u *uses) of(m *model.Model) *uses {
-	u.once.Do(func() {
-		u.matrix = matrix.Fill(m, u.reader)
-		u.stores = u.matrix.Stores()
-		u.lives = u.matrix.Lives(m)
-		u.unkept = u.matrix.Unkept(m)
-	})
+var usesOfClasses = &Fact[*uses]{name: "matrix", needs: []Requirement{stepReaders, dictionaries}, rests: fillsMatrix, find: func(f *facts) *uses {
+	u := &uses{matrix: matrix.Fill(f.m, stepReaders.in(f), dictionaries.in(f))}
+	u.stores = u.matrix.Stores()
+	u.lives = u.matrix.Lives(f.m)
+	u.unkept = u.matrix.Unkept(f.m)
 	return u
-}
+}}
+
+// stepReaders reads the texts of steps against the lexicon.
+var stepReaders = &Fact[*usecase.Reader]{name: "steps", rests: isLexicon, find: func(f *facts) *usecase.Reader { return usecase.NewReader(f.m) }}
 
 // fillsMatrix tells the rows that the matrix depends on.
 func fillsMatrix(r model.Row) bool {
@@ -63,11 +60,11 @@ func isLexicon(r model.Row) bool {
 // rows of more kinds too.
 func onUses(run func(p *Pass, u *uses), more ...model.Kind) Scope {
 	return Whole{
-		Touched: func(r model.Row) bool { return fillsMatrix(r) || slices.Contains(more, kindOf(r)) },
+		Touched: func(r model.Row) bool { return slices.Contains(more, kindOf(r)) },
 		Run: func(p *Pass) {
 			m := p.Model
 			if len(m.OfKind(model.UseCase))+len(m.OfKind(model.Store)) > 0 && len(m.Elements(model.Class)) > 1 {
-				run(p, p.memory.uses.of(m))
+				run(p, usesOfClasses.of(p))
 			}
 		},
 	}

@@ -8,8 +8,10 @@ import (
 )
 
 // Circles lists the sets of components that call each other in a circle, each by id.
-func Circles(m *model.Model) [][]model.ID {
-	callers := Callers(m)
+func Circles(m *model.Model) [][]model.ID { return CirclesOf(m, Callers(m)) }
+
+// CirclesOf is [Circles], where it is known who calls whom.
+func CirclesOf(m *model.Model, callers map[model.ID][]model.ID) [][]model.ID {
 	var nodes []model.ID
 	for _, c := range m.OfKind(model.Component) {
 		nodes = append(nodes, c.ID)

@@ -86,14 +86,18 @@ func inside(m *model.Model, component, outer model.ID) bool {
 
 // Callers is who calls whom: from each component those that it gets something from,
 // depends on or uses, by id.
-func Callers(m *model.Model) map[model.ID][]model.ID {
+func Callers(m *model.Model) map[model.ID][]model.ID { return WebOf(m).Callers() }
+
+// Callers is [Callers], where the web is there already.
+func (w *Web) Callers() map[model.ID][]model.ID {
+	m := w.m
 	out := map[model.ID][]model.ID{}
 	add := func(from, to model.ID) {
 		if from != to && !slices.Contains(out[from], to) {
 			out[from] = append(out[from], to)
 		}
 	}
-	for _, n := range WebOf(m).Needs() {
+	for _, n := range w.needs {
 		if n.Chosen || len(n.From) == 1 { // where several could, nobody knows
 			for _, to := range n.From {
 				add(n.Component, to)

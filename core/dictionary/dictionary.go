@@ -3,6 +3,7 @@ package dictionary
 import (
 	"maps"
 	"slices"
+	"sync"
 
 	"lexeon/core/graph"
 	"lexeon/core/model"
@@ -16,34 +17,67 @@ type Entry struct {
 	Fault  error // of its contents
 }
 
-// Dictionary is the data dictionary of a model. Names meet by their term. It is
-// made once for a model and remembers what it worked out, so it is not for
-// concurrent use.
+// Dictionary is the data dictionary of a model. Names meet by their term. It is made once
+// for a model, remembers what it worked out, and may be asked by several at once.
 type Dictionary struct {
 	m       *model.Model
-	entries map[string]*Entry          // by key
-	keys    map[string]string          // name -> key
-	names   map[string]string          // key -> name as it is written
-	items   map[string]map[string]bool // of one name, by key
-	ranges  map[string]map[string]Range
-	circles map[string]bool // keys that contain themselves; made on demand
+	entries map[string]*Entry // by key
+	keys    map[string]string // name -> key, of all names of data in the model
+	names   map[string]string // key -> name as it is written
+	derived map[string]*derived
+	created []string
+	items   *sync.Map              // key -> map[string]bool, of one name
+	ranges  *sync.Map              // key -> map[string]Range
+	circles func() map[string]bool // keys that contain themselves
+	forms   func() map[string]bool // normal forms of all names
 }
 
 // Of makes the dictionary of a model.
 func Of(m *model.Model) *Dictionary {
-	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, items: map[string]map[string]bool{}, ranges: map[string]map[string]Range{}}
+	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, items: &sync.Map{}, ranges: &sync.Map{}}
 	for _, e := range m.OfKind(model.DataItem) {
 		if model.NormalForm(e.Name) == "" {
 			continue
 		}
 		entry := &Entry{Item: e, Data: e.DataItem()}
 		entry.Parsed, entry.Fault = Parse(entry.Data.Contents)
-		key := d.Key(e.Name)
+		key := d.note(e.Name)
 		if _, taken := d.entries[key]; !taken { // the same name twice is a rule's business
 			d.entries[key], d.names[key] = entry, e.Name
 		}
 	}
+	noteAll := func(e *Expression) { e.Names(func(n *Expression) { d.note(n.Text) }) }
+	for _, key := range slices.Sorted(maps.Keys(d.entries)) {
+		noteAll(d.entries[key].Parsed)
+		for _, from := range d.entries[key].Data.From {
+			d.note(from)
+		}
+	}
+	for _, f := range m.Relationships(model.DataFlow) {
+		d.note(f.Name)
+	}
+	for _, s := range m.OfKind(model.Store) {
+		if e, err := Parse(s.Store().Contents); err == nil {
+			noteAll(e)
+		}
+	}
+	d.circles = sync.OnceValue(d.findCircles)
+	d.forms = formsOf(d)
+	d.derive()
 	return d
+}
+
+// note remembers a name of data with its key.
+func (d *Dictionary) note(name string) string {
+	k, known := d.keys[name]
+	if !known {
+		k = d.m.TermKey(name)
+		d.keys[name] = k
+	}
+	if _, ok := d.names[k]; !ok {
+		d.names[k] = name
+	}
+	return k
 }
 
 // Key is the form in which names of data meet.
@@ -51,12 +85,7 @@ func (d *Dictionary) Key(name string) string {
 	if k, ok := d.keys[name]; ok {
 		return k
 	}
-	k := d.m.TermKey(name)
-	d.keys[name] = k
-	if _, ok := d.names[k]; !ok {
-		d.names[k] = name
-	}
-	return k
+	return d.m.TermKey(name)
 }
 
 // NameOf is a key as it is written.
@@ -78,12 +107,12 @@ func (d *Dictionary) IsDefined(name string) bool {
 func (d *Dictionary) Items(names ...string) map[string]bool {
 	if len(names) == 1 {
 		key := d.Key(names[0])
-		if known, ok := d.items[key]; ok {
-			return known
+		if known, ok := d.items.Load(key); ok {
+			return known.(map[string]bool)
 		}
 		out := map[string]bool{}
 		d.open(names[0], map[string]bool{}, out)
-		d.items[key] = out
+		d.items.Store(key, out)
 		return out
 	}
 	out, seen := map[string]bool{}, map[string]bool{}
@@ -164,44 +193,43 @@ type Range struct{ Min, Max int }
 // Ranges tells for every atom of a name how often it occurs.
 func (d *Dictionary) Ranges(name string) map[string]Range {
 	key := d.Key(name)
-	if r, ok := d.ranges[key]; ok {
-		return r
+	if r, ok := d.ranges.Load(key); ok {
+		return r.(map[string]Range)
 	}
 	e := d.entries[key]
 	if e == nil || e.Parsed == nil {
 		return map[string]Range{key: {1, 1}}
 	}
-	if !d.inCircle(key) {
-		d.ranges[key] = d.rangesOf(e.Parsed)
-		return d.ranges[key]
+	if !d.circles()[key] {
+		out := d.rangesOf(e.Parsed)
+		d.ranges.Store(key, out)
+		return out
 	}
 	out := map[string]Range{} // it contains itself: anything is possible
 	for k := range d.Items(name) {
 		out[k] = Range{0, Many}
 	}
-	d.ranges[key] = out
+	d.ranges.Store(key, out)
 	return out
 }
 
-// inCircle reports whether a key contains itself.
-func (d *Dictionary) inCircle(key string) bool {
-	if d.circles == nil {
-		d.circles = map[string]bool{}
-		next := map[string][]string{}
-		for k, e := range d.entries {
-			e.Parsed.Names(func(n *Expression) {
-				to := d.Key(n.Text)
-				next[k] = append(next[k], to)
-				d.circles[k] = d.circles[k] || to == k
-			})
-		}
-		for _, component := range graph.Components(slices.Collect(maps.Keys(d.entries)), func(k string) []string { return next[k] }) {
-			for _, k := range component {
-				d.circles[k] = d.circles[k] || len(component) > 1
-			}
+// findCircles finds the keys that contain themselves.
+func (d *Dictionary) findCircles() map[string]bool {
+	circles := map[string]bool{}
+	next := map[string][]string{}
+	for k, e := range d.entries {
+		e.Parsed.Names(func(n *Expression) {
+			to := d.Key(n.Text)
+			next[k] = append(next[k], to)
+			circles[k] = circles[k] || to == k
+		})
+	}
+	for _, component := range graph.Components(slices.Collect(maps.Keys(d.entries)), func(k string) []string { return next[k] }) {
+		for _, k := range component {
+			circles[k] = circles[k] || len(component) > 1
 		}
 	}
-	return d.circles[key]
+	return circles
 }
 
 // RangesOf is Ranges of an expression.
@@ -323,35 +351,5 @@ func (d *Dictionary) Endless() []string {
 		}
 	}
 	slices.Sort(out)
-	return out
-}
-
-// Closure adds to a set of items what follows from it: what is worked out from
-// items that are all there. The least superset, as definitions go.
-func (d *Dictionary) Closure(set map[string]bool) map[string]bool {
-	out := map[string]bool{}
-	for k := range set {
-		out[k] = true
-	}
-	for grew := true; grew; {
-		grew = false
-		for key, e := range d.entries {
-			if out[key] {
-				continue
-			}
-			ok := e.Data.Source == model.CreatedHere
-			if e.Data.Source == model.DerivedFrom && len(e.Data.From) > 0 {
-				ok = true
-				for _, from := range e.Data.From {
-					for k := range d.Items(from) {
-						ok = ok && out[k]
-					}
-				}
-			}
-			if ok {
-				out[key], grew = true, true
-			}
-		}
-	}
 	return out
 }

@@ -27,7 +27,7 @@ type Kept struct {
 func KeptBy(m *model.Model, d *dictionary.Dictionary, item string) Kept {
 	var out Kept
 	classes := m.Elements(model.Class)
-	s := newSpeaking(m, classes, usecase.NewReader(m))
+	s := newSpeaking(m, classes, usecase.NewReader(m), d)
 	atoms := d.Items(item)
 	way := dataflow.Follow(m, d, item)
 	entry := d.Entry(item)

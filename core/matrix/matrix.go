@@ -70,6 +70,7 @@ type Matrix struct {
 	Components []*model.Element
 	cells      map[[2]model.ID]*Cell
 	touching   map[model.ID][]model.ID // of a column, its rows that are not empty
+	touched    map[model.ID][]model.ID // of a row, its columns that are not empty
 	speaking   *speaking
 }
 
@@ -94,24 +95,28 @@ func (x *Matrix) At(row, column model.ID) *Cell { return x.cells[[2]model.ID{row
 // Touching lists the rows that have to do with a column.
 func (x *Matrix) Touching(column model.ID) []model.ID { return x.touching[column] }
 
-// Of fills the matrix of a model.
-func Of(m *model.Model) *Matrix { return Fill(m, usecase.NewReader(m)) }
+// Touched lists the columns that a row has to do with, as they were met.
+func (x *Matrix) Touched(row model.ID) []model.ID { return x.touched[row] }
 
-// Fill fills the matrix of a model with a reader that may know its texts already.
-func Fill(m *model.Model, reader *usecase.Reader) *Matrix {
-	x := &Matrix{cells: map[[2]model.ID]*Cell{}, touching: map[model.ID][]model.ID{}}
-	byName := func(a, b *model.Element) int {
-		return cmp.Or(strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)), strings.Compare(string(a.ID), string(b.ID)))
-	}
-	x.Rows = slices.SortedFunc(slices.Values(m.OfKind(model.UseCase)), byName)
+// Of fills the matrix of a model.
+func Of(m *model.Model) *Matrix { return Fill(m, usecase.NewReader(m), dictionary.Of(m)) }
+
+// Fill fills the matrix of a model with a reader that may know its texts already, and its
+// dictionary.
+func Fill(m *model.Model, reader *usecase.Reader, d *dictionary.Dictionary) *Matrix {
+	x := &Matrix{cells: map[[2]model.ID]*Cell{}, touching: map[model.ID][]model.ID{}, touched: map[model.ID][]model.ID{}}
+	x.Rows = m.OfKind(model.UseCase)
+	SortByName(x.Rows)
 	x.Rows = append(x.Rows, lowest(m)...)
-	x.Classes = slices.SortedFunc(slices.Values(m.Elements(model.Class)), byName)
-	for _, c := range slices.SortedFunc(slices.Values(m.OfKind(model.Component)), byName) {
+	x.Classes = m.Elements(model.Class)
+	SortByName(x.Classes)
+	for _, c := range m.OfKind(model.Component) {
 		if len(m.Held(c.ID)) > 0 {
 			x.Components = append(x.Components, c)
 		}
 	}
-	s := newSpeaking(m, x.Classes, reader)
+	SortByName(x.Components)
+	s := newSpeaking(m, x.Classes, reader, d)
 	x.speaking = s
 	for _, row := range x.Rows {
 		if row.Kind == model.UseCase {
@@ -123,17 +128,26 @@ func Fill(m *model.Model, reader *usecase.Reader) *Matrix {
 	}
 	for _, c := range x.Components { // what is done with what they hold
 		for _, class := range m.Held(c.ID) {
-			for _, row := range x.Rows {
-				if cell := x.At(row.ID, class.ID); cell != nil {
-					for _, src := range cell.Sources {
-						src.Text = class.Name + ": " + src.Text
-						x.add(row.ID, c.ID, src)
-					}
+			for _, row := range x.Touching(class.ID) {
+				for _, src := range x.At(row, class.ID).Sources {
+					src.Text = class.Name + ": " + src.Text
+					x.add(row, c.ID, src)
 				}
 			}
 		}
 	}
 	return x
+}
+
+// SortByName puts elements in the order in which a matrix has them.
+func SortByName(list []*model.Element) {
+	lower := make(map[model.ID]string, len(list))
+	for _, e := range list {
+		lower[e.ID] = strings.ToLower(e.Name)
+	}
+	slices.SortFunc(list, func(a, b *model.Element) int {
+		return cmp.Or(strings.Compare(lower[a.ID], lower[b.ID]), strings.Compare(string(a.ID), string(b.ID)))
+	})
 }
 
 func (x *Matrix) add(row, column model.ID, src Source) {
@@ -143,6 +157,7 @@ func (x *Matrix) add(row, column model.ID, src Source) {
 		c = &Cell{}
 		x.cells[key] = c
 		x.touching[column] = append(x.touching[column], row)
+		x.touched[row] = append(x.touched[row], column)
 	}
 	c.Access |= src.Access
 	if !slices.Contains(c.Sources, src) {

@@ -22,8 +22,8 @@ type speaking struct {
 	known  map[string][]model.ID   // of a name of data
 }
 
-func newSpeaking(m *model.Model, classes []*model.Element, reader *usecase.Reader) *speaking {
-	s := &speaking{m: m, d: dictionary.Of(m), reader: reader, byTerm: map[model.ID][]model.ID{}, items: map[model.ID]int{}, having: map[string][]model.ID{}, known: map[string][]model.ID{}}
+func newSpeaking(m *model.Model, classes []*model.Element, reader *usecase.Reader, d *dictionary.Dictionary) *speaking {
+	s := &speaking{m: m, d: d, reader: reader, byTerm: map[model.ID][]model.ID{}, items: map[model.ID]int{}, having: map[string][]model.ID{}, known: map[string][]model.ID{}}
 	for _, c := range slices.SortedFunc(slices.Values(classes), func(a, b *model.Element) int { return strings.Compare(string(a.ID), string(b.ID)) }) {
 		s.byTerm[c.Term] = append(s.byTerm[c.Term], c.ID)
 		items := map[string]bool{}

@@ -127,7 +127,7 @@ type KindInfo struct {
 	Ordered    bool   // stands at the root and has an order there
 	Letter     string // the key that places it on a sheet; empty: it is never placed
 	On         []Kind // kinds of diagrams it stands on, or is drawn on
-	listed     bool   // elements of it are found by their kind; for kinds with few elements
+	listed     bool   // elements of it are found by their kind
 }
 
 var (
@@ -141,10 +141,10 @@ var (
 )
 
 var elementKinds = []KindInfo{
-	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "c", On: builtDiagrams},
-	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "i", On: builtDiagrams},
-	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "e", On: classDiagrams},
-	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "d", On: classDiagrams},
+	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "c", On: builtDiagrams, listed: true},
+	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "i", On: builtDiagrams, listed: true},
+	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "e", On: classDiagrams, listed: true},
+	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "d", On: classDiagrams, listed: true},
 	{Kind: Process, Title: "process", Plural: "processes", Owners: []Kind{Process}, Rootless: true, Letter: "p", On: flowDiagrams, listed: true},
 	{Kind: Entity, Title: "external entity", Plural: "external entities", Term: true, Letter: "x", On: flowDiagrams, listed: true},
 	{Kind: Store, Title: "data store", Plural: "data stores", Term: true, Letter: "s", On: flowDiagrams, listed: true},

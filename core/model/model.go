@@ -448,6 +448,17 @@ func (m *Model) IDs(t Table) []ID {
 
 // Elements lists the elements of the given kinds, or all, sorted by id.
 func (m *Model) Elements(kinds ...Kind) []*Element {
+	if len(kinds) > 0 && !slices.ContainsFunc(kinds, func(k Kind) bool { return !elementInfo[k].listed }) {
+		var ids []ID
+		for _, k := range kinds {
+			of, _ := m.kinds.get(ID(k))
+			ids = append(ids, of...)
+		}
+		if len(kinds) > 1 {
+			slices.Sort(ids)
+		}
+		return m.elements(ids)
+	}
 	var out []*Element
 	for _, id := range m.IDs(TableElements) {
 		if e := m.Element(id); len(kinds) == 0 || slices.Contains(kinds, e.Kind) {
@@ -458,15 +469,9 @@ func (m *Model) Elements(kinds ...Kind) []*Element {
 }
 
 // Classifiers lists all classifiers, sorted by id.
-func (m *Model) Classifiers() []*Element {
-	var out []*Element
-	for _, id := range m.IDs(TableElements) {
-		if e := m.Element(id); e.Kind.IsClassifier() {
-			out = append(out, e)
-		}
-	}
-	return out
-}
+func (m *Model) Classifiers() []*Element { return m.Elements(classifierKinds...) }
+
+var classifierKinds = ClassifierKinds()
 
 // Relationships lists the relationships of the given kinds, or all, sorted by id.
 func (m *Model) Relationships(kinds ...Kind) []*Relationship {
