@@ -15,7 +15,7 @@ func touchesActivity(r model.Row) bool {
 		if r.Kind == model.Activity {
 			return true
 		}
-	case *model.Placement, *model.Diagram:
+	case *model.Placement, *model.Diagram, *model.Term:
 		return true
 	}
 	return touchesFlows(r)

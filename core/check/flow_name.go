@@ -100,10 +100,11 @@ var flowVerbName = &Analyzer{
 
 var flowAndName = &Analyzer{
 	Name: "flow/and-name", Title: "A data flow holds two things", Severity: Advice,
-	Doc:    "\"And\" in the name of a flow joins what may have nothing to do with each other. If it arrives together, it has a name of its own; if not, it is two flows.",
-	Source: "DeMarco 1978, ch. 5: things that do not travel together are separate flows.",
-	Finds:  "order and complaint",
-	Leaves: "terms and conditions, where the dictionary knows it",
+	Doc:      "\"And\" in the name of a flow joins what may have nothing to do with each other. If it arrives together, it has a name of its own; if not, it is two flows.",
+	Source:   "DeMarco 1978, ch. 5: things that do not travel together are separate flows.",
+	Finds:    "order and complaint",
+	Leaves:   "terms and conditions, where the dictionary knows it",
+	Requires: []Requirement{dictionaries},
 	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
 		for _, f := range p.Model.Relationships(model.DataFlow) {
 			words := model.Words(f.Name)
@@ -157,7 +158,8 @@ var flowGoods = &Analyzer{
 	}},
 }
 
-// touchesFlows: rows that rules on all of the data flow diagrams depend on.
+// touchesFlows: rows that rules on all of the data flow diagrams depend on. Names of data
+// meet by their terms too: who reads these requires the dictionary.
 func touchesFlows(r model.Row) bool {
 	switch r := r.(type) {
 	case *model.Element:
@@ -168,7 +170,7 @@ func touchesFlows(r model.Row) bool {
 		return false
 	case *model.Relationship:
 		return r.Kind == model.DataFlow
-	case *model.Term, *model.Project:
+	case *model.Project: // it says what number the context bears
 		return true
 	}
 	return false

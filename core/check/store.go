@@ -139,7 +139,7 @@ var itemNeverWritten = &Analyzer{
 		if u.contentsUnknown || u.writers == 0 || u.allIn || s.Store().Outside {
 			return
 		}
-		reportItems(p, d, s, u.contents, d.Closure(u.written), "%s is to hold %s, but nothing writes it there.")
+		reportItems(p, d, s, u.contents, d.From(u.written).Has, "%s is to hold %s, but nothing writes it there.")
 	}),
 }
 
@@ -154,16 +154,16 @@ var itemNeverUsed = &Analyzer{
 		if u.contentsUnknown || u.reads == 0 || u.allOut || s.Store().Archive {
 			return
 		}
-		reportItems(p, d, s, u.contents, u.read, "%s holds %s, but nobody reads it.")
+		reportItems(p, d, s, u.contents, func(k string) bool { return u.read[k] }, "%s holds %s, but nobody reads it.")
 	}),
 }
 
 // reportItems tells which items of the contents are not among those that are
 // there, in one finding.
-func reportItems(p *Pass, d *dictionary.Dictionary, s *model.Element, contents *dictionary.Expression, there map[string]bool, message string) {
+func reportItems(p *Pass, d *dictionary.Dictionary, s *model.Element, contents *dictionary.Expression, there func(key string) bool, message string) {
 	lacking := map[string]bool{}
 	for k := range d.ItemsOf(contents) {
-		if !there[k] {
+		if !there(k) {
 			lacking[k] = true
 		}
 	}

@@ -59,14 +59,14 @@ func LacksOf(m *model.Model, d *dictionary.Dictionary, sources map[string]bool, 
 		}
 		maps.Copy(have, items)
 	}
-	have = d.Closure(have)
+	follows := d.From(have)
 	seen := map[string]bool{}
 	for _, f := range out {
 		if f.Name != "" && !d.IsDefined(f.Name) {
 			continue // what it holds is not known
 		}
 		for k, r := range RangesOf(m, d, f) {
-			if r.Min > 0 && !have[k] && !seen[k] {
+			if r.Min > 0 && !seen[k] && !follows.Has(k) {
 				seen[k] = true
 				lacks = append(lacks, Lack{d.NameOf(k), f.ID, sources[k]})
 			}

@@ -25,7 +25,7 @@ type Dictionary struct {
 	keys    map[string]string // name -> key, of all names of data in the model
 	names   map[string]string // key -> name as it is written
 	derived map[string]*derived
-	created []string
+	created map[string]bool        // made by processes
 	items   *sync.Map              // key -> map[string]bool, of one name
 	ranges  *sync.Map              // key -> map[string]Range
 	circles func() map[string]bool // keys that contain themselves

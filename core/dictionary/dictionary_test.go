@@ -1,7 +1,9 @@
 package dictionary_test
 
 import (
+	"fmt"
 	"maps"
+	"math/rand/v2"
 	"slices"
 	"testing"
 
@@ -101,7 +103,7 @@ func TestItemsAndRanges(t *testing.T) {
 	require.Equal(t, []string{"floral source", "mass"}, d.Largest([]string{"delivery note"}, d.Items("mass", "floral source")))
 }
 
-func TestClosureFollowsDerivations(t *testing.T) {
+func TestWhatFollowsFromItems(t *testing.T) {
 	m := model.Empty("Dictionary")
 	add := func(name string, set model.Patch) model.Change {
 		return &model.AddElement{ID: model.DeriveID(name), Kind: model.DataItem, Name: name, Set: set}
@@ -110,9 +112,62 @@ func TestClosureFollowsDerivations(t *testing.T) {
 		add("lot number", model.P("source", "created")),
 		add("amount due", model.P("source", "derived", "from", []string{"mass", "price"})),
 		add("statement", model.P("source", "derived", "from", []string{"amount due", "month"})),
+		add("egg", model.P("source", "derived", "from", []string{"hen"})),
+		add("hen", model.P("source", "derived", "from", []string{"egg"})),
 	})
 	require.NoError(t, err)
 	d := dictionary.Of(m)
-	require.Equal(t, []string{"amount due", "lot number", "mass", "price"}, namesOf(d, d.Closure(d.Items("mass", "price"))))
-	require.Equal(t, []string{"lot number", "mass"}, namesOf(d, d.Closure(d.Items("mass"))))
+	both := d.From(d.Items("mass", "price"))
+	require.True(t, both.Has(d.Key("lot number")), "a process creates it")
+	require.True(t, both.Has(d.Key("amount due")))
+	require.False(t, both.Has(d.Key("statement")), "the month is missing")
+	require.False(t, both.Has(d.Key("egg")), "it follows only from itself")
+	require.False(t, d.From(d.Items("mass")).Has(d.Key("amount due")))
+}
+
+// Whatever is worked out from whatever, also in circles, the same follows as when all
+// derivations are gone through until nothing is added.
+func TestWhatFollowsIsTheLeastSet(t *testing.T) {
+	for seed := range 300 {
+		random := rand.New(rand.NewPCG(uint64(seed), 7))
+		const n = 12
+		name := func(i int) string { return fmt.Sprintf("item %c", 'a'+i) }
+		var changes []model.Change
+		needs := map[int][]string{}
+		created := map[int]bool{}
+		for i := range n {
+			set := model.P("source", "elementary")
+			switch random.IntN(4) {
+			case 0:
+				created[i], set = true, model.P("source", "created")
+			case 1, 2:
+				for range 1 + random.IntN(3) {
+					needs[i] = append(needs[i], name(random.IntN(n)))
+				}
+				set = model.P("source", "derived", "from", needs[i])
+			}
+			changes = append(changes, &model.AddElement{ID: model.DeriveID(name(i)), Kind: model.DataItem, Name: name(i), Set: set})
+		}
+		m, _, _, err := model.Edit(model.Empty("Dictionary"), changes)
+		require.NoError(t, err)
+		d := dictionary.Of(m)
+		have := map[string]bool{d.Key(name(random.IntN(n))): true, d.Key(name(random.IntN(n))): true}
+		least := maps.Clone(have)
+		for grew := true; grew; {
+			grew = false
+			for i := range n {
+				all := created[i] || len(needs[i]) > 0
+				for _, need := range needs[i] {
+					all = all && (created[i] || least[d.Key(need)])
+				}
+				if all && !least[d.Key(name(i))] {
+					least[d.Key(name(i))], grew = true, true
+				}
+			}
+		}
+		follows := d.From(have)
+		for _, i := range random.Perm(n) {
+			require.Equal(t, least[d.Key(name(i))], follows.Has(d.Key(name(i))), "seed %d, %s", seed, name(i))
+		}
+	}
 }

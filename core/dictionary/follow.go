@@ -10,7 +10,7 @@ type derived struct {
 
 // derive notes what is worked out from what.
 func (d *Dictionary) derive() {
-	d.derived = map[string]*derived{}
+	d.derived, d.created = map[string]*derived{}, map[string]bool{}
 	at := func(key string) *derived {
 		if d.derived[key] == nil {
 			d.derived[key] = &derived{}
@@ -20,7 +20,7 @@ func (d *Dictionary) derive() {
 	for key, e := range d.entries {
 		switch e.Data.Source {
 		case model.CreatedHere:
-			d.created = append(d.created, key)
+			d.created[key] = true
 		case model.DerivedFrom:
 			atoms := map[string]bool{}
 			for _, from := range e.Data.From {
@@ -29,7 +29,7 @@ func (d *Dictionary) derive() {
 				}
 			}
 			if len(atoms) == 0 && len(e.Data.From) > 0 { // from nothing but fixed values
-				d.created = append(d.created, key)
+				d.created[key] = true
 			}
 			for atom := range atoms {
 				at(key).needs = append(at(key).needs, atom)
@@ -39,36 +39,70 @@ func (d *Dictionary) derive() {
 	}
 }
 
-// Closure adds to a set of items what follows from it: what processes create, and what
-// is worked out from items that are all there. The least superset, as definitions go. It
-// takes as long as what it adds is long.
-func (d *Dictionary) Closure(set map[string]bool) map[string]bool {
-	out := make(map[string]bool, len(set)+len(d.created))
-	todo := make([]string, 0, len(set)+len(d.created))
-	add := func(key string) {
-		if !out[key] {
-			out[key] = true
-			todo = append(todo, key)
-		}
+// Following tells what follows from a set of items: what processes create, and what is
+// worked out from items that are all there. It looks only at what it is asked for.
+type Following struct {
+	d       *Dictionary
+	set     map[string]bool
+	settled map[string]bool // of what is worked out, whether it follows
+}
+
+// From is what follows from a set of items.
+func (d *Dictionary) From(set map[string]bool) *Following {
+	return &Following{d: d, set: set, settled: map[string]bool{}}
+}
+
+// Has reports whether an item is in the set or follows from it. The least set is meant, as
+// definitions go: what is only worked out from itself does not follow.
+func (f *Following) Has(key string) bool {
+	if f.set[key] || f.d.created[key] {
+		return true
 	}
-	for key := range set {
-		add(key)
+	if e := f.d.derived[key]; e == nil || len(e.needs) == 0 {
+		return false
 	}
-	for _, key := range d.created {
-		add(key)
+	if _, known := f.settled[key]; !known {
+		f.settle(key)
 	}
-	there := map[string]int{} // of what is worked out, how much of what it needs is there
-	for len(todo) > 0 {
-		key := todo[len(todo)-1]
-		todo = todo[:len(todo)-1]
-		if d.derived[key] == nil {
-			continue
-		}
-		for _, next := range d.derived[key].serves {
-			if there[next]++; there[next] == len(d.derived[next].needs) {
-				add(next)
+	return f.settled[key]
+}
+
+// settle decides a key with all that it is worked out from, from the bottom up.
+func (f *Following) settle(key string) {
+	open := map[string]bool{key: true}
+	var todo []string // what is there, and may make something else follow
+	for list := []string{key}; len(list) > 0; {
+		k := list[len(list)-1]
+		list = list[:len(list)-1]
+		for _, need := range f.d.derived[k].needs {
+			follows, decided := f.settled[need]
+			switch {
+			case follows || f.set[need] || f.d.created[need]:
+				todo = append(todo, need)
+			case !decided && !open[need] && len(f.d.derived[need].needs) > 0:
+				open[need] = true
+				list = append(list, need)
 			}
 		}
 	}
-	return out
+	there, counted := map[string]int{}, map[string]bool{}
+	for len(todo) > 0 {
+		k := todo[len(todo)-1]
+		todo = todo[:len(todo)-1]
+		if counted[k] {
+			continue
+		}
+		counted[k] = true
+		for _, next := range f.d.derived[k].serves {
+			if there[next]++; open[next] && there[next] == len(f.d.derived[next].needs) {
+				f.settled[next] = true
+				todo = append(todo, next)
+			}
+		}
+	}
+	for k := range open {
+		if !f.settled[k] {
+			f.settled[k] = false
+		}
+	}
 }

@@ -10,7 +10,7 @@ import (
 // unique. It verifies nothing.
 func build(rows []Row) *Model {
 	m := &Model{
-		rows: &sharded[Row]{}, children: &sharded[[]*Element]{}, uses: &sharded[[]ID]{},
+		rows: &sharded[Row]{}, children: &sharded[[]*Element]{}, uses: &sharded[[]ID]{}, lines: &sharded[[]*Relationship]{},
 		names: &sharded[[]ID]{}, typeNames: &sharded[[]ID]{}, termForms: &sharded[[]ID]{}, kinds: &sharded[[]ID]{},
 	}
 	b := bulk{Model: m}
@@ -28,18 +28,23 @@ func build(rows []Row) *Model {
 		slices.SortFunc(list, compareParts)
 		return list
 	})
+	m.lines.update(func(list []*Relationship) []*Relationship {
+		slices.SortFunc(list, compareLines)
+		return slices.Compact(list)
+	})
 	return m
 }
 
 // bulk is an index that is being filled: lists are sorted afterwards.
 type bulk struct{ *Model }
 
-func (b *bulk) noteUse(to, by ID)              { appendTo(b.uses, to, by) }
-func (b *bulk) noteName(name, id ID)           { appendTo(b.names, name, id) }
-func (b *bulk) noteType(form, id ID)           { appendTo(b.typeNames, form, id) }
-func (b *bulk) noteTermForm(form, id ID)       { appendTo(b.termForms, form, id) }
-func (b *bulk) noteKind(kind, id ID)           { appendTo(b.kinds, kind, id) }
-func (b *bulk) noteChild(under ID, e *Element) { appendTo(b.children, under, e) }
+func (b *bulk) noteUse(to, by ID)               { appendTo(b.uses, to, by) }
+func (b *bulk) noteLine(to ID, r *Relationship) { appendTo(b.lines, to, r) }
+func (b *bulk) noteName(name, id ID)            { appendTo(b.names, name, id) }
+func (b *bulk) noteType(form, id ID)            { appendTo(b.typeNames, form, id) }
+func (b *bulk) noteTermForm(form, id ID)        { appendTo(b.termForms, form, id) }
+func (b *bulk) noteKind(kind, id ID)            { appendTo(b.kinds, kind, id) }
+func (b *bulk) noteChild(under ID, e *Element)  { appendTo(b.children, under, e) }
 
 // add writes to a map that nobody shares yet.
 func (s *sharded[V]) add(id ID, v V) {

@@ -12,6 +12,7 @@ type draft struct {
 	rowsD      *shardedDraft[Row]
 	childrenD  *shardedDraft[[]*Element]
 	usesD      *shardedDraft[[]ID]
+	linesD     *shardedDraft[[]*Relationship]
 	namesD     *shardedDraft[[]ID]
 	typeNamesD *shardedDraft[[]ID]
 	termFormsD *shardedDraft[[]ID]
@@ -25,11 +26,11 @@ type draft struct {
 
 func (m *Model) draft() *draft {
 	d := &draft{
-		rowsD: m.rows.draft(), childrenD: m.children.draft(), usesD: m.uses.draft(),
+		rowsD: m.rows.draft(), childrenD: m.children.draft(), usesD: m.uses.draft(), linesD: m.lines.draft(),
 		namesD: m.names.draft(), typeNamesD: m.typeNames.draft(), termFormsD: m.termForms.draft(), kindsD: m.kinds.draft(),
 		old: map[ID]Row{}, renewed: map[ID]bool{}, owned: map[ID]bool{},
 	}
-	d.rows, d.children, d.uses = &d.rowsD.sharded, &d.childrenD.sharded, &d.usesD.sharded
+	d.rows, d.children, d.uses, d.lines = &d.rowsD.sharded, &d.childrenD.sharded, &d.usesD.sharded, &d.linesD.sharded
 	d.names, d.typeNames, d.termForms = &d.namesD.sharded, &d.typeNamesD.sharded, &d.termFormsD.sharded
 	d.kinds = &d.kindsD.sharded
 	return d
@@ -37,7 +38,7 @@ func (m *Model) draft() *draft {
 
 func (d *draft) freeze() *Model {
 	return &Model{
-		rows: d.rowsD.freeze(), children: d.childrenD.freeze(), uses: d.usesD.freeze(),
+		rows: d.rowsD.freeze(), children: d.childrenD.freeze(), uses: d.usesD.freeze(), lines: d.linesD.freeze(),
 		names: d.namesD.freeze(), typeNames: d.typeNamesD.freeze(), termForms: d.termFormsD.freeze(), kinds: d.kindsD.freeze(),
 	}
 }
@@ -79,6 +80,7 @@ func (d *draft) remember(id ID) {
 // indexer takes notes of where a row is to be found.
 type indexer interface {
 	noteUse(to, by ID)
+	noteLine(to ID, r *Relationship)
 	noteName(name, id ID)
 	noteType(form, id ID)
 	noteTermForm(form, id ID)
@@ -120,6 +122,7 @@ func indexRow(x indexer, r Row) {
 	case *Placement:
 		x.noteKind(placed(r.Subject), r.ID)
 	case *Relationship:
+		r.refs(func(_ string, to ID) { x.noteLine(to, r) })
 		x.noteKind(ID(r.Kind), r.ID)
 		if r.Kind == DataFlow && r.Name != "" {
 			x.noteType(flowForm(r.Name), r.ID)
@@ -134,21 +137,23 @@ func (d *draft) unindex(r Row) { indexRow(removing{d}, r) }
 
 type adding struct{ d *draft }
 
-func (x adding) noteUse(to, by ID)              { insertSorted(x.d.usesD, to, by) }
-func (x adding) noteName(name, id ID)           { insertSorted(x.d.namesD, name, id) }
-func (x adding) noteType(form, id ID)           { insertSorted(x.d.typeNamesD, form, id) }
-func (x adding) noteTermForm(form, id ID)       { insertSorted(x.d.termFormsD, form, id) }
-func (x adding) noteKind(kind, id ID)           { insertSorted(x.d.kindsD, kind, id) }
-func (x adding) noteChild(under ID, e *Element) { x.d.insertChild(under, e) }
+func (x adding) noteUse(to, by ID)               { insertSorted(x.d.usesD, to, by) }
+func (x adding) noteLine(to ID, r *Relationship) { x.d.insertLine(to, r) }
+func (x adding) noteName(name, id ID)            { insertSorted(x.d.namesD, name, id) }
+func (x adding) noteType(form, id ID)            { insertSorted(x.d.typeNamesD, form, id) }
+func (x adding) noteTermForm(form, id ID)        { insertSorted(x.d.termFormsD, form, id) }
+func (x adding) noteKind(kind, id ID)            { insertSorted(x.d.kindsD, kind, id) }
+func (x adding) noteChild(under ID, e *Element)  { x.d.insertChild(under, e) }
 
 type removing struct{ d *draft }
 
-func (x removing) noteUse(to, by ID)              { removeSorted(x.d.usesD, to, by) }
-func (x removing) noteName(name, id ID)           { removeSorted(x.d.namesD, name, id) }
-func (x removing) noteType(form, id ID)           { removeSorted(x.d.typeNamesD, form, id) }
-func (x removing) noteTermForm(form, id ID)       { removeSorted(x.d.termFormsD, form, id) }
-func (x removing) noteKind(kind, id ID)           { removeSorted(x.d.kindsD, kind, id) }
-func (x removing) noteChild(under ID, e *Element) { x.d.removeChild(under, e) }
+func (x removing) noteUse(to, by ID)               { removeSorted(x.d.usesD, to, by) }
+func (x removing) noteLine(to ID, r *Relationship) { x.d.removeLine(to, r) }
+func (x removing) noteName(name, id ID)            { removeSorted(x.d.namesD, name, id) }
+func (x removing) noteType(form, id ID)            { removeSorted(x.d.typeNamesD, form, id) }
+func (x removing) noteTermForm(form, id ID)        { removeSorted(x.d.termFormsD, form, id) }
+func (x removing) noteKind(kind, id ID)            { removeSorted(x.d.kindsD, kind, id) }
+func (x removing) noteChild(under ID, e *Element)  { x.d.removeChild(under, e) }
 
 // attributeForm is the key under which attributes are listed by the normal form of
 // their names, beside the types as typed.
@@ -203,6 +208,28 @@ func (d *draft) ownChildren(under ID) []*Element {
 	}
 	return list
 }
+
+func (d *draft) insertLine(to ID, r *Relationship) {
+	list, _ := d.lines.get(to)
+	if i, found := slices.BinarySearchFunc(list, r, compareLines); !found {
+		next := make([]*Relationship, 0, len(list)+1)
+		d.linesD.set(to, append(append(append(next, list[:i]...), r), list[i:]...))
+	}
+}
+
+func (d *draft) removeLine(to ID, r *Relationship) {
+	list, _ := d.lines.get(to)
+	i, found := slices.BinarySearchFunc(list, r, compareLines)
+	switch {
+	case !found:
+	case len(list) == 1:
+		d.linesD.remove(to)
+	default:
+		d.linesD.set(to, slices.Delete(slices.Clone(list), i, i+1))
+	}
+}
+
+func compareLines(a, b *Relationship) int { return strings.Compare(string(a.ID), string(b.ID)) }
 
 // inOrder is the key under which elements are listed that have an order at the root.
 func inOrder(k Kind) ID { return ID("in order\x00" + string(k)) }

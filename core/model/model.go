@@ -10,12 +10,13 @@ import (
 // start from Empty.
 type Model struct {
 	rows      *sharded[Row]
-	children  *sharded[[]*Element] // owner -> parts, by order key
-	uses      *sharded[[]ID]       // row -> rows that refer to it, owners' parts excepted; sorted
-	names     *sharded[[]ID]       // name -> elements found by their name; sorted
-	typeNames *sharded[[]ID]       // normal form of a type as typed -> typed parts, of an attribute's name -> attributes, of a flow's name -> flows; sorted
-	termForms *sharded[[]ID]       // normal form -> terms (by name or alias); sorted
-	kinds     *sharded[[]ID]       // kind of relationship or diagram, or of an element that is listed -> rows, and subject -> placements; sorted
+	children  *sharded[[]*Element]      // owner -> parts, by order key
+	uses      *sharded[[]ID]            // row -> rows that refer to it, owners' parts excepted; sorted
+	lines     *sharded[[]*Relationship] // row -> relationships that refer to it, by id
+	names     *sharded[[]ID]            // name -> elements found by their name; sorted
+	typeNames *sharded[[]ID]            // normal form of a type as typed -> typed parts, of an attribute's name -> attributes, of a flow's name -> flows; sorted
+	termForms *sharded[[]ID]            // normal form -> terms (by name or alias); sorted
+	kinds     *sharded[[]ID]            // kind of relationship or diagram, or of an element that is listed -> rows, and subject -> placements; sorted
 
 	listsOnce sync.Once
 	lists     map[Table][]ID // every row by table, sorted by id; made on demand
@@ -24,7 +25,7 @@ type Model struct {
 // Empty returns the model of a new project.
 func Empty(name string) *Model {
 	m := &Model{
-		rows: &sharded[Row]{}, children: &sharded[[]*Element]{}, uses: &sharded[[]ID]{},
+		rows: &sharded[Row]{}, children: &sharded[[]*Element]{}, uses: &sharded[[]ID]{}, lines: &sharded[[]*Relationship]{},
 		names: &sharded[[]ID]{}, typeNames: &sharded[[]ID]{}, termForms: &sharded[[]ID]{}, kinds: &sharded[[]ID]{},
 	}
 	d := m.draft()
@@ -187,10 +188,10 @@ func (m *Model) Realizes(id ID) []*Relationship {
 }
 
 func (m *Model) bySide(id ID, kind Kind, side func(*Relationship) bool) []*Relationship {
-	ids, _ := m.uses.get(id)
+	lines, _ := m.lines.get(id)
 	var out []*Relationship
-	for _, u := range ids {
-		if r := m.Relationship(u); r != nil && r.Kind == kind && side(r) {
+	for _, r := range lines {
+		if r.Kind == kind && side(r) {
 			out = append(out, r)
 		}
 	}
