@@ -3,6 +3,7 @@ package check
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -29,24 +30,16 @@ var crossMissingConcept = &Analyzer{
 	Source:   "Nouns of the problem statement as candidates: Abbott 1983; reviewed against the model.",
 	Finds:    "Payment, which five sentences name.",
 	Leaves:   "Words that are part of a name, as moisture in the attribute moisturePercent; verbs; words that tell nothing, as way and kind; the system itself.",
-	Requires: []Requirement{textIndexes},
+	Requires: []Requirement{textIndexes, namedStems},
 	Scope: Whole{
-		Touched: func(r model.Row) bool {
-			switch r := r.(type) {
-			case *model.Term, *model.Project, *model.Element:
-				return true
-			case *model.Relationship:
-				return r.Name != ""
-			}
-			return false
-		},
-		Run: runMissingConcept,
+		Touched: func(r model.Row) bool { return kindOf(r) == model.Class || kindOf(r) == model.SetAside },
+		Run:     runMissingConcept,
 	},
 }
 
 func runMissingConcept(p *Pass) {
 	m := p.Model
-	missing := doubtful(m, textIndexes.of(p))
+	missing := doubtful(textIndexes.of(p), namedStems.of(p))
 	if len(missing) == 0 || len(m.Elements(model.Class)) == 0 {
 		return
 	}
@@ -100,7 +93,7 @@ type doubt struct {
 
 // doubtful lists such words, the most frequent first. They may be of any sort:
 // telling nouns takes longer, and is done for these few only.
-func doubtful(m *model.Model, x *textIndex) []doubt {
+func doubtful(x *textIndex, named map[string]int) []doubt {
 	frequent := map[string][]int{}
 	for stem, list := range x.where {
 		if len(list) >= frequentTexts && len(stem) > 2 && !functionWords[stem] {
@@ -110,11 +103,7 @@ func doubtful(m *model.Model, x *textIndex) []doubt {
 	if len(frequent) == 0 {
 		return nil
 	}
-	names(m, func(name string) {
-		for _, s := range stemsOf(name) {
-			delete(frequent, s)
-		}
-	})
+	maps.DeleteFunc(frequent, func(stem string, _ []int) bool { return named[stem] > 0 })
 	out := make([]doubt, 0, len(frequent))
 	for stem, list := range frequent {
 		d := doubt{stem: stem}
@@ -127,37 +116,6 @@ func doubtful(m *model.Model, x *textIndex) []doubt {
 		return cmp.Or(cmp.Compare(len(b.texts), len(a.texts)), cmp.Compare(a.stem, b.stem))
 	})
 	return out[:min(len(out), mostDoubtful)]
-}
-
-// names goes through all names of a model and of its activity table.
-func names(m *model.Model, name func(string)) {
-	m.Each(func(r model.Row) {
-		switch r := r.(type) {
-		case *model.Project:
-			name(r.Name)
-		case *model.Term:
-			name(r.Name)
-			for _, n := range r.Aliases {
-				name(n)
-			}
-			for _, n := range r.Rejected {
-				name(n)
-			}
-		case *model.Relationship:
-			name(r.Name)
-		case *model.Element:
-			switch r.Kind {
-			case model.Sentence, model.Section, model.Step, model.Alternative, model.SetAside, model.Note:
-			case model.Activity:
-				for _, n := range activityNames(r) {
-					name(n)
-				}
-			default:
-				name(r.Name)
-				name(r.TypeName())
-			}
-		}
-	})
 }
 
 // activityNames are the names in a row of the activity table.

@@ -87,6 +87,10 @@ func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 			whole = append(whole, i)
 		}
 	}
+	writers := make([]*unitWriter, len(s.analyzers))
+	for i := range writers {
+		writers[i] = (&units{}).writer()
+	}
 	var taken atomic.Int64
 	var keeping sync.Mutex
 	parallel.Run(runtime.GOMAXPROCS(0), func(int) {
@@ -104,12 +108,15 @@ func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 				keeping.Lock()
 				defer keeping.Unlock()
 				for _, r := range results {
-					s.found[r.rule][r.unit] = r.found
+					writers[r.rule].set(r.unit, r.found)
 				}
 				return
 			}
 		}
 	})
+	for i, w := range writers {
+		s.found[i] = &w.units
+	}
 	sign.LookNow()
 }
 

@@ -15,9 +15,8 @@ type State struct {
 	analyzers []*Analyzer
 	facts     *facts
 	// found holds the findings of each rule by the unit they came from: the
-	// subject of Each, the key of Group, "" for Whole. Maps are never changed
-	// once the state is made.
-	found []map[string][]Finding
+	// subject of Each, the key of Group, "" for Whole.
+	found []*units
 	// ends of all associations, while everything is checked: many rules ask for them.
 	ends map[model.ID][]*model.Element
 }
@@ -27,7 +26,7 @@ func Run(m *model.Model, analyzers []*Analyzer) *State { return RunUntil(nil, m,
 
 // RunUntil is Run for a computation that may end before: see halt.Within.
 func RunUntil(sign *halt.Sign, m *model.Model, analyzers []*Analyzer) *State {
-	s := &State{m: m, analyzers: analyzers, found: make([]map[string][]Finding, len(analyzers))}
+	s := &State{m: m, analyzers: analyzers, found: make([]*units, len(analyzers))}
 	byKind := map[model.Kind][]model.Row{}
 	m.Each(func(r model.Row) {
 		if k := kindOf(r); k != "" {
@@ -40,7 +39,7 @@ func RunUntil(sign *halt.Sign, m *model.Model, analyzers []*Analyzer) *State {
 		s.ends[r.RowID()] = m.Ends(r.RowID())
 	}
 	for i := range analyzers {
-		s.found[i] = map[string][]Finding{}
+		s.found[i] = &units{}
 	}
 	s.runAll(sign, byKind)
 	s.ends = nil
@@ -60,38 +59,37 @@ func (s *State) UpdateUntil(sign *halt.Sign, next *model.Model, delta model.Delt
 	n.facts, changed = s.facts.after(next, delta)
 	surroundings := sync.OnceValue(func() map[model.ID]bool { return aroundAll(s.m, next, delta) })
 	for i, a := range s.analyzers {
-		units := reached(s.m, next, a, delta)
+		reachedUnits := reached(s.m, next, a, delta)
 		if _, ok := a.Scope.(Whole); ok && slices.ContainsFunc(a.Requires, func(r Requirement) bool { return changed[r] }) {
-			units[""] = true
+			reachedUnits[""] = true
 		}
 		if scope, ok := a.Scope.(Each); ok && scope.Around {
 			for id := range surroundings() {
 				if r := kindIn(s.m, next, id); slices.Contains(scope.Kinds, r) {
-					units[string(id)] = true
+					reachedUnits[string(id)] = true
 				}
 			}
 		}
-		if len(units) == 0 || s.staysSilent(i, a, delta) {
+		if len(reachedUnits) == 0 || s.staysSilent(i, a, delta) {
 			continue
 		}
-		n.found[i] = make(map[string][]Finding, len(s.found[i]))
-		for unit, found := range s.found[i] {
-			n.found[i][unit] = found
-		}
-		for unit := range units {
+		writer := s.found[i].writer()
+		for unit := range reachedUnits {
 			sign.Look()
-			delete(n.found[i], unit)
+			var found []Finding
 			switch scope := a.Scope.(type) {
 			case Each:
 				if r := next.Row(model.ID(unit)); r != nil && slices.Contains(scope.Kinds, kindOf(r)) {
-					n.keep(i, unit, n.runEach(next, a, scope, r))
+					found = n.runEach(next, a, scope, r)
 				}
 			case Group:
-				n.keep(i, unit, n.runGroup(next, a, scope, unit))
+				found = n.runGroup(next, a, scope, unit)
 			case Whole:
-				n.keep(i, unit, n.runWhole(next, a, scope))
+				found = n.runWhole(next, a, scope)
 			}
+			writer.set(unit, found)
 		}
+		n.found[i] = &writer.units
 	}
 	return n
 }
@@ -99,7 +97,7 @@ func (s *State) UpdateUntil(sign *halt.Sign, next *model.Model, delta model.Delt
 // staysSilent: a rule that found nothing finds nothing after these changes either.
 func (s *State) staysSilent(rule int, a *Analyzer, delta model.Delta) bool {
 	scope, ok := a.Scope.(Whole)
-	return ok && scope.Silent != nil && len(s.found[rule]) == 0 && !slices.ContainsFunc(delta, func(c model.RowChange) bool {
+	return ok && scope.Silent != nil && s.found[rule].count == 0 && !slices.ContainsFunc(delta, func(c model.RowChange) bool {
 		touched := c.Old != nil && scope.Touched(c.Old) || c.New != nil && scope.Touched(c.New)
 		return touched && !scope.Silent(c.Old, c.New)
 	})
@@ -164,12 +162,6 @@ func (s *State) pass(m *model.Model, a *Analyzer) *Pass {
 	return &Pass{Model: m, analyzer: a, facts: s.facts, known: s.ends}
 }
 
-func (s *State) keep(rule int, unit string, found []Finding) {
-	if len(found) > 0 {
-		s.found[rule][unit] = found
-	}
-}
-
 func (s *State) runEach(m *model.Model, a *Analyzer, scope Each, r model.Row) []Finding {
 	p := s.pass(m, a)
 	scope.Run(p, r)
@@ -210,12 +202,12 @@ func (s *State) Findings() []Finding {
 		if severity == Off {
 			continue
 		}
-		for _, found := range units {
+		units.each(func(_ string, found []Finding) {
 			out = append(out, found...)
 			for k := len(out) - len(found); otherwise && k < len(out); k++ {
 				out[k].Severity = severity
 			}
-		}
+		})
 	}
 	slices.SortFunc(out, func(a, b Finding) int {
 		if c := a.Severity.Rank() - b.Severity.Rank(); c != 0 {

@@ -8,6 +8,9 @@ import (
 // Words splits a name at spaces, punctuation and changes of case:
 // "HoneyLots", "honey lots" and "Honey-Lots" give honey, lots (lower case).
 func Words(name string) []string {
+	if isASCII(name) {
+		return asciiWords(name)
+	}
 	var words []string
 	var cur []rune
 	flush := func() {
@@ -33,6 +36,48 @@ func Words(name string) []string {
 	}
 	flush()
 	return words
+}
+
+// asciiWords is Words of a text of which each byte is a letter, a digit or a mark: the words
+// are pieces of one text in lower case.
+func asciiWords(name string) []string {
+	is := func(i int, low, high byte) bool { return i < len(name) && low <= name[i] && name[i] <= high }
+	lower := strings.ToLower(name)
+	words := make([]string, 0, 4)
+	begin := -1
+	end := func(i int) {
+		if begin >= 0 {
+			words = append(words, lower[begin:i])
+		}
+		begin = -1
+	}
+	for i := range len(name) {
+		capital := is(i, 'A', 'Z')
+		switch {
+		case !capital && !is(i, 'a', 'z') && !is(i, '0', '9'):
+			end(i)
+			continue
+		case capital && begin >= 0 && (!is(i-1, 'A', 'Z') || is(i+1, 'a', 'z')):
+			end(i)
+		}
+		if begin < 0 {
+			begin = i
+		}
+	}
+	end(len(name))
+	if len(words) == 0 {
+		return nil
+	}
+	return words
+}
+
+func isASCII(s string) bool {
+	for i := range len(s) {
+		if s[i] >= 0x80 {
+			return false
+		}
+	}
+	return true
 }
 
 // Capital is a text with its first letter as a capital.
