@@ -1,12 +1,15 @@
 package check
 
 import (
+	"runtime"
 	"slices"
 	"strings"
 	"sync"
+	"sync/atomic"
 
 	"lexeon/core/halt"
 	"lexeon/core/model"
+	"lexeon/core/parallel"
 )
 
 // State is the findings of one model, immutable like the model.
@@ -58,40 +61,64 @@ func (s *State) UpdateUntil(sign *halt.Sign, next *model.Model, delta model.Delt
 	var changed map[Requirement]bool // facts
 	n.facts, changed = s.facts.after(next, delta)
 	surroundings := sync.OnceValue(func() map[model.ID]bool { return aroundAll(s.m, next, delta) })
-	for i, a := range s.analyzers {
-		reachedUnits := reached(s.m, next, a, delta)
-		if _, ok := a.Scope.(Whole); ok && slices.ContainsFunc(a.Requires, func(r Requirement) bool { return changed[r] }) {
-			reachedUnits[""] = true
+	var taken atomic.Int64
+	parallel.Run(runtime.GOMAXPROCS(0), func(int) {
+		for i := int(taken.Add(1)) - 1; i < len(s.analyzers) && !sign.Over(); i = int(taken.Add(1)) - 1 {
+			if units := s.unitsReached(i, next, delta, changed, surroundings); len(units) > 0 {
+				n.found[i] = n.rerun(sign, i, s.found[i], units)
+			}
 		}
-		if scope, ok := a.Scope.(Each); ok && scope.Around {
+	})
+	sign.LookNow()
+	return n
+}
+
+// unitsReached are the units of a rule that have to be run again after a change. changed
+// are the facts that are not what they were.
+func (s *State) unitsReached(rule int, next *model.Model, delta model.Delta, changed map[Requirement]bool, surroundings func() map[model.ID]bool) map[string]bool {
+	a := s.analyzers[rule]
+	units := reached(s.m, next, a, delta)
+	switch scope := a.Scope.(type) {
+	case Whole:
+		if slices.ContainsFunc(a.Requires, func(r Requirement) bool { return changed[r] }) {
+			units[""] = true
+		}
+		if s.staysSilent(rule, a, delta) {
+			return nil
+		}
+	case Each:
+		if scope.Around {
 			for id := range surroundings() {
 				if r := kindIn(s.m, next, id); slices.Contains(scope.Kinds, r) {
-					reachedUnits[string(id)] = true
+					units[string(id)] = true
 				}
 			}
 		}
-		if len(reachedUnits) == 0 || s.staysSilent(i, a, delta) {
-			continue
-		}
-		writer := s.found[i].writer()
-		for unit := range reachedUnits {
-			sign.Look()
-			var found []Finding
-			switch scope := a.Scope.(type) {
-			case Each:
-				if r := next.Row(model.ID(unit)); r != nil && slices.Contains(scope.Kinds, kindOf(r)) {
-					found = n.runEach(next, a, scope, r)
-				}
-			case Group:
-				found = n.runGroup(next, a, scope, unit)
-			case Whole:
-				found = n.runWhole(next, a, scope)
-			}
-			writer.set(unit, found)
-		}
-		n.found[i] = &writer.units
 	}
-	return n
+	return units
+}
+
+// rerun runs a rule again on some units.
+func (s *State) rerun(sign *halt.Sign, rule int, before *units, again map[string]bool) *units {
+	a, writer := s.analyzers[rule], before.writer()
+	for unit := range again {
+		if sign.Over() { // whoever started this looks at it too, and ends
+			break
+		}
+		var found []Finding
+		switch scope := a.Scope.(type) {
+		case Each:
+			if r := s.m.Row(model.ID(unit)); r != nil && slices.Contains(scope.Kinds, kindOf(r)) {
+				found = s.runEach(s.m, a, scope, r)
+			}
+		case Group:
+			found = s.runGroup(s.m, a, scope, unit)
+		case Whole:
+			found = s.runWhole(s.m, a, scope)
+		}
+		writer.set(unit, found)
+	}
+	return &writer.units
 }
 
 // staysSilent: a rule that found nothing finds nothing after these changes either.

@@ -19,6 +19,7 @@ import (
 	"strings"
 
 	"lexeon/core/dictionary"
+	"lexeon/core/graph"
 	"lexeon/core/model"
 	"lexeon/core/usecase"
 )
@@ -182,15 +183,10 @@ func (x *Matrix) Gaps(m *model.Model) []Gap {
 		sum[key[1]] |= c.Access
 		touches[key[0]] = true
 	}
-	var all func(id model.ID, seen map[model.ID]bool) Access
-	all = func(id model.ID, seen map[model.ID]bool) Access {
-		if seen[id] {
-			return 0
-		}
-		seen[id] = true
-		out := sum[id]
+	// What is done with a class, with its kinds and wholes: with all that it leads to.
+	leads := func(id model.ID) (to []model.ID) {
 		for _, g := range m.Specifics(id) {
-			out |= all(g.Source, seen)
+			to = append(to, g.Source)
 		}
 		for _, r := range m.RelationshipsOf(id) {
 			a := r.Association()
@@ -199,18 +195,37 @@ func (x *Matrix) Gaps(m *model.Model) []Gap {
 			}
 			for _, e := range m.Ends(r.ID) {
 				if e.ID == a.Whole && e.Type != id {
-					out |= all(e.Type, seen)
+					to = append(to, e.Type)
 				}
 			}
 		}
-		return out
+		return to
+	}
+	var touched []model.ID
+	for _, c := range x.Classes {
+		if sum[c.ID] != 0 {
+			touched = append(touched, c.ID)
+		}
+	}
+	all := map[model.ID]Access{}
+	for _, circle := range graph.Components(touched, leads) { // each after those it leads to
+		var access Access
+		for _, id := range circle {
+			access |= sum[id]
+			for _, to := range leads(id) {
+				access |= all[to]
+			}
+		}
+		for _, id := range circle {
+			all[id] = access
+		}
 	}
 	var out []Gap
 	for _, c := range x.Classes {
 		if sum[c.ID] == 0 {
 			continue // nothing is said of it at all
 		}
-		if missing := (Create | Read) &^ all(c.ID, map[model.ID]bool{}); missing != 0 {
+		if missing := (Create | Read) &^ all[c.ID]; missing != 0 {
 			out = append(out, Gap{c, missing})
 		}
 	}

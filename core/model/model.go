@@ -127,18 +127,20 @@ func (m *Model) Uses(id ID) []Row {
 // RelationshipsOf lists the relationships that an element is an end of, once
 // each, sorted by id; traces are asked for by TracesOf and TracesTo.
 func (m *Model) RelationshipsOf(element ID) []*Relationship {
+	lines, _ := m.lines.get(element)
 	ids, _ := m.uses.get(element)
 	var out []*Relationship
-	for _, u := range ids {
-		switch r := m.Row(u).(type) {
-		case *Relationship:
-			if r.Kind != Trace && (r.Source == element || r.Target == element) {
-				out = append(out, r)
-			}
-		case *Element:
-			if r.Kind == End {
-				out = append(out, m.Relationship(r.Owner))
-			}
+	for _, r := range lines {
+		if r.Kind != Trace && (r.Source == element || r.Target == element) {
+			out = append(out, r)
+		}
+	}
+	for i, u := range ids {
+		if i < len(lines) && lines[i].ID == u { // where nothing else refers to it they are the same
+			continue
+		}
+		if e := m.Element(u); e != nil && e.Kind == End {
+			out = append(out, m.Relationship(e.Owner))
 		}
 	}
 	slices.SortFunc(out, func(a, b *Relationship) int { return strings.Compare(string(a.ID), string(b.ID)) })
