@@ -7,14 +7,15 @@ import (
 
 	"lexeon/core/brief"
 	"lexeon/core/document"
-	"lexeon/core/follow"
 	"lexeon/core/generate/golang"
 	"lexeon/core/interchange"
 	"lexeon/core/lexicon"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
+	"lexeon/core/render"
 	"lexeon/core/scene"
+	"lexeon/core/trace"
 	"lexeon/core/typeface"
 	"lexeon/core/view"
 )
@@ -41,7 +42,7 @@ func TestNothingGrowsFasterThanTheModel(t *testing.T) {
 		"matrix":   func(t *testing.T, m *model.Model) { require.NotEmpty(t, matrix.Of(m).Rows) },
 		"glossary": func(t *testing.T, m *model.Model) { require.NotEmpty(t, lexicon.GlossaryCSV(m)) },
 		"coverage": func(t *testing.T, m *model.Model) { require.NotEmpty(t, brief.Unsourced(m)) },
-		"touching": func(t *testing.T, m *model.Model) { require.NotNil(t, follow.Of(m)) },
+		"touching": func(t *testing.T, m *model.Model) { require.NotNil(t, trace.Of(m)) },
 		"drawing":  func(t *testing.T, m *model.Model) { require.NotNil(t, scene.NewDrawer(set).Of(m, "overview")) },
 		"overview": func(t *testing.T, m *model.Model) {
 			_, err := view.OverviewOf(m, "p", 1)
@@ -68,7 +69,7 @@ func TestNothingGrowsFasterThanTheModel(t *testing.T) {
 			require.NoError(t, err)
 		},
 		"documentation": func(t *testing.T, m *model.Model) {
-			_, err := document.Markdown(m, scene.NewDrawer(set))
+			_, err := document.Markdown(m, render.Draws(m, scene.NewDrawer(set)))
 			require.NoError(t, err)
 		},
 	} {

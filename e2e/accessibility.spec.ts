@@ -29,7 +29,10 @@ for (const shade of ['light', 'dark'] as const) {
     await check('statement')
     await studio.statement.press('Escape')
     await page.keyboard.press('Escape')
-    await page.getByRole('img', { name: /^association: 1 Beekeeper keeps/ }).locator('.hit').click({ force: true })
+    await page
+      .getByRole('img', { name: /^association: 1 Beekeeper keeps/ })
+      .locator('.hit')
+      .click({ force: true })
     await expect(studio.lexicon.getByRole('radio', { name: 'Curved' })).toBeVisible()
     await check('a line')
     await studio.sheet.focus()
@@ -65,7 +68,10 @@ for (const shade of ['light', 'dark'] as const) {
     await check('menu of the sheet')
     await page.keyboard.press('Escape')
     for (const stage of ['Findings', 'Output']) {
-      await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: new RegExp(`^${stage}`) }).click()
+      await page
+        .getByRole('navigation', { name: 'Path' })
+        .getByRole('button', { name: new RegExp(`^${stage}`) })
+        .click()
       await expect(page.getByRole('main', { name: stage })).toBeVisible()
       await page.waitForTimeout(300)
       await check(stage)
@@ -89,13 +95,23 @@ test('everything on the first screens is reached by keyboard with a visible focu
       const el = document.activeElement
       if (!el || el === document.body) return undefined
       const style = getComputedStyle(el)
-      return { name: el.getAttribute('aria-label') ?? el.textContent?.trim() ?? el.tagName, outlined: style.outlineStyle !== 'none' && style.outlineWidth !== '0px' }
+      return {
+        name: el.getAttribute('aria-label') ?? el.textContent?.trim() ?? el.tagName,
+        outlined: style.outlineStyle !== 'none' && style.outlineWidth !== '0px',
+      }
     })
     if (!focus) continue
     expect(focus.outlined, `${focus.name} shows its focus`).toBe(true)
     seen.add(focus.name)
   }
-  for (const name of ['Statement, or a name to go to', 'Search the lexicon', 'Read aloud', 'Fit', 'New class diagram', 'class diagram Apiaries and honey lots']) {
+  for (const name of [
+    'Statement, or a name to go to',
+    'Search the lexicon',
+    'Read aloud',
+    'Fit',
+    'New class diagram',
+    'class diagram Apiaries and honey lots',
+  ]) {
     expect([...seen], `${name} is reached`).toContain(name)
   }
   // From shape to shape without a pointer.

@@ -65,7 +65,9 @@ test('eight windows without locks share one stream, and one of them goes on when
     await first.page.close()
     for (let i = 0; i < 8; i++) {
       const w = new Studio(await context.newPage(), address)
-      w.page.on('request', (r) => { if (r.url().includes('/api/events')) open.set(String(i), (open.get(String(i)) ?? 0) + 1) })
+      w.page.on('request', (r) => {
+        if (r.url().includes('/api/events')) open.set(String(i), (open.get(String(i)) ?? 0) + 1)
+      })
       await w.page.goto(here)
       await expect(w.sheet).toBeVisible()
       windows.push(w)

@@ -64,8 +64,14 @@ test('names only, in columns by category with a legend, in a minute of typing', 
   await studio.newProject('First pass')
   await page.getByRole('button', { name: 'New class diagram' }).click()
   await expect(studio.sheet).toBeVisible()
-  const categories = { resource: ['HoneyLot', 'Blend', 'JarBatch'], event: ['Delivery', 'Grading', 'Dispatch'], agent: ['Beekeeper', 'Retailer'] }
-  const text = Object.entries(categories).flatMap(([category, names]) => names.map((n) => `«${category}»\n${n}\nnumber: Integer`)).join('\n\n')
+  const categories = {
+    resource: ['HoneyLot', 'Blend', 'JarBatch'],
+    event: ['Delivery', 'Grading', 'Dispatch'],
+    agent: ['Beekeeper', 'Retailer'],
+  }
+  const text = Object.entries(categories)
+    .flatMap(([category, names]) => names.map((n) => `«${category}»\n${n}\nnumber: Integer`))
+    .join('\n\n')
   await studio.sheet.focus()
   await page.evaluate((t) => {
     const data = new DataTransfer()
@@ -76,7 +82,15 @@ test('names only, in columns by category with a legend, in a minute of typing', 
   await studio.saved()
   await page.getByRole('button', { name: /^View/ }).click()
   await page.getByRole('menuitem', { name: 'Colours of stereotypes …' }).click()
-  for (const [category, colour] of [['resource', 'honey'], ['event', 'clay'], ['agent', 'fern']] as const) await page.getByRole('group', { name: `Colour of ${category}` }).getByRole('radio', { name: colour }).check({ force: true })
+  for (const [category, colour] of [
+    ['resource', 'honey'],
+    ['event', 'clay'],
+    ['agent', 'fern'],
+  ] as const)
+    await page
+      .getByRole('group', { name: `Colour of ${category}` })
+      .getByRole('radio', { name: colour })
+      .check({ force: true })
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^View/ }).click()
   await page.getByRole('menuitemcheckbox', { name: 'Names only' }).click()
@@ -89,7 +103,8 @@ test('names only, in columns by category with a legend, in a minute of typing', 
   await expect(page.getByRole('img', { name: 'Legend of the colours' })).toBeVisible()
   await expect(async () => {
     const x = async (name: string) => (await boxOf(studio.shape(`class ${name}`).locator('rect.shape'))).x
-    for (const names of Object.values(categories)) for (const n of names) expect(Math.abs((await x(n)) - (await x(names[0] ?? '')))).toBeLessThan(1)
+    for (const names of Object.values(categories))
+      for (const n of names) expect(Math.abs((await x(n)) - (await x(names[0] ?? '')))).toBeLessThan(1)
     expect(await x('Delivery')).toBeGreaterThan((await x('HoneyLot')) + 90)
     expect(await x('Beekeeper')).toBeGreaterThan((await x('Delivery')) + 90)
   }).toPass({ timeout: 15_000 })
@@ -151,7 +166,8 @@ test('objects with values and links, and lines that exclude each other', async (
   await studio.newProject('Examples')
   await page.getByRole('button', { name: 'New class diagram' }).click()
   await expect(page.getByText('Nothing here yet')).toBeVisible()
-  for (const s of ['1 Beekeeper delivers 0..* HoneyLot', '0..1 Apiary keeps 0..* Hive', '0..1 Trailer carries 0..* Hive']) await studio.state(s)
+  for (const s of ['1 Beekeeper delivers 0..* HoneyLot', '0..1 Apiary keeps 0..* Hive', '0..1 Trailer carries 0..* Hive'])
+    await studio.state(s)
 
   // Two objects by the keyboard, one with values.
   await studio.sheet.focus()
@@ -188,10 +204,15 @@ test('objects with values and links, and lines that exclude each other', async (
 
   // {xor} between two lines, read aloud with them.
   const line = (name: RegExp) => page.getByRole('img', { name })
-  const point = (name: RegExp) => line(name).locator('path.line').first().evaluate((e) => {
-    const path = e as SVGPathElement, p = path.getPointAtLength(path.getTotalLength() * 0.6).matrixTransform(path.getScreenCTM() ?? new DOMMatrix())
-    return { x: p.x, y: p.y }
-  })
+  const point = (name: RegExp) =>
+    line(name)
+      .locator('path.line')
+      .first()
+      .evaluate((e) => {
+        const path = e as SVGPathElement,
+          p = path.getPointAtLength(path.getTotalLength() * 0.6).matrixTransform(path.getScreenCTM() ?? new DOMMatrix())
+        return { x: p.x, y: p.y }
+      })
   const first = await point(/^association: 0..1 Apiary keeps/)
   const second = await point(/^association: 0..1 Trailer carries/)
   await page.mouse.click(first.x, first.y)
@@ -203,7 +224,9 @@ test('objects with values and links, and lines that exclude each other', async (
   await expect(studio.shape('constraint xor')).toBeVisible()
   await expect(page.locator('#drawing').getByText('{xor}')).toBeVisible()
   await page.getByRole('button', { name: 'Read aloud' }).click()
-  await expect(page.getByRole('region', { name: 'Reader' }).getByText('Either this, or: 0..1 Trailer carries 0..* Hive. Never both for one object.')).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Reader' }).getByText('Either this, or: 0..1 Trailer carries 0..* Hive. Never both for one object.'),
+  ).toBeVisible()
   await page.reload()
   await expect(studio.shape('constraint xor')).toBeVisible()
   await studio.shape('constraint xor').click()
@@ -214,7 +237,10 @@ test('objects with values and links, and lines that exclude each other', async (
   // What can never be is told, with its reason.
   await studio.state('1 Beekeeper has 2 Hat')
   await studio.state('1 Hat covers 1 Beekeeper')
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Findings/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Findings/ })
+    .click()
   await expect(page.getByText('Each Beekeeper has exactly two Hats.', { exact: false }).first()).toBeVisible()
   await page.getByRole('button', { name: /^Let it be none: 0..2 at Hat/ }).click()
   await expect(page.getByText('Each Beekeeper has exactly two Hats.', { exact: false })).toHaveCount(0)

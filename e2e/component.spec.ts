@@ -5,7 +5,9 @@ import { boxOf, dragBy, expect, pull, type Studio, test } from './studio'
 const shapeOf = (studio: Studio, name: string) => boxOf(studio.shape(name).locator('rect.shape').first())
 
 const sentences = async (studio: Studio, project: string, diagram: string) => {
-  const all = (await (await studio.page.request.get(`${studio.address}/api/projects/${project}/diagrams/${diagram}/sentences`)).json()) as { statement?: string }[]
+  const all = (await (await studio.page.request.get(`${studio.address}/api/projects/${project}/diagrams/${diagram}/sentences`)).json()) as {
+    statement?: string
+  }[]
   return all.flatMap((r) => (r.statement ? [r.statement] : [])).sort()
 }
 
@@ -34,7 +36,11 @@ test('components are made and connected by the pointer, and fit', async ({ studi
   await page.getByRole('button', { name: 'New component diagram' }).click()
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   const room = await boxOf(studio.sheet)
-  for (const [kind, name, x, y] of [['component', 'Label printer', 160, 120], ['component', 'Traceability', 160, 460], ['interface', 'LotLookup', 420, 290]] as const) {
+  for (const [kind, name, x, y] of [
+    ['component', 'Label printer', 160, 120],
+    ['component', 'Traceability', 160, 460],
+    ['interface', 'LotLookup', 420, 290],
+  ] as const) {
     await page.getByRole('button', { name: kind, exact: true }).click()
     await page.mouse.click(room.x + x, room.y + y)
     await page.getByRole('textbox', { name: `Name of the new ${kind}` }).fill(name)
@@ -94,14 +100,21 @@ test('classes are dragged into a component, which offers what follows, and is op
   await studio.saved()
   const book = await shapeOf(studio, 'class LotBook')
   const home = await shapeOf(studio, 'component Traceability')
-  await dragBy(page, book, home.x + home.width / 2 - book.x - book.width / 2, home.y + home.height / 2 - book.y - book.height / 2, { alt: true })
-  await page.getByRole('menu', { name: 'What follows from what it holds?' }).getByRole('menuitem', { name: 'Traceability provides LotLookup: LotBook realizes it' }).click()
+  await dragBy(page, book, home.x + home.width / 2 - book.x - book.width / 2, home.y + home.height / 2 - book.y - book.height / 2, {
+    alt: true,
+  })
+  await page
+    .getByRole('menu', { name: 'What follows from what it holds?' })
+    .getByRole('menuitem', { name: 'Traceability provides LotLookup: LotBook realizes it' })
+    .click()
   await expect(page.getByRole('img', { name: 'provided interface: Traceability provides LotLookup' })).toHaveCount(1)
   await expect(studio.shape('interface LotLookup')).toBeVisible()
   await expect(studio.shape('component Traceability').locator('rect.boundary')).toHaveCount(1)
   await page.keyboard.press('Escape')
   await studio.shape('class LotBook').click()
-  await expect(studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true })).toBeVisible()
+  await expect(
+    studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true }),
+  ).toBeVisible()
 
   // Into the inside, and back.
   await studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true }).click()
@@ -152,11 +165,20 @@ test('the matrix tells who uses what, and where each mark comes from', async ({ 
   await expect(studio.lexicon.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('jar batch entry')
   // So does the table of components.
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Components', exact: true }).first().click()
-  await page.getByRole('row', { name: /^Blend planner/ }).getByRole('button', { name: 'Blend planner', exact: true }).click()
+  await page
+    .getByRole('row', { name: /^Blend planner/ })
+    .getByRole('button', { name: 'Blend planner', exact: true })
+    .click()
   await expect(studio.lexicon.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Blend planner')
   // A new step fills it.
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Use cases/ }).click()
-  await page.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Dispatch jars/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Use cases/ })
+    .click()
+  await page
+    .getByRole('list', { name: 'All use cases' })
+    .getByRole('button', { name: /^Dispatch jars/ })
+    .click()
   await page.getByRole('tab', { name: 'Type' }).click()
   const steps = page.getByRole('textbox', { name: 'Steps, one a line' })
   await steps.fill((await steps.inputValue()).replace('System lists what is due', 'System reads the label'))
@@ -171,11 +193,19 @@ test('a matrix of 200 use cases and 400 classes draws only what is seen', async 
   const elements = [...Array(400).keys()].map((i) => ({ type: 'addElement', id: `c${i}`, kind: 'class', name: `Record${word(i)}` }))
   const cases = [...Array(200).keys()].flatMap((i) => [
     { type: 'addElement', id: `u${i}`, kind: 'useCase', name: `Look after ${i}` },
-    { type: 'addPart', id: `s${i}`, owner: `u${i}`, kind: 'step', set: { text: `System registers the record ${word(i * 4 + 3).toLowerCase()} at once` } },
+    {
+      type: 'addPart',
+      id: `s${i}`,
+      owner: `u${i}`,
+      kind: 'step',
+      set: { text: `System registers the record ${word(i * 4 + 3).toLowerCase()} at once` },
+    },
   ])
   await studio.newProject('Large')
   const project = /\/p\/([^/?]+)/.exec(page.url())?.[1] ?? ''
-  const answer = await page.request.post(`${studio.address}/api/projects/${project}/changes`, { data: { clientId: 'large', author: { id: 'somebody', name: 'Somebody' }, base: 0, changes: [...elements, ...cases] } })
+  const answer = await page.request.post(`${studio.address}/api/projects/${project}/changes`, {
+    data: { clientId: 'large', author: { id: 'somebody', name: 'Somebody' }, base: 0, changes: [...elements, ...cases] },
+  })
   expect(answer.status(), await answer.text()).toBe(200)
   await page.goto(`${studio.address}/p/${project}/matrix`)
   await expect(page.getByRole('grid', { name: 'Matrix' })).toHaveAttribute('aria-rowcount', '201')
@@ -198,12 +228,17 @@ test('a circle of calls stands out in the drawing, in the table and among the fi
   const call = page.getByRole('img', { name: 'assembly: "Label printer" gets LotLookup from Traceability, in a circle of calls' })
   await expect(call).toBeVisible()
   await expect(call.locator('path.circle').first()).toHaveCSS('stroke-width', '2.6px')
-  await expect(page.getByRole('img', { name: 'usage: Traceability uses "Label printer", in a circle of calls' }).locator('path.circleDashed')).toHaveCount(1)
+  await expect(
+    page.getByRole('img', { name: 'usage: Traceability uses "Label printer", in a circle of calls' }).locator('path.circleDashed'),
+  ).toHaveCount(1)
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Components', exact: true }).first().click()
   await expect(page.getByRole('main', { name: 'Components' }).getByText(/call each other in a circle/)).toBeVisible()
   // One call less, and nothing is marked.
   await page.goBack()
-  await page.getByRole('img', { name: /^usage: Traceability uses/ }).locator('path.hit').click({ force: true })
+  await page
+    .getByRole('img', { name: /^usage: Traceability uses/ })
+    .locator('path.hit')
+    .click({ force: true })
   await page.keyboard.press('Shift+Delete')
   await expect(page.getByRole('img', { name: 'assembly: "Label printer" gets LotLookup from Traceability', exact: true })).toBeVisible()
   await expect(page.locator('[data-group] path.circle')).toHaveCount(0)

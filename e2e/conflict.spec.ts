@@ -9,7 +9,8 @@ import { expect, Studio, test } from './studio'
 type Windows = { mine: Studio; theirs: Studio; id: string }
 
 const opened = (w: Studio) => expect(w.page.getByRole('status', { name: 'Saved state' })).toContainText('Saved')
-const heard = (w: Studio, revision: number) => expect(w.page.getByRole('status', { name: 'Saved state' })).toContainText(`Saved · revision ${revision}`)
+const heard = (w: Studio, revision: number) =>
+  expect(w.page.getByRole('status', { name: 'Saved state' })).toContainText(`Saved · revision ${revision}`)
 const note = (page: Page, theirs: string) => page.getByRole('alert').filter({ hasText: `changed it meanwhile to “${theirs}”` })
 
 for (const other of ['another window', 'another browser'] as const) {
@@ -119,7 +120,11 @@ for (const other of ['another window', 'another browser'] as const) {
       const flow = (w: Studio, name: string) => w.page.locator('#drawing').getByText(name, { exact: true }).first()
       const editor = (w: Studio) => w.page.getByRole('textbox', { name: /^Name of the data flow/ })
       const open = async (w: Studio) => {
-        await w.page.getByRole('img', { name: /sends "price list"/ }).locator('.hit').first().click({ force: true })
+        await w.page
+          .getByRole('img', { name: /sends "price list"/ })
+          .locator('.hit')
+          .first()
+          .click({ force: true })
         await w.page.keyboard.press('F2')
       }
       await open(mine)

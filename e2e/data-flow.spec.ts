@@ -51,7 +51,10 @@ test('from the brief to the context diagram and the first level', async ({ studi
   await candidates.getByRole('tab', { name: /Activities/ }).click()
   await candidates.getByRole('listitem').filter({ hasText: 'Beekeeper: deliver honey lot' }).getByRole('button').click()
   await studio.saved()
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Activities/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Activities/ })
+    .click()
   const grid = page.getByRole('grid', { name: 'Activity table' })
   await expect(grid.getByRole('gridcell', { name: /^Performer of Beekeeper, deliver honey lot: Beekeeper/ })).toBeVisible()
 
@@ -86,20 +89,31 @@ test('from the brief to the context diagram and the first level', async ({ studi
   await expect(page.getByRole('img', { name: /sends "intake receipt" to Beekeeper/ })).toHaveCount(1)
 
   // And the logical first level, with its number and its store.
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Activities/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Activities/ })
+    .click()
   await page.getByRole('button', { name: 'Logical level …' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Take over all of it' }).click()
   await expect(studio.shape('process 1 weigh lot')).toBeVisible()
   await expect(studio.shape('data store Lot register')).toBeVisible()
-  await expect(page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'First level' })).toHaveAttribute('aria-current', 'page')
+  await expect(page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'First level' })).toHaveAttribute(
+    'aria-current',
+    'page',
+  )
 
   // When the table changes, the difference is offered; what a person named stays.
   await studio.shape('process 1 weigh lot').dblclick()
   await page.getByRole('textbox', { name: 'Name of the process' }).fill('Receive lot')
   await page.keyboard.press('Enter')
   await expect(studio.shape('process 1 Receive lot')).toBeVisible()
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Activities/ }).click()
-  await grid.getByRole('gridcell', { name: 'Outputs of Intake clerk, weigh lot: lot entry to [Lot register]; intake receipt to Beekeeper' }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Activities/ })
+    .click()
+  await grid
+    .getByRole('gridcell', { name: 'Outputs of Intake clerk, weigh lot: lot entry to [Lot register]; intake receipt to Beekeeper' })
+    .click()
   await page.keyboard.press('Enter')
   await page.keyboard.type('; refusal to Beekeeper')
   await page.keyboard.press('Enter')
@@ -173,7 +187,11 @@ test('both notations, duplicates, and decision tables', async ({ studio, page })
   await page.getByRole('menuitem', { name: 'Show it once more' }).click()
   const both = page.getByRole('img', { name: 'data store Lot register, shown more than once' })
   await expect(both).toHaveCount(2)
-  await page.getByRole('img', { name: /"Settle payments" reads "graded lot"/ }).locator('text').first().click()
+  await page
+    .getByRole('img', { name: /"Settle payments" reads "graded lot"/ })
+    .locator('text')
+    .first()
+    .click()
   await studio.lexicon.getByRole('button', { name: 'Draw it to the other one' }).click()
   await studio.saved()
   await page.keyboard.press('Escape')
@@ -223,13 +241,15 @@ test('both notations, duplicates, and decision tables', async ({ studio, page })
   await expect(table.getByText(/Rules 2 and 4 both decide/)).toBeVisible()
 })
 
-test('the dictionary is checked and linked, and an item is followed', async ({ studio, page }) => {
+test('the dictionary is checked and linked, and an item has a lineage', async ({ studio, page }) => {
   const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/dictionary`)
   const main = page.getByRole('main', { name: 'Dictionary' })
   await main.getByRole('button', { name: 'delivery note', exact: true }).first().click()
   const entry = page.getByRole('complementary', { name: 'Entry' })
-  await expect(entry.getByRole('textbox', { name: 'Contents' })).toHaveValue('beekeeper number + announced mass + harvest date + floral source')
+  await expect(entry.getByRole('textbox', { name: 'Contents' })).toHaveValue(
+    'beekeeper number + announced mass + harvest date + floral source',
+  )
   await entry.getByRole('textbox', { name: 'Contents' }).fill('beekeeper number + [announced mass')
   await entry.getByRole('textbox', { name: 'Contents' }).press('Control+Enter')
   await expect(entry.getByText(/expected \], found the end/)).toBeVisible()
@@ -245,7 +265,7 @@ test('the dictionary is checked and linked, and an item is followed', async ({ s
 
   await page.goto(`${studio.address}/p/${id}/dictionary`)
   await main.getByRole('button', { name: 'residue value', exact: true }).first().click()
-  await entry.getByRole('button', { name: 'Follow it through all levels' }).click()
+  await entry.getByRole('button', { name: 'Lineage' }).click()
   const way = entry.getByRole('region', { name: 'The way of residue value' })
   await expect(way.getByText('Testing laboratory → 2 Grade lot')).toBeVisible()
   await way.getByRole('button', { name: 'Show on the sheet' }).first().click()
@@ -259,7 +279,10 @@ test('the dictionary is checked and linked, and an item is followed', async ({ s
 
 test('bad tables and texts say what is wrong', async ({ studio, page }) => {
   await studio.newProject('Bad input')
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Activities/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Activities/ })
+    .click()
   const take = (name: string, buffer: Buffer) => page.getByLabel('CSV in …').setInputFiles({ name, mimeType: 'text/csv', buffer })
   await take('no-activity.csv', Buffer.from('performer,inputs\nA,b'))
   await expect(page.getByText(/The heading lacks activity/)).toBeVisible()
@@ -269,13 +292,26 @@ test('bad tables and texts say what is wrong', async ({ studio, page }) => {
   await expect(page.getByText(/more than 2000 rows/)).toBeVisible()
   await take('fine.csv', Buffer.from('performer;activity;inputs\nClerk;=1+1;note from Keeper\n'))
   await expect(page.getByRole('gridcell', { name: 'Activity of Clerk, =1+1: =1+1' })).toBeVisible()
-  const answer = await page.request.get(await page.getByRole('link', { name: 'CSV out' }).getAttribute('href').then((h) => studio.address + h))
+  const answer = await page.request.get(
+    await page
+      .getByRole('link', { name: 'CSV out' })
+      .getAttribute('href')
+      .then((h) => studio.address + h),
+  )
   expect(await answer.text()).toContain("'=1+1")
 
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Brief' }).click()
-  await page.getByLabel('Choose a file …').setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: Buffer.from('All is well here. '.repeat(300_000)) })
+  await page
+    .getByLabel('Choose a file …')
+    .setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: Buffer.from('All is well here. '.repeat(300_000)) })
   await expect(page.getByText(/a section of the brief takes at most 1 MB/)).toBeVisible()
-  await page.getByLabel('Choose a file …').setInputFiles({ name: 'parts.md', mimeType: 'text/markdown', buffer: Buffer.from('# One\nA clerk <b>writes</b> a note.\n# Two\nA clerk reads a note.') })
+  await page
+    .getByLabel('Choose a file …')
+    .setInputFiles({
+      name: 'parts.md',
+      mimeType: 'text/markdown',
+      buffer: Buffer.from('# One\nA clerk <b>writes</b> a note.\n# Two\nA clerk reads a note.'),
+    })
   await expect(page.getByRole('heading', { name: 'Two' })).toBeVisible()
   await expect(page.getByText('<b>', { exact: false }).first()).toBeVisible()
 })
@@ -304,7 +340,10 @@ test('nobody waits between two cells on a slow line', async ({ studio, page }) =
   const grid = page.getByRole('grid', { name: 'Activity table' })
   await studio.slow(300)
   await grid.getByRole('gridcell', { name: /^Performer of a new row/ }).click()
-  for (const row of [['Beekeeper', 'deliver honey lot', '', 'delivery note to Intake clerk', 'no'], ['Intake clerk', 'weigh lot', 'delivery note from Beekeeper', 'lot entry to [Lot register]', 'perhaps']]) {
+  for (const row of [
+    ['Beekeeper', 'deliver honey lot', '', 'delivery note to Intake clerk', 'no'],
+    ['Intake clerk', 'weigh lot', 'delivery note from Beekeeper', 'lot entry to [Lot register]', 'perhaps'],
+  ]) {
     for (const cell of row) {
       await page.keyboard.type(cell)
       await page.keyboard.press('Tab')
@@ -319,14 +358,27 @@ test('nobody waits between two cells on a slow line', async ({ studio, page }) =
   await page.keyboard.type('; honey lot')
   await page.getByRole('heading', { name: 'Activities' }).click()
   await studio.saved()
-  await expect(grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot: perhaps Not kept: "perhaps" is neither yes nor no.' })).toHaveAttribute('aria-invalid', 'true')
+  await expect(
+    grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot: perhaps Not kept: "perhaps" is neither yes nor no.' }),
+  ).toHaveAttribute('aria-invalid', 'true')
   await grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot' }).click()
   await page.keyboard.type('yes')
   await page.keyboard.press('Enter')
   await studio.saved()
   await page.reload()
-  for (const [i, text] of ['Beekeeper outside deliver honey lot delivery note to Intake clerk honey lot ? from whom, or to whom no', 'Intake clerk inside weigh lot delivery note from Beekeeper lot entry to [Lot register] yes', 'Grader outside'].entries()) {
-    await expect(grid.getByRole('row').nth(i + 1)).toHaveText(new RegExp(text.split(' ').map((w) => w.replace(/[?[\]]/g, '\\$&')).join('\\s*')))
+  for (const [i, text] of [
+    'Beekeeper outside deliver honey lot delivery note to Intake clerk honey lot ? from whom, or to whom no',
+    'Intake clerk inside weigh lot delivery note from Beekeeper lot entry to [Lot register] yes',
+    'Grader outside',
+  ].entries()) {
+    await expect(grid.getByRole('row').nth(i + 1)).toHaveText(
+      new RegExp(
+        text
+          .split(' ')
+          .map((w) => w.replace(/[?[\]]/g, '\\$&'))
+          .join('\\s*'),
+      ),
+    )
   }
   await expect(grid.getByRole('row')).toHaveCount(5)
 })

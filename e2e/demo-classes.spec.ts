@@ -14,15 +14,26 @@ const classifiers = ['class', 'interface', 'enumeration', 'dataType']
 // drawn reads what a diagram shows: its classifiers with their features, and its
 // relations as statements.
 async function drawn(studio: Studio, project: string, diagram?: string): Promise<Drawn> {
-  const get = async <T>(path: string) => (await (await studio.page.request.get(`${studio.address}/api/projects/${project}${path}`)).json()) as T
+  const get = async <T>(path: string) =>
+    (await (await studio.page.request.get(`${studio.address}/api/projects/${project}${path}`)).json()) as T
   const id = diagram ?? (await get<{ diagrams: { id: string }[] }>('')).diagrams[0]?.id ?? ''
   const scene = await get<Scene>(`/diagrams/${id}/scene`)
   const relations = await get<{ statement?: string }[]>(`/diagrams/${id}/sentences`)
   const value = (slots: Slot[] | undefined, field: string) => slots?.find((s) => s.field === field)?.value ?? ''
-  const shapes = scene.groups.filter((g) => classifiers.includes(g.kind ?? '')).map((g) => ({
-    title: g.title, kind: g.kind ?? '', name: value(g.slots, 'name'), features: value(g.slots, 'features').split('\n').filter((l) => l.trim()),
-  }))
-  return { shapes: shapes.sort((a, b) => a.name.localeCompare(b.name)), relations: relations.flatMap((r) => (r.statement ? [r.statement] : [])).sort() }
+  const shapes = scene.groups
+    .filter((g) => classifiers.includes(g.kind ?? ''))
+    .map((g) => ({
+      title: g.title,
+      kind: g.kind ?? '',
+      name: value(g.slots, 'name'),
+      features: value(g.slots, 'features')
+        .split('\n')
+        .filter((l) => l.trim()),
+    }))
+  return {
+    shapes: shapes.sort((a, b) => a.name.localeCompare(b.name)),
+    relations: relations.flatMap((r) => (r.statement ? [r.statement] : [])).sort(),
+  }
 }
 
 async function wantedFrom(studio: Studio): Promise<Drawn> {
@@ -99,11 +110,16 @@ test('the class diagram of the demo from nothing, by pasting text', async ({ stu
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   const cards = wanted.shapes.map((s) => `${s.title.replace(/^data type /, 'dataType ')}\n${s.features.join('\n')}`)
   await studio.sheet.focus()
-  await page.evaluate((text) => {
-    const data = new DataTransfer()
-    data.setData('text/plain', text)
-    document.getElementById('drawing')?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
-  }, [...cards, ...wanted.relations].join('\n\n'))
+  await page.evaluate(
+    (text) => {
+      const data = new DataTransfer()
+      data.setData('text/plain', text)
+      document
+        .getElementById('drawing')
+        ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+    },
+    [...cards, ...wanted.relations].join('\n\n'),
+  )
   await expect(studio.shape('class JarBatch')).toBeVisible()
   await studio.saved()
   const made = await drawn(studio, projectOf(studio))

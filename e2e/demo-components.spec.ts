@@ -6,18 +6,26 @@ import { boxOf, expect, pull, type Studio, test } from './studio'
 // What it has to become is read from the demo itself.
 
 const statements = async (studio: Studio, project: string, diagram: string) => {
-  const all = (await (await studio.page.request.get(`${studio.address}/api/projects/${project}/diagrams/${diagram}/sentences`)).json()) as { statement?: string }[]
+  const all = (await (await studio.page.request.get(`${studio.address}/api/projects/${project}/diagrams/${diagram}/sentences`)).json()) as {
+    statement?: string
+  }[]
   return all.flatMap((r) => (r.statement ? [r.statement.replaceAll('@component', '')] : [])).sort()
 }
 
 const here = (page: Page) => [/\/p\/([^/?]+)/.exec(page.url())?.[1] ?? '', /\/d\/([^/?]+)/.exec(page.url())?.[1] ?? ''] as const
 
 const places = [
-  ['component', 'Settlement', 150, 50], ['component', 'Intake desk', 520, 50],
-  ['interface', 'BlendPlanning', 190, 150], ['interface', 'ResultSource', 560, 150],
-  ['component', 'Blend planner', 150, 240], ['component', 'Lab gateway', 520, 240],
-  ['interface', 'LabelOutput', 120, 350], ['interface', 'LotLookup', 360, 400],
-  ['component', 'Label printer', 60, 440], ['component', 'Traceability', 300, 520], ['interface', 'TraceQuery', 560, 560],
+  ['component', 'Settlement', 150, 50],
+  ['component', 'Intake desk', 520, 50],
+  ['interface', 'BlendPlanning', 190, 150],
+  ['interface', 'ResultSource', 560, 150],
+  ['component', 'Blend planner', 150, 240],
+  ['component', 'Lab gateway', 520, 240],
+  ['interface', 'LabelOutput', 120, 350],
+  ['interface', 'LotLookup', 360, 400],
+  ['component', 'Label printer', 60, 440],
+  ['component', 'Traceability', 300, 520],
+  ['interface', 'TraceQuery', 560, 560],
 ] as const
 
 // make places a shape from the toolbar with a click, and names it.
@@ -50,14 +58,21 @@ test('the component diagram of the demo by the pointer', async ({ studio, page }
   for (const [kind, name, x, y] of places) await make(studio, page, kind, name, x, y)
   // What is offered at ports has its port first.
   for (const port of ['lookup', 'query']) {
-    await studio.shape('component Traceability').locator('.shape').first().click({ position: { x: 4, y: 4 } })
+    await studio
+      .shape('component Traceability')
+      .locator('.shape')
+      .first()
+      .click({ position: { x: 4, y: 4 } })
     await studio.lexicon.getByRole('button', { name: 'Add a port' }).click()
     await studio.lexicon.getByLabel('Name', { exact: true }).fill(port)
     await studio.lexicon.getByLabel('Name', { exact: true }).press('Enter')
     await expect(studio.shape(`port ${port} of component Traceability`)).toBeVisible()
     await studio.saved()
   }
-  for (const [port, iface] of [['lookup', 'LotLookup'], ['query', 'TraceQuery']] as const) {
+  for (const [port, iface] of [
+    ['lookup', 'LotLookup'],
+    ['query', 'TraceQuery'],
+  ] as const) {
     await tie(studio, page, `port ${port} of component Traceability`, `interface ${iface}`, new RegExp(`provides ${iface}`))
   }
   for (const s of wanted.filter((s) => !s.includes(' at '))) {
@@ -71,8 +86,12 @@ test('the component diagram of the demo by the pointer', async ({ studio, page }
 })
 
 const held = [
-  ['Settlement', 150, 50, []], ['Intake desk', 520, 50, ['Grading']], ['Blend planner', 150, 240, ['BlendPlanner']],
-  ['Lab gateway', 520, 240, ['LabGateway']], ['Label printer', 60, 430, ['LabelPrinter']], ['Traceability', 420, 430, ['Traceability']],
+  ['Settlement', 150, 50, []],
+  ['Intake desk', 520, 50, ['Grading']],
+  ['Blend planner', 150, 240, ['BlendPlanner']],
+  ['Lab gateway', 520, 240, ['LabGateway']],
+  ['Label printer', 60, 430, ['LabelPrinter']],
+  ['Traceability', 420, 430, ['Traceability']],
 ] as const
 
 test('the component diagram of the demo by dragging its classes in', async ({ studio, page }) => {
@@ -81,7 +100,14 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   const wanted = (await statements(studio, project, 'components')).map((s) => s.replace(/ at \w+/, '')).sort()
   // The classes of the demo, and no components yet.
   const doomed = ['components', 'c-blend', 'c-intake', 'c-lab', 'c-label', 'c-settle', 'c-trace']
-  const answer = await page.request.post(`${studio.address}/api/projects/${project}/changes`, { data: { clientId: 'clearing', author: { id: 'clearing', name: 'Clearing' }, base: 0, changes: doomed.map((id) => ({ type: 'delete', id })) } })
+  const answer = await page.request.post(`${studio.address}/api/projects/${project}/changes`, {
+    data: {
+      clientId: 'clearing',
+      author: { id: 'clearing', name: 'Clearing' },
+      base: 0,
+      changes: doomed.map((id) => ({ type: 'delete', id })),
+    },
+  })
   expect(answer.status(), await answer.text()).toBe(200)
   await page.reload()
   await page.getByRole('button', { name: 'New component diagram' }).click()
@@ -91,12 +117,23 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
     for (const c of classes) {
       await page.keyboard.press('Escape') // nothing selected: the lexicon shows all terms
       await studio.lexicon.getByRole('searchbox', { name: 'Search the lexicon' }).fill(c)
-      await studio.lexicon.getByRole('button', { name: `class ${c}`, exact: true }).dragTo(studio.sheet, { targetPosition: { x: x + 30, y: y + 30 } })
+      await studio.lexicon
+        .getByRole('button', { name: `class ${c}`, exact: true })
+        .dragTo(studio.sheet, { targetPosition: { x: x + 30, y: y + 30 } })
       await expect(studio.shape(`class ${c}`)).toBeVisible()
       await studio.saved()
       // What follows from what it holds is offered: take all of it, one after the other.
       const offers = page.getByRole('menu', { name: 'What follows from what it holds?' })
-      while (await offers.getByRole('menuitem').first().waitFor({ timeout: 2500 }).then(() => true, () => false)) {
+      while (
+        await offers
+          .getByRole('menuitem')
+          .first()
+          .waitFor({ timeout: 2500 })
+          .then(
+            () => true,
+            () => false,
+          )
+      ) {
         await offers.getByRole('menuitem').first().click()
         await studio.saved()
       }
@@ -107,7 +144,11 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   await expect(page.getByText('Arranged in layers.')).toBeVisible()
   await page.getByRole('button', { name: 'Fit', exact: true }).click()
   // What no class tells is pulled.
-  for (const [from, to] of [['Blend planner', 'LabelOutput'], ['Blend planner', 'LotLookup'], ['Settlement', 'BlendPlanning']] as const) {
+  for (const [from, to] of [
+    ['Blend planner', 'LabelOutput'],
+    ['Blend planner', 'LotLookup'],
+    ['Settlement', 'BlendPlanning'],
+  ] as const) {
     await tie(studio, page, `component ${from}`, `interface ${to}`, new RegExp(`^${from} requires ${to}`))
   }
   await expect.poll(async () => statements(studio, ...here(page))).toEqual(wanted)
@@ -115,5 +156,7 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   await expect(studio.shape('class BlendPlanner')).toBeVisible()
   // What is held is told from both sides.
   await studio.shape('class BlendPlanner').click()
-  await expect(studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Blend planner', exact: true })).toBeVisible()
+  await expect(
+    studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Blend planner', exact: true }),
+  ).toBeVisible()
 })

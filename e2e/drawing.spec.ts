@@ -44,7 +44,9 @@ test('text fits its box as the browser measures it', async ({ studio, page }) =>
   await studio.copyOfDemo()
   await studio.shape('class Hive').click()
   const name = studio.lexicon.getByLabel('Name', { exact: true })
-  await name.fill('ÄßWwMm@iIl1|.,;:!? 日本 Ünïcödé AV To Ty — a name that goes on and on until it has to be broken into several lines, even withoutanyspaceswhatsoeverinbetween')
+  await name.fill(
+    'ÄßWwMm@iIl1|.,;:!? 日本 Ünïcödé AV To Ty — a name that goes on and on until it has to be broken into several lines, even withoutanyspaceswhatsoeverinbetween',
+  )
   await name.press('Enter')
   await studio.saved()
   await page.evaluate(() => document.fonts.ready)
@@ -59,7 +61,8 @@ test('text fits its box as the browser measures it', async ({ studio, page }) =>
         const length = text.getAttribute('textLength')
         const measured = length ? Number(length) : (text as SVGTextElement).getComputedTextLength()
         text.removeAttribute('textLength')
-        if (/^[ -~«»]*$/.test(text.textContent ?? '')) off = Math.max(off, Math.abs(measured - (text as SVGTextElement).getComputedTextLength()))
+        if (/^[ -~«»]*$/.test(text.textContent ?? ''))
+          off = Math.max(off, Math.abs(measured - (text as SVGTextElement).getComputedTextLength()))
         const r = text.getBoundingClientRect()
         n++
         if (box) over = Math.max(over, r.right - box.right, box.left - r.left, r.bottom - box.bottom - 1)

@@ -102,7 +102,10 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
   await studio.state('Sensor is a kind of Station')
   await studio.state('Station is a kind of Sensor')
   await studio.state('1 Sensor -- 1 Reading')
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Findings/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Findings/ })
+    .click()
   const findings = page.getByRole('main', { name: 'Findings' })
   await expect(findings.getByText('A kind of itself: ')).toBeVisible()
   await expect(findings.getByText('What is Sensor to do with Reading?')).toBeVisible()
@@ -112,7 +115,10 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
   await expect(findings.getByText('A kind of itself: ')).toHaveCount(0)
 
   // Output: read, take away, compile.
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Output/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Output/ })
+    .click()
   await page.getByRole('button', { name: 'station.go' }).click()
   await expect(page.getByText('func NewStation(')).toBeVisible()
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download Go skeletons' }).click()])
@@ -247,7 +253,10 @@ test('diagrams and the project are renamed and deleted, and that is undone', asy
 test('a project leaves as a model file and comes back the same', async ({ studio, page }) => {
   await studio.copyOfDemo()
   await studio.state('Hive houses 1..* Frame')
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Output/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Output/ })
+    .click()
   const take = async () => {
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Export model file' }).click()])
     return { path: await download.path(), name: download.suggestedFilename() }
@@ -257,7 +266,10 @@ test('a project leaves as a model file and comes back the same', async ({ studio
   await page.goto(studio.address)
   await page.getByLabel('Import a model file').setInputFiles(first.path)
   await expect(studio.shape('class Frame')).toBeVisible()
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Output/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Output/ })
+    .click()
   const second = await take()
   expect(readFileSync(second.path, 'utf8')).toBe(readFileSync(first.path, 'utf8'))
 
@@ -266,8 +278,12 @@ test('a project leaves as a model file and comes back the same', async ({ studio
   await expect(page.getByRole('link').first()).toBeVisible()
   const projects = await page.getByRole('listitem').count()
   const broken = readFileSync(first.path, 'utf8').replace('"multiplicity": "1..*"', '"multiplicity": "lots"')
-  await page.getByLabel('Import a model file').setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(broken) })
-  await expect(page.getByRole('alert')).toContainText(/line \d+, relationships\[\d+\]\.ends\[\d\]\.multiplicity: .*"lots" is not a multiplicity/)
+  await page
+    .getByLabel('Import a model file')
+    .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(broken) })
+  await expect(page.getByRole('alert')).toContainText(
+    /line \d+, relationships\[\d+\]\.ends\[\d\]\.multiplicity: .*"lots" is not a multiplicity/,
+  )
   await page.reload()
   await expect(page.getByRole('listitem')).toHaveCount(projects)
 })
@@ -287,7 +303,9 @@ test('a browser that cannot run it is told so in one sentence', async ({ studio,
 test('the list of projects moves nothing away when it comes late', async ({ studio, page }) => {
   await studio.copyOfDemo() // there is something to list
   let come: () => void = () => undefined
-  const list = new Promise<void>((resolve) => { come = resolve })
+  const list = new Promise<void>((resolve) => {
+    come = resolve
+  })
   await page.route('**/api/projects', async (route) => {
     if (route.request().method() === 'GET') await list
     await route.continue()

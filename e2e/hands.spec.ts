@@ -30,11 +30,29 @@ const diagramOf = (page: Page) => /\/d\/([^/?]+)/.exec(page.url())?.[1] ?? ''
 
 // A harbour: another trade than the demo's.
 const classes: [name: string, features: string[]][] = [
-  ['Harbour', ['name: String', 'depth: Decimal']], ['Pilot', ['licence: String', 'since: Date']], ['Vessel', ['callSign: String {id}', 'length: Decimal']], ['Berth', ['number: Integer {id}']],
-  ['Quay', ['metres: Decimal']], ['Crane', ['reach: Decimal', 'load: Decimal']], ['Cargo', ['weight: Decimal']], ['Manifest', ['issued: Date']], ['Tide', ['height: Decimal', 'at: String']],
-  ['Tug', ['power: Integer']], ['Voyage', ['left: Date', 'due: Date']], ['Agent', ['name: String']],
+  ['Harbour', ['name: String', 'depth: Decimal']],
+  ['Pilot', ['licence: String', 'since: Date']],
+  ['Vessel', ['callSign: String {id}', 'length: Decimal']],
+  ['Berth', ['number: Integer {id}']],
+  ['Quay', ['metres: Decimal']],
+  ['Crane', ['reach: Decimal', 'load: Decimal']],
+  ['Cargo', ['weight: Decimal']],
+  ['Manifest', ['issued: Date']],
+  ['Tide', ['height: Decimal', 'at: String']],
+  ['Tug', ['power: Integer']],
+  ['Voyage', ['left: Date', 'due: Date']],
+  ['Agent', ['name: String']],
 ]
-const relations = ['1 Harbour has 1..* Quay', '1 Quay offers 1..* Berth', '0..1 Pilot guides 0..* Vessel', '1 Vessel makes 0..* Voyage', '0..* Crane lifts 0..* Cargo', '1 Manifest lists 1..* Cargo', 'Tug is a kind of Vessel', '0..1 Agent files 0..* Manifest']
+const relations = [
+  '1 Harbour has 1..* Quay',
+  '1 Quay offers 1..* Berth',
+  '0..1 Pilot guides 0..* Vessel',
+  '1 Vessel makes 0..* Voyage',
+  '0..* Crane lifts 0..* Cargo',
+  '1 Manifest lists 1..* Cargo',
+  'Tug is a kind of Vessel',
+  '0..1 Agent files 0..* Manifest',
+]
 
 async function expectClasses(studio: Studio, features: boolean) {
   const get = await saved(studio)
@@ -51,7 +69,9 @@ test('whoever waits for the program is told so, and goes on as soon as it is the
   const context = await browser.newContext({ serviceWorkers: 'block' })
   const page = await context.newPage()
   let come = () => undefined as void
-  const there = new Promise<void>((resolve) => { come = resolve })
+  const there = new Promise<void>((resolve) => {
+    come = resolve
+  })
   await context.route('**/core/*.wasm', async (route) => {
     await there
     await route.continue()
@@ -141,7 +161,15 @@ for (const delay of delays) {
         await type(page, 'Weather hut')
         await page.keyboard.press('Tab')
         await studio.statement.focus()
-        const flows = ['Observer sends "snow reading" to "Weather hut"', 'Observer sends "wind reading" to "Weather hut"', '"Weather hut" sends "reading receipt" to Observer', '"Weather hut" sends forecast to Village', '"Weather hut" sends "storm warning" to Village', 'Satellite sends "cloud picture" to "Weather hut"', 'Village sends question to "Weather hut"']
+        const flows = [
+          'Observer sends "snow reading" to "Weather hut"',
+          'Observer sends "wind reading" to "Weather hut"',
+          '"Weather hut" sends "reading receipt" to Observer',
+          '"Weather hut" sends forecast to Village',
+          '"Weather hut" sends "storm warning" to Village',
+          'Satellite sends "cloud picture" to "Weather hut"',
+          'Village sends question to "Weather hut"',
+        ]
         for (const f of flows) {
           await type(page, f)
           await page.keyboard.press('Enter')
@@ -154,12 +182,22 @@ for (const delay of delays) {
       test('six steps of a use case', async ({ studio, page }) => {
         await late(page, delay)
         await studio.newProject(`Rescue ${delay} ${round}`)
-        await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Use cases/ }).click()
+        await page
+          .getByRole('navigation', { name: 'Path' })
+          .getByRole('button', { name: /^Use cases/ })
+          .click()
         await page.getByLabel('Name of a new use case').click()
         await type(page, 'Report an avalanche')
         await page.keyboard.press('Enter')
         await page.getByRole('textbox', { name: 'Steps, one a line' }).click()
-        const steps = ['Warden names the valley', 'System shows the huts', 'Warden marks the slope', 'System asks who is missing', 'Warden gives the names', 'System alarms the crew']
+        const steps = [
+          'Warden names the valley',
+          'System shows the huts',
+          'Warden marks the slope',
+          'System asks who is missing',
+          'Warden gives the names',
+          'System alarms the crew',
+        ]
         for (const [i, s] of steps.entries()) {
           if (i > 0) await page.keyboard.press('Enter')
           await type(page, s)
@@ -175,9 +213,18 @@ for (const delay of delays) {
       test('ten rows of activities', async ({ studio, page }) => {
         await late(page, delay)
         await studio.newProject(`Workshop ${delay} ${round}`)
-        await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Activities/ }).click()
+        await page
+          .getByRole('navigation', { name: 'Path' })
+          .getByRole('button', { name: /^Activities/ })
+          .click()
         await page.getByRole('gridcell', { name: /^Performer of a new row/ }).click()
-        const rows = Array.from({ length: 10 }, (_, i) => [`Tailor ${i + 1}`, `cut costume ${i + 1}`, `order ${i + 1} from Stage`, `costume note ${i + 1} to Stage`, i % 2 ? 'yes' : 'no'])
+        const rows = Array.from({ length: 10 }, (_, i) => [
+          `Tailor ${i + 1}`,
+          `cut costume ${i + 1}`,
+          `order ${i + 1} from Stage`,
+          `costume note ${i + 1} to Stage`,
+          i % 2 ? 'yes' : 'no',
+        ])
         for (const [i, row] of rows.entries()) {
           for (const cell of row) {
             await type(page, cell)
@@ -191,7 +238,9 @@ for (const delay of delays) {
         await page.keyboard.press('Enter')
         await page.keyboard.press('Escape')
         const get = await saved(studio)
-        const table = await get<{ rows: { performer: string; name: string; inputs: string; outputs: string; processing: string }[] }>('/activities')
+        const table = await get<{ rows: { performer: string; name: string; inputs: string; outputs: string; processing: string }[] }>(
+          '/activities',
+        )
         expect(table.rows.map((r) => [r.performer, r.name, r.inputs, r.outputs, r.processing])).toEqual(rows)
       })
     })

@@ -13,7 +13,9 @@ const rename = async (studio: Studio, from: string, to: string) => {
 
 test('eight windows of one browser share one stream and see each change within a second', async ({ studio, page, context }) => {
   let streams = 0
-  context.on('request', (r) => { if (r.url().includes('/api/events')) streams++ })
+  context.on('request', (r) => {
+    if (r.url().includes('/api/events')) streams++
+  })
   const id = await studio.copyOfDemo()
   await expect.poll(() => streams).toBe(1)
   const windows: Studio[] = [studio]
@@ -25,7 +27,10 @@ test('eight windows of one browser share one stream and see each change within a
   }
   expect(streams, 'the other windows hear through the first').toBe(1)
   const slowest: number[] = []
-  for (const [n, author] of [[0, windows[3]], [1, windows[7]]] as const) {
+  for (const [n, author] of [
+    [0, windows[3]],
+    [1, windows[7]],
+  ] as const) {
     if (!author) throw new Error('no window')
     const to = `Bee house ${n}`
     await rename(author, n === 0 ? 'Hive' : 'Bee house 0', to)
@@ -69,7 +74,10 @@ test('two server processes on one database show the same, with who is where', as
 
 test('what is written on something that somebody else removes is told, not lost', async ({ studio, page, browser }) => {
   const id = await studio.copyOfDemo()
-  await studio.shape('class Grade').or(studio.shape('enumeration Grade')).dblclick({ position: { x: 20, y: 30 } })
+  await studio
+    .shape('class Grade')
+    .or(studio.shape('enumeration Grade'))
+    .dblclick({ position: { x: 20, y: 30 } })
   await page.getByRole('textbox', { name: 'Name of the enumeration' }).fill('Quality of honey')
   const context = await browser.newContext()
   const other = new Studio(await context.newPage(), studio.address)
@@ -124,7 +132,9 @@ test('a reload at once, before the browser has written anything down, loses noth
   await page.evaluate(() => {
     const put = IDBObjectStore.prototype.put
     IDBObjectStore.prototype.put = function (this: IDBObjectStore, value: unknown) {
-      const again = () => { this.count().onsuccess = again }
+      const again = () => {
+        this.count().onsuccess = again
+      }
       again()
       return put.call(this, value)
     }

@@ -14,7 +14,10 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
     // Page and program are held before the line goes.
     await page.evaluate(async () => {
       await navigator.serviceWorker.ready
-      const wanted = performance.getEntriesByType('resource').map((e) => new URL(e.name).pathname).filter((p) => /^\/(assets|core|fonts)\//.test(p))
+      const wanted = performance
+        .getEntriesByType('resource')
+        .map((e) => new URL(e.name).pathname)
+        .filter((p) => /^\/(assets|core|fonts)\//.test(p))
       for (;;) {
         const cache = await caches.open('lexeon-1')
         const held = await Promise.all([...wanted, '/'].map((p) => cache.match(p)))
@@ -61,8 +64,18 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
     await expect(state).toContainText('Offline, 200 changes wait')
 
     // Meanwhile somebody else names the five classes.
-    const changes = [['hive', 'Skep'], ['apiary', 'Garden'], ['blend', 'Cuvee'], ['jar-batch', 'Bottling'], ['test-result', 'Assay']].map(([row, name]) => ({ type: 'setName', id: row, name }))
-    const answer = await (await browser.newContext()).request.post(`${program.address}/api/projects/${id}/changes`, { data: { clientId: 'other', author: { id: 'ben', name: 'Ben' }, base: 0, changes } })
+    const changes = [
+      ['hive', 'Skep'],
+      ['apiary', 'Garden'],
+      ['blend', 'Cuvee'],
+      ['jar-batch', 'Bottling'],
+      ['test-result', 'Assay'],
+    ].map(([row, name]) => ({ type: 'setName', id: row, name }))
+    const answer = await (
+      await browser.newContext()
+    ).request.post(`${program.address}/api/projects/${id}/changes`, {
+      data: { clientId: 'other', author: { id: 'ben', name: 'Ben' }, base: 0, changes },
+    })
     expect(answer.status(), await answer.text()).toBe(200)
     const began = Date.now()
     await context.setOffline(false)
@@ -70,7 +83,13 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
     console.log(`200 pending changes were decided ${Date.now() - began} ms after the line was back`)
     await page.getByRole('button', { name: '5 could not be done' }).click()
     const listed = page.getByRole('dialog', { name: 'What could not be done' })
-    for (const [mine, theirs] of [['Bee box', 'Skep'], ['Bee yard', 'Garden'], ['Mix', 'Cuvee'], ['Filling', 'Bottling'], ['Finding', 'Assay']] as const) {
+    for (const [mine, theirs] of [
+      ['Bee box', 'Skep'],
+      ['Bee yard', 'Garden'],
+      ['Mix', 'Cuvee'],
+      ['Filling', 'Bottling'],
+      ['Finding', 'Assay'],
+    ] as const) {
       await expect(listed.getByText(mine, { exact: true })).toBeVisible()
       await expect(listed.getByText(`“${theirs}”`, { exact: true })).toBeVisible()
     }
@@ -92,14 +111,16 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
 test('a first visit shows the drawing before the program has come, and keeps what is typed meanwhile', async ({ studio, page }) => {
   const id = await studio.importDemo()
   let come: () => void = () => undefined
-  const program = new Promise<void>((resolve) => { come = resolve })
+  const program = new Promise<void>((resolve) => {
+    come = resolve
+  })
   await page.route('**/core/*.wasm', async (route) => {
     await program
     await route.continue()
   })
   await page.goto(`${studio.address}/p/${id}/d/lots`)
   await expect(studio.shape('class HoneyLot')).toBeVisible()
-  await expect(page.getByRole('status', { name: 'Saved state' })).toContainText('Opening')
+  await expect(page.getByRole('status', { name: 'Saved state' })).toContainText('Loading the program')
   await studio.sheet.focus()
   await page.keyboard.press('c')
   await page.keyboard.press('Enter')
@@ -121,30 +142,60 @@ test('what is shown after a reload can be worked with before the log has come', 
   await page.goto(`${studio.address}/p/${id}/d/lots`)
   await studio.saved()
   // copyKept copies what the browser keeps of a model; false while there is nothing.
-  const copyKept = (from: string, to: string) => expect.poll(() => page.evaluate(([from, to]) => new Promise<boolean>((resolve) => {
-    const open = indexedDB.open('lexeon')
-    open.onsuccess = () => {
-      const store = open.result.transaction('models', 'readwrite').objectStore('models')
-      const done = (value: boolean) => { open.result.close(); resolve(value) }
-      const get = store.get(from) as IDBRequest<object | undefined>
-      get.onsuccess = () => {
-        if (get.result) store.put({ ...get.result, project: to }).onsuccess = () => done(true)
-        else done(false)
-      }
-    }
-  }), [from, to] as const)).toBe(true)
-  const drawingKept = (text: string) => expect.poll(() => page.evaluate(([id, text]) => new Promise<boolean>((resolve) => {
-    const open = indexedDB.open('lexeon')
-    open.onsuccess = () => {
-      const get = open.result.transaction('drawings').objectStore('drawings').get([id, 'lots']) as IDBRequest<object | undefined>
-      get.onsuccess = () => { open.result.close(); resolve(JSON.stringify(get.result ?? {}).includes(text)) }
-    }
-  }), [id, text] as const)).toBe(true)
+  const copyKept = (from: string, to: string) =>
+    expect
+      .poll(() =>
+        page.evaluate(
+          ([from, to]) =>
+            new Promise<boolean>((resolve) => {
+              const open = indexedDB.open('lexeon')
+              open.onsuccess = () => {
+                const store = open.result.transaction('models', 'readwrite').objectStore('models')
+                const done = (value: boolean) => {
+                  open.result.close()
+                  resolve(value)
+                }
+                const get = store.get(from) as IDBRequest<object | undefined>
+                get.onsuccess = () => {
+                  if (get.result) store.put({ ...get.result, project: to }).onsuccess = () => done(true)
+                  else done(false)
+                }
+              }
+            }),
+          [from, to] as const,
+        ),
+      )
+      .toBe(true)
+  const drawingKept = (text: string) =>
+    expect
+      .poll(() =>
+        page.evaluate(
+          ([id, text]) =>
+            new Promise<boolean>((resolve) => {
+              const open = indexedDB.open('lexeon')
+              open.onsuccess = () => {
+                const get = open.result.transaction('drawings').objectStore('drawings').get([id, 'lots']) as IDBRequest<object | undefined>
+                get.onsuccess = () => {
+                  open.result.close()
+                  resolve(JSON.stringify(get.result ?? {}).includes(text))
+                }
+              }
+            }),
+          [id, text] as const,
+        ),
+      )
+      .toBe(true)
   await copyKept(id, 'as it was')
   // Meanwhile somebody else makes a class, puts it on the diagram, and renames another one.
   await page.goto(`${studio.address}/favicon.svg`)
-  const changes = [{ type: 'addElement', id: 'late', kind: 'class', name: 'Late tray' }, { type: 'place', id: 'late-place', diagram: 'lots', subject: 'late', x: 40, y: 900 }, { type: 'setName', id: 'hive', name: 'Skep' }]
-  const answer = await page.request.post(`${studio.address}/api/projects/${id}/changes`, { data: { clientId: 'other', author: { id: 'ben', name: 'Ben' }, base: 0, changes } })
+  const changes = [
+    { type: 'addElement', id: 'late', kind: 'class', name: 'Late tray' },
+    { type: 'place', id: 'late-place', diagram: 'lots', subject: 'late', x: 40, y: 900 },
+    { type: 'setName', id: 'hive', name: 'Skep' },
+  ]
+  const answer = await page.request.post(`${studio.address}/api/projects/${id}/changes`, {
+    data: { clientId: 'other', author: { id: 'ben', name: 'Ben' }, base: 0, changes },
+  })
   expect(answer.status(), await answer.text()).toBe(200)
   await page.goto(`${studio.address}/p/${id}/d/lots`)
   await expect(studio.shape('class Late tray')).toBeVisible()
@@ -152,13 +203,17 @@ test('what is shown after a reload can be worked with before the log has come', 
   await page.goto(`${studio.address}/favicon.svg`)
   await copyKept('as it was', id)
   let come: () => void = () => undefined
-  const log = new Promise<void>((resolve) => { come = resolve })
+  const log = new Promise<void>((resolve) => {
+    come = resolve
+  })
   await page.route('**/log?since=*', async (route) => {
     await log
     await route.continue()
   })
   let run: () => void = () => undefined
-  const program = new Promise<void>((resolve) => { run = resolve })
+  const program = new Promise<void>((resolve) => {
+    run = resolve
+  })
   await page.route('**/core/*.wasm', async (route) => {
     await program
     await route.continue()

@@ -18,7 +18,17 @@ export default defineConfig({
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       // Debian's browser, without looking for anything outside this machine. One name leads
       // here that is not that of this machine: at such an address the browser is less trusting.
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-proxy-server', '--host-resolver-rules=MAP models.example 127.0.0.1'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-proxy-server',
+        '--host-resolver-rules=MAP models.example 127.0.0.1',
+      ],
     },
   },
 })

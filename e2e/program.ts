@@ -15,7 +15,10 @@ const postgresBin = () => {
 }
 
 export class Database {
-  constructor(readonly folder: string, readonly port: string) {}
+  constructor(
+    readonly folder: string,
+    readonly port: string,
+  ) {}
 
   start(): string {
     return execFileSync(join(root, 'scripts/postgres.sh'), ['start', join(root, this.folder), this.port], { encoding: 'utf8' }).trim()
@@ -33,7 +36,9 @@ export class Database {
   }
 
   create(): string {
-    const url = new URL(process.env.LEXEON_TEST_DATABASE_URL && this.folder === '.run/test-postgres' ? process.env.LEXEON_TEST_DATABASE_URL : this.start())
+    const url = new URL(
+      process.env.LEXEON_TEST_DATABASE_URL && this.folder === '.run/test-postgres' ? process.env.LEXEON_TEST_DATABASE_URL : this.start(),
+    )
     const name = `e2e_${randomBytes(6).toString('hex')}`
     execFileSync(join(postgresBin(), 'createdb'), ['-h', url.hostname, '-p', url.port, '-U', url.username, name], {
       env: { ...process.env, PGPASSWORD: url.password },
@@ -49,12 +54,26 @@ export class Program {
   address = ''
   private child?: ChildProcess
 
-  constructor(readonly database: string, readonly options: string[] = []) {}
+  constructor(
+    readonly database: string,
+    readonly options: string[] = [],
+  ) {}
 
   async start(): Promise<this> {
-    const child = spawn(join(root, 'bin/lexeon'), ['serve', '--addr', '127.0.0.1:0', '--database', this.database, '--demo', join(root, 'demo/heatherfold.lexeon.json'), ...this.options], {
-      stdio: ['ignore', 'pipe', 'inherit'],
-    })
+    const child = spawn(
+      join(root, 'bin/lexeon'),
+      [
+        'serve',
+        '--addr',
+        '127.0.0.1:0',
+        '--database',
+        this.database,
+        '--demo',
+        join(root, 'demo/heatherfold.lexeon.json'),
+        ...this.options,
+      ],
+      { stdio: ['ignore', 'pipe', 'inherit'] },
+    )
     this.child = child
     this.address = await new Promise<string>((resolve, reject) => {
       let text = ''

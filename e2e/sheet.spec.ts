@@ -34,7 +34,12 @@ test('many are selected, aligned, spread, sized, duplicated and taken back', asy
   await expect(studio.lexicon.getByRole('heading', { name: '3 selected' })).toBeVisible()
   await menu(page, 'Arrange', 'Lower edges')
   await studio.saved()
-  const bottoms = await Promise.all(['Apiary', 'Hive', 'TestResult'].map(async (n) => { const b = await shapeBox(studio, `class ${n}`); return b.y + b.height }))
+  const bottoms = await Promise.all(
+    ['Apiary', 'Hive', 'TestResult'].map(async (n) => {
+      const b = await shapeBox(studio, `class ${n}`)
+      return b.y + b.height
+    }),
+  )
   expect(Math.max(...bottoms) - Math.min(...bottoms)).toBeLessThan(1.5)
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
   await studio.saved()
@@ -62,9 +67,16 @@ test('many are selected, aligned, spread, sized, duplicated and taken back', asy
   await menu(page, 'Arrange', 'In layers')
   await expect(page.getByText('Arranged in layers.')).toBeVisible()
   await page.getByRole('button', { name: 'Fit' }).click()
-  const boxes = await page.locator('#drawing [data-box]').evaluateAll((all) => all.map((g) => { const r = g.querySelector('.shape, .note')?.getBoundingClientRect(); return r ? { x: r.x, y: r.y, r: r.right, b: r.bottom } : { x: 0, y: 0, r: 0, b: 0 } }))
+  const boxes = await page.locator('#drawing [data-box]').evaluateAll((all) =>
+    all.map((g) => {
+      const r = g.querySelector('.shape, .note')?.getBoundingClientRect()
+      return r ? { x: r.x, y: r.y, r: r.right, b: r.bottom } : { x: 0, y: 0, r: 0, b: 0 }
+    }),
+  )
   expect(boxes.length).toBe(13)
-  boxes.forEach((a, i) => boxes.slice(i + 1).forEach((b) => expect(a.x < b.r - 1 && b.x < a.r - 1 && a.y < b.b - 1 && b.y < a.b - 1).toBe(false)))
+  boxes.forEach((a, i) =>
+    boxes.slice(i + 1).forEach((b) => expect(a.x < b.r - 1 && b.x < a.r - 1 && a.y < b.b - 1 && b.y < a.b - 1).toBe(false)),
+  )
 })
 
 test('a rectangle selects, a group moves with its guides, and keys nudge', async ({ studio, page }) => {
@@ -201,7 +213,10 @@ test('every visible text is edited in place, Tab goes to the next one', async ({
 test('going back to a text that is still on its way shows what was typed, and loses nothing', async ({ studio, page }) => {
   await aPair(studio)
   await studio.slow(400)
-  await page.getByRole('img', { name: /^association: / }).locator('.hit').click({ force: true })
+  await page
+    .getByRole('img', { name: /^association: / })
+    .locator('.hit')
+    .click({ force: true })
   await page.keyboard.press('F2')
   await page.getByRole('textbox', { name: 'Name of the association' }).fill('measures')
   await page.keyboard.press('Tab')
@@ -284,7 +299,10 @@ test('copy and paste: the same elements, new ones, and text', async ({ studio, p
   await studio.copyOfDemo()
   await studio.shape('class Apiary').click({ position: { x: 20, y: 8 } })
   await studio.shape('class Hive').click({ position: { x: 20, y: 8 }, modifiers: ['Shift'] })
-  await page.getByRole('img', { name: 'association: 1 Apiary is made of 1..* Hive' }).locator('.hit').click({ force: true, modifiers: ['Shift'] })
+  await page
+    .getByRole('img', { name: 'association: 1 Apiary is made of 1..* Hive' })
+    .locator('.hit')
+    .click({ force: true, modifiers: ['Shift'] })
   await page.keyboard.press('Control+c')
   await expect(page.getByText('Copied 2 shapes.')).toBeVisible()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('Apiary\n+ place: Geometry')
@@ -307,7 +325,9 @@ test('copy and paste: the same elements, new ones, and text', async ({ studio, p
   await page.getByRole('menuitem', { name: 'Make new elements' }).click()
   await expect(studio.shape('class Hive copy')).toBeVisible()
   // Text: cards of classes.
-  await page.evaluate(() => navigator.clipboard.writeText('«interface»\nWeighing\n+ weigh(): Decimal\n\nScale\nrange: Integer\n\nScale realizes Weighing\n'))
+  await page.evaluate(() =>
+    navigator.clipboard.writeText('«interface»\nWeighing\n+ weigh(): Decimal\n\nScale\nrange: Integer\n\nScale realizes Weighing\n'),
+  )
   await studio.sheet.focus()
   await page.keyboard.press('Control+v')
   await expect(page.getByText('Pasted')).toBeVisible()
@@ -332,7 +352,9 @@ test('colours of stereotypes with their legend, and a picture on a class', async
   const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGM4USGCFTEMLQkAY7dVASJvdKAAAAAASUVORK5CYII=', 'base64')
   await studio.lexicon.getByLabel('Picture (PNG)').setInputFiles({ name: 'mast.png', mimeType: 'image/png', buffer: png })
   await expect(studio.shape('class Station').locator('image')).toHaveCount(1)
-  await studio.lexicon.getByLabel('Another picture').setInputFiles({ name: 'bad.png', mimeType: 'image/png', buffer: Buffer.from('<svg onload="alert(1)"/>') })
+  await studio.lexicon
+    .getByLabel('Another picture')
+    .setInputFiles({ name: 'bad.png', mimeType: 'image/png', buffer: Buffer.from('<svg onload="alert(1)"/>') })
   await expect(page.getByText(/The picture is not a PNG picture|the picture is not a PNG picture/).first()).toBeVisible()
   await expect(studio.shape('class Station').locator('image')).toHaveCount(1)
   await studio.lexicon.getByRole('button', { name: 'No picture' }).click()
@@ -382,7 +404,11 @@ test('outline, overview, grid, keys and commands', async ({ studio, page }) => {
 test('the drawing is taken away as SVG, PNG and PDF, copied, and printed', async ({ studio, page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await studio.copyOfDemo()
-  for (const [item, ending] of [['SVG', '.svg'], ['PNG, twice as large', '.png'], ['PDF', '.pdf']] as const) {
+  for (const [item, ending] of [
+    ['SVG', '.svg'],
+    ['PNG, twice as large', '.png'],
+    ['PDF', '.pdf'],
+  ] as const) {
     const waiting = page.waitForEvent('download')
     await page.getByRole('button', { name: /^Take away/ }).click()
     await page.getByRole('menuitem', { name: item, exact: true }).click()
@@ -417,7 +443,17 @@ test('the wheel and two fingers zoom where they are', async ({ studio, page }) =
   expect(Math.hypot(after.x - lot.x, after.y - lot.y), 'what is under the pointer stays there').toBeLessThan(3)
   const closer = await percent()
   const touch = await page.context().newCDPSession(page)
-  const fingers = (type: string, gap: number) => touch.send('Input.dispatchTouchEvent', { type: type as 'touchStart', touchPoints: type === 'touchEnd' ? [] : [{ x: 500 - gap, y: 400, id: 0 }, { x: 500 + gap, y: 400, id: 1 }] })
+  const fingers = (type: string, gap: number) =>
+    touch.send('Input.dispatchTouchEvent', {
+      type: type as 'touchStart',
+      touchPoints:
+        type === 'touchEnd'
+          ? []
+          : [
+              { x: 500 - gap, y: 400, id: 0 },
+              { x: 500 + gap, y: 400, id: 1 },
+            ],
+    })
   await fingers('touchStart', 160)
   for (let gap = 150; gap >= 60; gap -= 10) await fingers('touchMove', gap)
   await fingers('touchEnd', 0)

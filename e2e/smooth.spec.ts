@@ -3,7 +3,10 @@ import { boxOf, expect, test } from './studio'
 
 test('300 shapes and 450 lines scroll and drag smoothly', async ({ studio, page }) => {
   const id = `large${Math.random().toString(36).slice(2, 10)}`
-  const answer = await page.request.post(`${studio.address}/api/import?id=${id}`, { data: large(300), headers: { 'Content-Type': 'application/json' } })
+  const answer = await page.request.post(`${studio.address}/api/import?id=${id}`, {
+    data: large(300),
+    headers: { 'Content-Type': 'application/json' },
+  })
   expect(answer.status(), await answer.text()).toBe(201)
   await page.goto(`${studio.address}/p/${id}`)
   await expect(studio.shape('class Sounding 0')).toBeVisible()
@@ -15,7 +18,10 @@ test('300 shapes and 450 lines scroll and drag smoothly', async ({ studio, page 
     await page.evaluate(() => {
       const times: number[] = []
       ;(window as unknown as { frames: number[] }).frames = times
-      const tick = (t: number) => { times.push(t); if (times.length < 100_000 && (window as unknown as { frames: number[] }).frames === times) requestAnimationFrame(tick) }
+      const tick = (t: number) => {
+        times.push(t)
+        if (times.length < 100_000 && (window as unknown as { frames: number[] }).frames === times) requestAnimationFrame(tick)
+      }
       requestAnimationFrame(tick)
     })
     await what()
@@ -35,7 +41,8 @@ test('300 shapes and 450 lines scroll and drag smoothly', async ({ studio, page 
       await page.waitForTimeout(12)
     }
   }
-  const report = (what: string, f: { rate: number; worst: number }) => console.log(`${what}: ${f.rate.toFixed(1)} frames a second, the longest took ${f.worst.toFixed(0)} ms`)
+  const report = (what: string, f: { rate: number; worst: number }) =>
+    console.log(`${what}: ${f.rate.toFixed(1)} frames a second, the longest took ${f.worst.toFixed(0)} ms`)
   const whole = await frames(() => wheel(0, 6))
   report('scrolling the whole of it', whole)
   await page.getByRole('button', { name: /press for 100 %/ }).click()

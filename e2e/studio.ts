@@ -7,7 +7,10 @@ import { Program, root, shared } from './program'
 
 // studio is the page as a person uses it.
 export class Studio {
-  constructor(readonly page: Page, readonly address: string) {}
+  constructor(
+    readonly page: Page,
+    readonly address: string,
+  ) {}
 
   get sheet(): Locator {
     return this.page.getByRole('application')
@@ -44,7 +47,9 @@ export class Studio {
   // importDemo does so without opening it.
   async importDemo(): Promise<string> {
     const id = `copy${Math.random().toString(36).slice(2, 12)}`
-    const answer = await this.page.request.post(`${this.address}/api/import?id=${id}`, { data: readFileSync(join(root, 'demo/heatherfold.lexeon.json')) })
+    const answer = await this.page.request.post(`${this.address}/api/import?id=${id}`, {
+      data: readFileSync(join(root, 'demo/heatherfold.lexeon.json')),
+    })
     expect(answer.status()).toBe(201)
     return id
   }
@@ -83,7 +88,11 @@ export async function boxOf(locator: Locator): Promise<Box> {
 export async function pull(studio: Studio, from: string, to: string): Promise<Locator> {
   const { page } = studio
   await page.keyboard.press('Escape')
-  await studio.shape(from).locator('.shape').first().click({ position: { x: 4, y: 4 } })
+  await studio
+    .shape(from)
+    .locator('.shape')
+    .first()
+    .click({ position: { x: 4, y: 4 } })
   const handle = await boxOf(page.locator('[data-part="connect"] circle'))
   const target = await boxOf(studio.shape(to).locator('.shape, .area').first())
   await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)
@@ -99,7 +108,13 @@ const shapeBox = (studio: Studio, name: string) => boxOf(studio.shape(name).loca
 
 // dragBy presses at a place of a box and lets go farther on; with Alt no guide
 // catches.
-export async function dragBy(page: Page, from: Box, dx: number, dy: number, options: { at?: { x: number; y: number }; alt?: boolean } = {}) {
+export async function dragBy(
+  page: Page,
+  from: Box,
+  dx: number,
+  dy: number,
+  options: { at?: { x: number; y: number }; alt?: boolean } = {},
+) {
   const at = options.at ?? { x: 14, y: 10 }
   await page.mouse.move(from.x + at.x, from.y + at.y)
   await page.mouse.down()

@@ -21,7 +21,9 @@ test('what somebody else changed meanwhile is told, and nothing is overwritten',
   await other.saved()
 
   await editor.press('Enter')
-  await expect(page.getByText(/Meanwhile Ben changed the name of .* to “Colony home”; your change would make it “Bee box”/).first()).toBeVisible()
+  await expect(
+    page.getByText(/Meanwhile Ben changed the name of .* to “Colony home”; your change would make it “Bee box”/).first(),
+  ).toBeVisible()
   await expect(page.getByRole('textbox', { name: 'Name of the class' })).toHaveValue('Bee box')
   await page.unroute('**/log?*')
   await page.keyboard.press('Escape')
@@ -66,7 +68,10 @@ test('hostile names stay text', async ({ studio, page }) => {
   await expect(studio.shape(`class ${hostile}`)).toBeVisible()
   await page.getByRole('button', { name: 'Read aloud' }).click()
   await expect(page.getByRole('region', { name: 'Reader' }).getByText('onerror').first()).toBeVisible()
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Output/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Output/ })
+    .click()
   await expect(page.getByText('package heatherfoldhoneycooperative')).toBeVisible()
   expect(await page.title()).not.toContain('caught')
 })

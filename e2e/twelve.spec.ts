@@ -5,16 +5,41 @@ import { boxOf, expect, type Studio, test } from './studio'
 // A lighthouse keeper's log: twelve classes with their relations, once with the
 // keyboard alone, once with the pointer and the letters of names alone.
 
-const classes = ['Lighthouse', 'Keeper', 'Watch', 'Entry', 'Lamp', 'Lens', 'Fog signal', 'Boat', 'Harbour', 'Storm', 'Warning', 'Tide table']
+const classes = [
+  'Lighthouse',
+  'Keeper',
+  'Watch',
+  'Entry',
+  'Lamp',
+  'Lens',
+  'Fog signal',
+  'Boat',
+  'Harbour',
+  'Storm',
+  'Warning',
+  'Tide table',
+]
 
 const relations = [
-  ['Lighthouse', 'Lamp'], ['Lamp', 'Lens'], ['Keeper', 'Watch'], ['Watch', 'Entry'], ['Storm', 'Warning'], ['Harbour', 'Tide table'], ['Lighthouse', 'Fog signal'],
+  ['Lighthouse', 'Lamp'],
+  ['Lamp', 'Lens'],
+  ['Keeper', 'Watch'],
+  ['Watch', 'Entry'],
+  ['Storm', 'Warning'],
+  ['Harbour', 'Tide table'],
+  ['Lighthouse', 'Fog signal'],
 ] as const
 
 async function neat(studio: Studio, page: Page) {
-  const boxes = await page.locator('#drawing [data-box] .shape').evaluateAll((all) => all.map((s) => s.getBoundingClientRect().toJSON() as DOMRect))
+  const boxes = await page
+    .locator('#drawing [data-box] .shape')
+    .evaluateAll((all) => all.map((s) => s.getBoundingClientRect().toJSON() as DOMRect))
   expect(boxes).toHaveLength(12)
-  boxes.forEach((a, i) => boxes.slice(i + 1).forEach((b) => expect(a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1).toBe(false)))
+  boxes.forEach((a, i) =>
+    boxes
+      .slice(i + 1)
+      .forEach((b) => expect(a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1).toBe(false)),
+  )
 }
 
 test('twelve classes with their relations, with the keyboard alone', async ({ studio, page }) => {
@@ -38,8 +63,14 @@ test('twelve classes with their relations, with the keyboard alone', async ({ st
   await page.keyboard.press('Escape')
   for (const name of classes) await expect(studio.shape(`class ${name}`)).toBeVisible()
   const statements = [
-    'Lighthouse is made of 1..2 Lamp', 'Lamp is made of 1 Lens', 'Keeper keeps 0..* Watch', 'Watch is made of 1..* Entry', '1 Storm causes 0..* Warning',
-    'Harbour uses "Tide table"', 'Lighthouse brings together 0..1 "Fog signal"', '1 Harbour shelters 0..* Boat',
+    'Lighthouse is made of 1..2 Lamp',
+    'Lamp is made of 1 Lens',
+    'Keeper keeps 0..* Watch',
+    'Watch is made of 1..* Entry',
+    '1 Storm causes 0..* Warning',
+    'Harbour uses "Tide table"',
+    'Lighthouse brings together 0..1 "Fog signal"',
+    '1 Harbour shelters 0..* Boat',
   ]
   for (const s of statements) {
     await page.keyboard.press('/')
@@ -108,7 +139,10 @@ test('twelve classes with their relations, with the pointer alone', async ({ stu
   for (const name of classes) await expect(studio.shape(`class ${name}`)).toBeVisible()
   await studio.saved()
   for (const [from, to] of relations) {
-    await studio.shape(`class ${from}`).locator('rect.shape').click({ position: { x: 12, y: 10 } })
+    await studio
+      .shape(`class ${from}`)
+      .locator('rect.shape')
+      .click({ position: { x: 12, y: 10 } })
     const handle = await boxOf(page.locator('[data-part="connect"] circle'))
     const target = await boxOf(studio.shape(`class ${to}`).locator('rect.shape'))
     await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2)

@@ -22,7 +22,10 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
   await page.keyboard.press('Tab')
   await expect(studio.shape('use case Trace a recall')).toBeVisible()
   await expect(async () => {
-    const [boundary, oval] = [await boxOf(studio.shape('subject Cooperative').locator('rect')), await boxOf(studio.shape('use case Trace a recall').locator('path.shape'))]
+    const [boundary, oval] = [
+      await boxOf(studio.shape('subject Cooperative').locator('rect')),
+      await boxOf(studio.shape('use case Trace a recall').locator('path.shape')),
+    ]
     expect(oval.x).toBeGreaterThan(boundary.x)
     expect(oval.x + oval.width).toBeLessThan(boundary.x + boundary.width)
   }).toPass({ timeout: 15_000 })
@@ -69,9 +72,22 @@ test('the use case diagram of the demo from sentences alone, with two descriptio
   await page.getByRole('button', { name: 'New use case diagram' }).click()
   await expect(studio.sheet).toBeVisible()
   const told = [
-    'Beekeeper starts Register delivery', 'Intake clerk supports Register delivery', 'Grader starts Request sample test', 'Testing laboratory supports Request sample test', 'Grader starts Record grade',
-    'Testing laboratory supports Record grade', 'Blender starts Plan blend', 'Blender starts Bottle blend', 'Dispatcher starts Dispatch jars', 'Retailer supports Dispatch jars', 'Food inspector starts Trace a recall',
-    'Quality officer supports Trace a recall', 'Bookkeeper starts Settle month', 'Beekeeper supports Settle month', 'Register delivery includes Identify lots', 'Trace a recall includes Identify lots',
+    'Beekeeper starts Register delivery',
+    'Intake clerk supports Register delivery',
+    'Grader starts Request sample test',
+    'Testing laboratory supports Request sample test',
+    'Grader starts Record grade',
+    'Testing laboratory supports Record grade',
+    'Blender starts Plan blend',
+    'Blender starts Bottle blend',
+    'Dispatcher starts Dispatch jars',
+    'Retailer supports Dispatch jars',
+    'Food inspector starts Trace a recall',
+    'Quality officer supports Trace a recall',
+    'Bookkeeper starts Settle month',
+    'Beekeeper supports Settle month',
+    'Register delivery includes Identify lots',
+    'Trace a recall includes Identify lots',
     'Print labels extends Bottle blend at labels when the jars are new',
   ]
   for (const text of told) await studio.state(text)
@@ -83,15 +99,27 @@ test('the use case diagram of the demo from sentences alone, with two descriptio
   await expect(page.getByRole('img', { name: /^actor / })).toHaveCount(10)
   await expect(page.getByRole('img', { name: /^(participation|include|extend): / })).toHaveCount(told.length)
   await page.getByRole('button', { name: 'Read aloud' }).click()
-  await expect(page.getByRole('region', { name: 'Reader' }).getByText('When the jars are new, “Print labels” is added to “Bottle blend” at labels.')).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Reader' }).getByText('When the jars are new, “Print labels” is added to “Bottle blend” at labels.'),
+  ).toBeVisible()
 
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Use cases 0 of 10/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Use cases 0 of 10/ })
+    .click()
   const main = page.getByRole('main', { name: 'Use cases' })
   for (const [name, text, steps] of [
-    ['Trace a recall', 'Food inspector sends the recall demand\ninclude Identify lots\nSystem follows the lots\n2a Nothing is found\nends with failure', 3],
+    [
+      'Trace a recall',
+      'Food inspector sends the recall demand\ninclude Identify lots\nSystem follows the lots\n2a Nothing is found\nends with failure',
+      3,
+    ],
     ['Bottle blend', 'Blender mixes the lots\nSystem writes the blend entry\n*a The power fails\nBlender waits\ngoes on at 1', 2],
   ] as const) {
-    await main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: new RegExp(`^${name}`) }).click()
+    await main
+      .getByRole('list', { name: 'All use cases' })
+      .getByRole('button', { name: new RegExp(`^${name}`) })
+      .click()
     await main.getByRole('textbox', { name: 'Steps, one a line' }).fill(text)
     await page.keyboard.press('Control+Enter')
     await expect(main.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(steps)
@@ -155,7 +183,9 @@ test('a description is typed, its steps are moved with their alternatives', asyn
   await steps.press('Control+Enter')
   await expect(main.getByRole('alert')).toHaveText('Line 4: there is no step 9.')
   await expect(steps).toHaveValue(/9a Nobody comes/)
-  await steps.fill('Beekeeper hands over the delivery note\ninclude identify lots\nSystem writes the lot entry\n1a The note is missing\nClerk writes one\ngoes on at 2\n3a The register is full\nends with failure')
+  await steps.fill(
+    'Beekeeper hands over the delivery note\ninclude identify lots\nSystem writes the lot entry\n1a The note is missing\nClerk writes one\ngoes on at 2\n3a The register is full\nends with failure',
+  )
   await steps.press('Control+Enter')
   await expect(main.getByRole('list', { name: 'Steps' }).getByRole('listitem')).toHaveCount(3)
   await expect(main.getByText('Every “Register delivery” includes “Identify lots”.')).toBeVisible()
@@ -171,12 +201,17 @@ test('a description is typed, its steps are moved with their alternatives', asyn
   await expect(main.getByRole('region', { name: '1a The note is missing' })).toBeVisible()
 
   await main.getByRole('tab', { name: 'Actor and system' }).click()
-  await expect(main.getByRole('table', { name: 'What actor and system do' }).getByRole('row', { name: /3.*writes the lot entry/ })).toBeVisible()
+  await expect(
+    main.getByRole('table', { name: 'What actor and system do' }).getByRole('row', { name: /3.*writes the lot entry/ }),
+  ).toBeVisible()
   await main.getByLabel('Goal', { exact: true }).fill('the lot is known')
   await page.keyboard.press('Tab')
   await studio.saved()
   await page.reload()
-  await main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Register delivery/ }).click()
+  await main
+    .getByRole('list', { name: 'All use cases' })
+    .getByRole('button', { name: /^Register delivery/ })
+    .click()
   await expect(main.getByLabel('Goal', { exact: true })).toHaveValue('the lot is known')
   await main.getByRole('button', { name: 'include Identify lots' }).click()
   await expect(main.getByRole('region', { name: 'Description of Identify lots' })).toBeVisible()
@@ -219,7 +254,9 @@ test('proposals and starters are taken over, and one term has many faces', async
   await path.getByRole('button', { name: 'Use cases', exact: true }).click()
   const main = page.getByRole('main', { name: 'Use cases' })
   await main.getByRole('button', { name: 'Add the use case Hand in delivery note' }).click()
-  await expect(main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /Hand in delivery note.*Beekeeper/ })).toBeVisible()
+  await expect(
+    main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /Hand in delivery note.*Beekeeper/ }),
+  ).toBeVisible()
   await expect(main.getByRole('button', { name: 'Add the use case Hand in delivery note' })).toHaveCount(0)
   await main.getByRole('button', { name: 'Starters …' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Insert Decide on requests' }).click()
@@ -246,7 +283,10 @@ test('a term in a step leads to its entry in the lexicon', async ({ studio, page
   const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/use-cases`)
   const main = page.getByRole('main', { name: 'Use cases' })
-  await main.getByRole('list', { name: 'All use cases' }).getByRole('button', { name: /^Register delivery/ }).click()
+  await main
+    .getByRole('list', { name: 'All use cases' })
+    .getByRole('button', { name: /^Register delivery/ })
+    .click()
   const term = main.getByRole('list', { name: 'Steps' }).getByRole('button', { name: 'Beekeeper', exact: true }).first()
   await term.focus()
   await page.keyboard.press('Enter')
@@ -296,7 +336,11 @@ test('a package is a folder around what is in it', async ({ studio, page }) => {
     const folder = await boxOf(studio.shape('package Blending'))
     for (const name of ['Register delivery', 'Trace a recall', 'Settle month', 'Print labels', 'Dispatch jars']) {
       const oval = await boxOf(studio.shape(`use case ${name}`).locator('path.shape'))
-      const apart = oval.x > folder.x + folder.width || oval.x + oval.width < folder.x || oval.y > folder.y + folder.height || oval.y + oval.height < folder.y
+      const apart =
+        oval.x > folder.x + folder.width
+        || oval.x + oval.width < folder.x
+        || oval.y > folder.y + folder.height
+        || oval.y + oval.height < folder.y
       expect(apart, name).toBe(true)
     }
   }).toPass({ timeout: 15_000 })
@@ -306,13 +350,20 @@ test('what the texts name and the model lacks is told, and added', async ({ stud
   await studio.newProject('Small honey')
   await page.getByRole('button', { name: 'Brief' }).click()
   await page.getByLabel('Title of the section').fill('Intake')
-  await page.getByLabel('Text of the section').fill('Each lot has a beekeeper. The clerk works out a payment for each lot. The beekeeper gets the payment each month. A payment depends on grade and mass. A bonus is added. A bonus is paid for heather honey. The bonus is small.')
+  await page
+    .getByLabel('Text of the section')
+    .fill(
+      'Each lot has a beekeeper. The clerk works out a payment for each lot. The beekeeper gets the payment each month. A payment depends on grade and mass. A bonus is added. A bonus is paid for heather honey. The bonus is small.',
+    )
   await page.getByRole('button', { name: 'Add to the brief' }).click()
   const candidates = page.getByRole('complementary', { name: 'Candidates' })
   await page.getByRole('main', { name: 'Brief' }).getByRole('button', { name: 'lot', exact: true }).first().click()
   await candidates.getByRole('button', { name: /class$/ }).click()
   await studio.saved()
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: /^Findings/ }).click()
+  await page
+    .getByRole('navigation', { name: 'Path' })
+    .getByRole('button', { name: /^Findings/ })
+    .click()
   const findings = page.getByRole('main', { name: 'Findings' })
   await expect(findings.getByText('“payment” stands in 3 sentences, and nowhere in the model.')).toBeVisible()
   await findings.getByRole('button', { name: 'Add the class Payment' }).click()

@@ -38,7 +38,7 @@ func TestComponentsOverHTTP(t *testing.T) {
 
 	post := func(path, body string, into any) {
 		t.Helper()
-		status, _, data := c.do("POST", "/api/projects/p/read/"+path, []byte(body))
+		status, _, data := c.do("POST", "/api/projects/p/previews/"+path, []byte(body))
 		require.Equal(t, 200, status, string(data))
 		require.NoError(t, json.Unmarshal(data, into))
 	}
@@ -55,7 +55,7 @@ func TestComponentsOverHTTP(t *testing.T) {
 	var scene struct{ Groups []struct{ Title string } }
 	c.get("/api/projects/p/diagrams/"+inside.Diagram+"/scene", &scene)
 	require.Contains(t, scene.Groups, struct{ Title string }{"class Recipe"})
-	status, _, _ = c.do("POST", "/api/projects/p/read/inside", []byte(`{"component":"hive","seed":"s"}`))
+	status, _, _ = c.do("POST", "/api/projects/p/previews/inside", []byte(`{"component":"hive","seed":"s"}`))
 	require.Equal(t, 404, status)
 
 	// What fits is offered, also from a port.
@@ -77,13 +77,13 @@ func TestComponentsOverHTTP(t *testing.T) {
 	require.Equal(t, "Blend planner provides BlendPlanning: BlendPlanner realizes it", offers[0].Title)
 
 	// A part is in something, and says what it is.
-	status, _, data := c.do("POST", "/api/projects/p/read/placement", []byte(`{"kind":"componentPart","name":"left","diagram":"components","seed":"s"}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/placement", []byte(`{"kind":"componentPart","name":"left","diagram":"components","seed":"s"}`))
 	require.Equal(t, 422, status)
 	require.Contains(t, string(data), "A part is inside of a component")
-	status, _, data = c.do("POST", "/api/projects/p/read/placement", []byte(`{"kind":"componentPart","name":"left : Nothing %s","diagram":"`+inside.Diagram+`","seed":"s"}`))
+	status, _, data = c.do("POST", "/api/projects/p/previews/placement", []byte(`{"kind":"componentPart","name":"left : Nothing %s","diagram":"`+inside.Diagram+`","seed":"s"}`))
 	require.Equal(t, 422, status)
 	require.Contains(t, string(data), "There is no component called Nothing %s yet")
-	status, _, _ = c.do("POST", "/api/projects/p/read/placement", []byte(`{"kind":"componentPart","name":"left : Label printer","diagram":"`+inside.Diagram+`","seed":"s"}`))
+	status, _, _ = c.do("POST", "/api/projects/p/previews/placement", []byte(`{"kind":"componentPart","name":"left : Label printer","diagram":"`+inside.Diagram+`","seed":"s"}`))
 	require.Equal(t, 200, status)
 
 	var entry struct {

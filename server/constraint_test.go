@@ -11,7 +11,7 @@ import (
 
 func TestConstraintsBetweenLinesOverHTTP(t *testing.T) {
 	c, _ := start(t, server.Options{})
-	status, _, data := c.do("POST", "/api/projects/p/read/constraint", []byte(`{"diagram":"lots","lines":["delivers","keeps"],"text":"xor","seed":"s"}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/constraint", []byte(`{"diagram":"lots","lines":["delivers","keeps"],"text":"xor","seed":"s"}`))
 	require.Equal(t, 200, status, string(data))
 	var made struct {
 		Changes    json.RawMessage
@@ -32,7 +32,7 @@ func TestConstraintsBetweenLinesOverHTTP(t *testing.T) {
 		`{"diagram":"lots","lines":["delivers","yields"],"text":"xor","seed":"t"}`:   "not drawn on this diagram",
 		`{"diagram":"nowhere","lines":["delivers","keeps"],"text":"xor","seed":"t"}`: "diagram",
 	} {
-		status, _, data = c.do("POST", "/api/projects/p/read/constraint", []byte(body))
+		status, _, data = c.do("POST", "/api/projects/p/previews/constraint", []byte(body))
 		require.GreaterOrEqual(t, status, 400, body)
 		require.Less(t, status, 500, body)
 		require.Contains(t, string(data), says)
@@ -55,7 +55,7 @@ func TestLinksThatFitAreOffered(t *testing.T) {
 		Changes json.RawMessage
 	} {
 		t.Helper()
-		status, _, data := c.do("POST", "/api/projects/p/read/connection", []byte(`{"from":"`+from+`","to":"`+to+`","diagram":"lots","seed":"`+from+to+`"}`))
+		status, _, data := c.do("POST", "/api/projects/p/previews/connection", []byte(`{"from":"`+from+`","to":"`+to+`","diagram":"lots","seed":"`+from+to+`"}`))
 		require.Equal(t, 200, status, string(data))
 		var out []struct {
 			Title   string

@@ -13,6 +13,7 @@ import (
 	"lexeon/core/model"
 	"lexeon/core/propose"
 	"lexeon/core/scene"
+	"lexeon/core/targets"
 	"lexeon/store"
 )
 
@@ -74,12 +75,13 @@ func (s *Server) endpoints() []endpoint {
 		{method: "POST", path: p + "/changes", name: "change", summary: "Apply changes, all or none", body: changeRequest{}, answer: changeReply{}, handle: s.change},
 		{method: "POST", path: p + "/undo", name: "undo", summary: "Take back one's own last change", body: changeRequest{}, answer: changeReply{}, handle: s.undo},
 		{method: "POST", path: p + "/redo", name: "redo", summary: "Take back one's own last undo", body: changeRequest{}, answer: changeReply{}, handle: s.redo},
-		{method: "POST", path: p + "/read/use-case", name: "readUseCase", summary: "What taking over a proposed use case would change; changes nothing", body: useCaseRequest{}, answer: propose.ChangesReply{}, handle: s.readUseCase},
+		{method: "POST", path: p + "/previews/use-case", name: "previewUseCase", summary: "What taking over a proposed use case would change; changes nothing", body: useCaseRequest{}, answer: propose.ChangesReply{}, handle: s.readUseCase},
 		{method: "GET", path: p + "/brief/history", name: "briefHistory", summary: "How the words of the brief changed", answer: []briefChangeView{}, handle: s.briefHistory},
-		{method: "POST", path: p + "/read/candidate", name: "readCandidate", summary: "What accepting or rejecting a candidate would change; changes nothing", body: candidateRequest{}, answer: propose.ChangesReply{}, handle: s.readCandidate},
+		{method: "POST", path: p + "/previews/candidate", name: "previewCandidate", summary: "What accepting or rejecting a candidate would change; changes nothing", body: candidateRequest{}, answer: propose.ChangesReply{}, handle: s.readCandidate},
 		{method: "GET", path: p + "/activities.csv", name: "activitiesCSV", summary: "The activity table as CSV", answer: raw{}, answerType: "text/csv", handle: s.activitiesCSV},
 		{method: "GET", path: p + "/glossary/:format", name: "glossary", summary: "The lexicon as a file: csv or md", answer: raw{}, answerType: "text/plain", handle: s.glossary},
-		{method: "GET", path: p + "/output/:target", name: "output", summary: "What is generated: target go or markdown", answer: generate.Output{}, handle: s.output},
+		{method: "GET", path: p + "/targets", name: "targets", summary: "What the project can be made into, with what is decided for it", answer: []targetView{}, handle: s.targets},
+		{method: "GET", path: p + "/output/:target", name: "output", summary: "What a target makes: " + targets.Names() + "; options of the target by name", answer: generate.Output{}, handle: s.output},
 		{method: "GET", path: p + "/output/:target/zip", name: "outputZip", summary: "The same as a zip file", answer: raw{}, answerType: "application/zip", handle: s.outputZip},
 		{method: "GET", path: p + "/brief/reading", name: "briefReading", summary: "What was found in the brief", answer: readingView{}, handle: s.readingOfBrief},
 		{method: "GET", path: p + "/use-case-proposals", name: "useCaseProposals", summary: "Use cases that the project gives reason for", answer: []proposedCase{}, handle: s.proposedUseCases},

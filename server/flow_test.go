@@ -60,15 +60,15 @@ func TestBriefOverHTTP(t *testing.T) {
 	take(t, c, ask(t, c, "candidate", `{"key":"noun van","reject":true,"seed":"s"}`))
 	c.get("/api/projects/p/brief", &after)
 	require.Equal(t, 29, after.Coverage.Covered)
-	status, _, data := c.do("POST", "/api/projects/p/read/candidate", []byte(`{"key":"noun unicorn","kind":"class"}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/candidate", []byte(`{"key":"noun unicorn","kind":"class"}`))
 	require.Equal(t, 404, status, "%s", data)
 
 	large, err := json.Marshal(map[string]string{"title": "x", "text": strings.Repeat("All is well. ", 400_000), "seed": "s"})
 	require.NoError(t, err)
-	status, _, data = c.do("POST", "/api/projects/p/read/brief", large)
+	status, _, data = c.do("POST", "/api/projects/p/previews/brief", large)
 	require.Equal(t, 413, status, "%s", data)
 	require.Contains(t, string(data), "a section of the brief takes at most 1 MB")
-	status, _, data = c.do("POST", "/api/projects/p/read/brief", []byte(`{"title":"x","text":" ","seed":"s"}`))
+	status, _, data = c.do("POST", "/api/projects/p/previews/brief", []byte(`{"title":"x","text":" ","seed":"s"}`))
 	require.Equal(t, 422, status, "%s", data)
 }
 
@@ -98,7 +98,7 @@ func TestActivitiesOverHTTP(t *testing.T) {
 		}
 		Changes json.RawMessage
 	}
-	status, _, data := c.do("POST", "/api/projects/p/read/derivation", []byte(`{"view":"context","accept":[]}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/derivation", []byte(`{"view":"context","accept":[]}`))
 	require.Equal(t, 200, status, "%s", data)
 	require.NoError(t, json.Unmarshal(data, &derived))
 	require.Equal(t, "context", derived.Diagram)
@@ -116,21 +116,21 @@ func TestActivitiesOverHTTP(t *testing.T) {
 	take(t, c, ask(t, c, "derivation", string(body)))
 	c.get("/api/projects/p/activities", &table)
 	require.Zero(t, table.Uncovered)
-	status, _, data = c.do("POST", "/api/projects/p/read/derivation", []byte(`{"view":"sideways"}`))
+	status, _, data = c.do("POST", "/api/projects/p/previews/derivation", []byte(`{"view":"sideways"}`))
 	require.Equal(t, 422, status, "%s", data)
 
 	status, header, csv := c.do("GET", "/api/projects/p/activities.csv", nil)
 	require.Equal(t, 200, status)
 	require.Contains(t, header.Get("Content-Disposition"), "activities.csv")
-	status, _, data = c.do("POST", "/api/projects/p/read/table?seed=again", csv)
+	status, _, data = c.do("POST", "/api/projects/p/previews/table?seed=again", csv)
 	require.Equal(t, 200, status, "%s", data)
 	require.Equal(t, 10, strings.Count(string(data), `"addElement"`))
-	status, _, data = c.do("POST", "/api/projects/p/read/table?seed=x", bytes.Repeat([]byte("a,b\n"), 100_000))
+	status, _, data = c.do("POST", "/api/projects/p/previews/table?seed=x", bytes.Repeat([]byte("a,b\n"), 100_000))
 	require.Equal(t, 413, status, "%s", data)
-	status, _, data = c.do("POST", "/api/projects/p/read/activity", []byte(`{"id":"activity-01","processing":"perhaps"}`))
+	status, _, data = c.do("POST", "/api/projects/p/previews/activity", []byte(`{"id":"activity-01","processing":"perhaps"}`))
 	require.Equal(t, 422, status, "%s", data)
 	require.Contains(t, string(data), "neither yes nor no")
-	status, _, data = c.do("POST", "/api/projects/p/read/activity", []byte(`{"id":"activity-01","sentences":[99]}`))
+	status, _, data = c.do("POST", "/api/projects/p/previews/activity", []byte(`{"id":"activity-01","sentences":[99]}`))
 	require.Equal(t, 422, status, "%s", data)
 	take(t, c, ask(t, c, "activity", `{"id":"row","new":true,"performer":"Driver","name":"drive","outputs":"parcel to Retailer","processing":"no","sentences":[23],"seed":"row"}`))
 	c.get("/api/projects/p/activities", &table)
@@ -145,7 +145,7 @@ func TestSidesAreLedElsewhereOverHTTP(t *testing.T) {
 		titles = append(titles, g.Title)
 	}
 	require.Contains(t, strings.Join(titles, "; "), "Hive")
-	status, _, data := c.do("POST", "/api/projects/p/read/side", []byte(`{"line":"at-keeps","side":"to","x":3,"y":4}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/side", []byte(`{"line":"at-keeps","side":"to","x":3,"y":4}`))
 	require.Equal(t, 422, status, "%s", data)
 	require.Contains(t, string(data), "needs a shape at both ends")
 	line := "level-1-flow-1-beekeeper-sends-delivery-note-to-receive-lot"
@@ -189,14 +189,14 @@ func TestLevelsOverHTTP(t *testing.T) {
 	require.Len(t, owed, 3)
 	sceneOf(t, c, diagram).box(t, "process 5.1 Find lots")
 
-	status, _, data := c.do("POST", "/api/projects/p/read/level", []byte(`{"do":"move","process":"process-cooperative","parent":"process-grade-lot"}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/level", []byte(`{"do":"move","process":"process-cooperative","parent":"process-grade-lot"}`))
 	require.Equal(t, 422, status, "%s", data)
 	take(t, c, ask(t, c, "level", `{"do":"move","process":"process-dispatch-jars","parent":"process-trace-recall","seed":"m"}`))
 	sceneOf(t, c, diagram).box(t, "process 5.2 Dispatch jars")
 	take(t, c, ask(t, c, "level", `{"do":"renumber","diagram":"level-1","order":["process-settle-payments"],"seed":"m"}`))
 	sceneOf(t, c, "level-1").box(t, "process 1 Settle payments")
 	take(t, c, ask(t, c, "level", `{"do":"again","placed":"context-entity-beekeeper","seed":"m"}`))
-	status, _, data = c.do("POST", "/api/projects/p/read/level", []byte(`{"do":"dance"}`))
+	status, _, data = c.do("POST", "/api/projects/p/previews/level", []byte(`{"do":"dance"}`))
 	require.Equal(t, 422, status, "%s", data)
 	take(t, c, ask(t, c, "level", `{"do":"close","process":"process-trace-recall"}`))
 	status, _, _ = c.do("GET", "/api/projects/p/diagrams/"+diagram+"/scene", nil)
@@ -217,10 +217,10 @@ func TestDictionaryAndLexiconOverHTTP(t *testing.T) {
 		Items []string
 		Steps []struct{ Name, From, To, Level string }
 	}
-	c.get("/api/projects/p/follow?item=residue%20value", &way)
+	c.get("/api/projects/p/lineage?item=residue%20value", &way)
 	require.Len(t, way.Steps, 2)
 	require.Equal(t, "test result", way.Steps[0].Name)
-	status, _, _ := c.do("GET", "/api/projects/p/follow?item=", nil)
+	status, _, _ := c.do("GET", "/api/projects/p/lineage?item=", nil)
 	require.Equal(t, 422, status)
 	var events struct {
 		Events  []struct{ Problems []string }
@@ -242,7 +242,7 @@ func TestDictionaryAndLexiconOverHTTP(t *testing.T) {
 	require.Greater(t, len(uses.Sentences), 6)
 	take(t, c, ask(t, c, "rename", `{"term":"term-beekeeper","name":"honey farmer"}`))
 	sceneOf(t, c, "context").box(t, "external entity Honey farmer")
-	status, _, data := c.do("POST", "/api/projects/p/read/rename", []byte(`{"term":"term-hive","name":"apiary"}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/rename", []byte(`{"term":"term-hive","name":"apiary"}`))
 	require.Equal(t, 409, status, "%s", data)
 	status, _, csv := c.do("GET", "/api/projects/p/glossary/csv", nil)
 	require.Equal(t, 200, status)

@@ -72,7 +72,7 @@ func (s *Server) description() object {
 	t.changes()
 	return object{
 		"openapi":    "3.1.0",
-		"info":       object{"title": "Lexeon", "version": "1", "description": "The interface of the page. Requests under read/ change nothing; what they answer as changes can be sent to changes."},
+		"info":       object{"title": "Lexeon", "version": "1", "description": "The interface of the page. Requests under previews/ change nothing; what they answer as changes can be sent to changes."},
 		"servers":    []object{{"url": "/api"}},
 		"paths":      paths,
 		"components": object{"schemas": t.named},

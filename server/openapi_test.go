@@ -116,18 +116,18 @@ func TestAnswersAreAsDescribed(t *testing.T) {
 		matches(t, d, schemaOf(t, d, "get", path, "200"), answer, path)
 	}
 	for path, body := range map[string]string{
-		"/projects/p/read/statement":   `{"text":"Hive houses 1..* Colony","diagram":"lots","seed":"s"}`,
-		"/projects/p/read/features":    `{"element":"hive","text":"mass [x","seed":"s"}`,
-		"/projects/p/read/connection":  `{"from":"hive","to":"apiary","diagram":"lots","seed":"s"}`,
-		"/projects/p/read/side":        `{"line":"at-delivers","side":"to","to":"at-blend"}`,
-		"/projects/p/read/drop":        `{"diagram":"lots","placements":["at-hive"],"dx":20,"dy":-10,"seed":"s"}`,
-		"/projects/p/read/placement":   `{"kind":"class","name":"Frame","diagram":"lots","beside":"hive","seed":"s"}`,
-		"/projects/p/read/arrangement": `{"diagram":"lots","how":"layers"}`,
-		"/projects/p/read/copy":        `{"from":"lots","placements":["at-hive"],"to":"lots","asNew":true,"seed":"s"}`,
-		"/projects/p/read/starter":     `{"starter":"roles-of-a-party","diagram":"lots","seed":"s"}`,
-		"/projects/p/read/rework":      `{"kind":"split","subject":"hive","features":["hive-number"],"name":"Plate","seed":"s"}`,
-		"/projects/p/read/cards":       `{"diagram":"lots","text":"Frame\nwidth: Integer","seed":"s"}`,
-		"/projects/p/changes":          `{"clientId":"x","author":{"id":"ada","name":"Ada"},"base":0,"changes":[{"type":"setName","id":"hive","name":"Bee box"}]}`,
+		"/projects/p/previews/statement":   `{"text":"Hive houses 1..* Colony","diagram":"lots","seed":"s"}`,
+		"/projects/p/previews/features":    `{"element":"hive","text":"mass [x","seed":"s"}`,
+		"/projects/p/previews/connection":  `{"from":"hive","to":"apiary","diagram":"lots","seed":"s"}`,
+		"/projects/p/previews/side":        `{"line":"at-delivers","side":"to","to":"at-blend"}`,
+		"/projects/p/previews/drop":        `{"diagram":"lots","placements":["at-hive"],"dx":20,"dy":-10,"seed":"s"}`,
+		"/projects/p/previews/placement":   `{"kind":"class","name":"Frame","diagram":"lots","beside":"hive","seed":"s"}`,
+		"/projects/p/previews/arrangement": `{"diagram":"lots","how":"layers"}`,
+		"/projects/p/previews/copy":        `{"from":"lots","placements":["at-hive"],"to":"lots","asNew":true,"seed":"s"}`,
+		"/projects/p/previews/starter":     `{"starter":"roles-of-a-party","diagram":"lots","seed":"s"}`,
+		"/projects/p/previews/rework":      `{"kind":"split","subject":"hive","features":["hive-number"],"name":"Plate","seed":"s"}`,
+		"/projects/p/previews/cards":       `{"diagram":"lots","text":"Frame\nwidth: Integer","seed":"s"}`,
+		"/projects/p/changes":              `{"clientId":"x","author":{"id":"ada","name":"Ada"},"base":0,"changes":[{"type":"setName","id":"hive","name":"Bee box"}]}`,
 	} {
 		status, _, data := c.do("POST", "/api"+path, []byte(body))
 		require.Equal(t, 200, status, "%s: %s", path, data)

@@ -9,36 +9,71 @@ import (
 
 	"github.com/labstack/echo/v5"
 
-	"lexeon/core/document"
 	"lexeon/core/generate"
-	"lexeon/core/generate/golang"
 	"lexeon/core/model"
+	"lexeon/core/render"
+	"lexeon/core/targets"
 )
 
 func itoa(n int) string { return strconv.Itoa(n) }
 
-// targets by name.
-func (s *Server) targets() map[string]func(*model.Model) (generate.Output, error) {
-	return map[string]func(*model.Model) (generate.Output, error){
-		"go":         golang.Generate,
-		"components": golang.Components,
-		"markdown":   func(m *model.Model) (generate.Output, error) { return document.Markdown(m, s.desk.Drawer) },
-	}
+// targetView is a target as a project has decided it.
+type targetView struct {
+	Name     string       `json:"name"`
+	Title    string       `json:"title"`
+	Download string       `json:"download"`
+	Notes    string       `json:"notes"`
+	Options  []optionView `json:"options"`
 }
 
+// optionView is an option of a target; without choices it is a text.
+type optionView struct {
+	Name    string            `json:"name"`
+	Title   string            `json:"title"`
+	Doc     string            `json:"doc"`
+	Choices []generate.Choice `json:"choices"`
+	Default string            `json:"default"`
+	Value   string            `json:"value"` // as the project has decided
+	Fault   string            `json:"fault"` // why that is not taken; empty: it is
+}
+
+// targets lists what a project can be made into.
+func (s *Server) targets(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	out := []targetView{}
+	for _, t := range targets.All {
+		view := targetView{t.Name, t.Title, t.Download, t.Notes, []optionView{}}
+		for _, o := range t.Options {
+			value, fault := t.Decided(v.Model, o), ""
+			if err := o.Accepts(value); err != nil {
+				fault = err.Error()
+			}
+			view.Options = append(view.Options, optionView{o.Name, o.Title, o.Doc, append([]generate.Choice{}, o.Choices...), o.Default, value, fault})
+		}
+		out = append(out, view)
+	}
+	return c.JSON(http.StatusOK, out)
+}
+
+// generated makes a target; what the address says of its options comes before what the
+// project has decided.
 func (s *Server) generated(c *echo.Context) (*model.Model, generate.Output, error) {
 	_, v, err := s.current(c)
 	if err != nil {
 		return nil, generate.Output{}, err
 	}
-	target, ok := s.targets()[c.Param("target")]
-	if !ok {
-		return nil, generate.Output{}, problem(http.StatusNotFound, "missing", "There is no target %q.", c.Param("target"))
+	target, err := targets.Named(c.Param("target"))
+	if err != nil {
+		return nil, generate.Output{}, err
 	}
-	out, err := target(v.Model)
-	if out.Notes == nil {
-		out.Notes = []generate.Note{}
+	over := map[string]string{}
+	for name, values := range c.QueryParams() {
+		over[name] = values[len(values)-1]
 	}
+	out, err := target.Run(v.Model, over, render.Draws(v.Model, s.desk.Drawer))
 	return v.Model, out, err
 }
 

@@ -30,7 +30,7 @@ func TestReworkOverHTTP(t *testing.T) {
 	read := func(body string) {
 		t.Helper()
 		reply.Changes, reply.Lines, reply.Problem = nil, nil, ""
-		status, _, data := c.do("POST", "/api/projects/p/read/rework", []byte(body))
+		status, _, data := c.do("POST", "/api/projects/p/previews/rework", []byte(body))
 		require.Equal(t, 200, status, string(data))
 		require.NoError(t, json.Unmarshal(data, &reply))
 	}
@@ -42,6 +42,6 @@ func TestReworkOverHTTP(t *testing.T) {
 	require.Contains(t, string(reply.Changes), `"type":"place"`, "it is shown where the class is")
 	status, _, _ := c.send("changes", 0, string(reply.Changes))
 	require.Equal(t, 200, status)
-	status, _, _ = c.do("POST", "/api/projects/p/read/rework", []byte(`{"kind":5}`))
+	status, _, _ = c.do("POST", "/api/projects/p/previews/rework", []byte(`{"kind":5}`))
 	require.Equal(t, 422, status)
 }

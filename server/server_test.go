@@ -207,8 +207,8 @@ func TestLimitsAndBadRequests(t *testing.T) {
 	require.Equal(t, 413, status)
 	require.Contains(t, problem["detail"], "201 characters: at most 200")
 	for path, body := range map[string][]byte{
-		"/api/projects/p/changes":        bytes.Repeat([]byte("x"), 4<<20+1),
-		"/api/projects/p/read/statement": bytes.Repeat([]byte("x"), 4<<20+1),
+		"/api/projects/p/changes":            bytes.Repeat([]byte("x"), 4<<20+1),
+		"/api/projects/p/previews/statement": bytes.Repeat([]byte("x"), 4<<20+1),
 	} {
 		status, header, _ := c.do("POST", path, body)
 		require.Equal(t, 413, status, path)
@@ -279,7 +279,7 @@ func TestZipCompiles(t *testing.T) {
 func TestReadingChangesNothing(t *testing.T) {
 	c, s := start(t, server.Options{})
 	post := func(path string, body map[string]any) string {
-		status, _, data := c.do("POST", "/api/projects/p/read/"+path, body)
+		status, _, data := c.do("POST", "/api/projects/p/previews/"+path, body)
 		require.Equal(t, 200, status, "%s", data)
 		return string(data)
 	}

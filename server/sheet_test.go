@@ -21,7 +21,7 @@ type asked struct {
 // ask posts to a reading route and gives what it answers.
 func ask(t *testing.T, c *client, path, body string) asked {
 	t.Helper()
-	status, _, data := c.do("POST", "/api/projects/p/read/"+path, []byte(body))
+	status, _, data := c.do("POST", "/api/projects/p/previews/"+path, []byte(body))
 	require.Equal(t, 200, status, "%s", data)
 	var out asked
 	require.NoError(t, json.Unmarshal(data, &out))
@@ -80,7 +80,7 @@ func TestArrangingOverHTTP(t *testing.T) {
 	require.Less(t, item, lot, "the general stands above")
 	require.Equal(t, "[]", string(ask(t, c, "arrangement", `{"diagram":"lots","how":"layers"}`).Changes), "arranged already")
 	for body, want := range map[string]int{`{"diagram":"none","how":"layers"}`: 404, `{"diagram":"lots","how":"upside down"}`: 422, `{"diagram":"lots","who":"x"}`: 422} {
-		status, _, _ := c.do("POST", "/api/projects/p/read/arrangement", []byte(body))
+		status, _, _ := c.do("POST", "/api/projects/p/previews/arrangement", []byte(body))
 		require.Equal(t, want, status, body)
 	}
 }
@@ -100,7 +100,7 @@ func TestCopyingOverHTTP(t *testing.T) {
 	take(t, c, ask(t, c, "copy", `{`+both+`,"to":"other","asNew":true,"dx":300,"seed":"u"}`))
 	d := sceneOf(t, c, "other")
 	d.box(t, "class Hive copy")
-	status, _, _ = c.do("POST", "/api/projects/p/read/copy", []byte(`{`+both+`,"to":"none","seed":"v"}`))
+	status, _, _ = c.do("POST", "/api/projects/p/previews/copy", []byte(`{`+both+`,"to":"none","seed":"v"}`))
 	require.Equal(t, 404, status)
 }
 
@@ -122,7 +122,7 @@ func TestPastedTextOverHTTP(t *testing.T) {
 	require.True(t, found)
 	for body, want := range map[string]int{`{"diagram":"lots","text":"  "}`: 422, `{"diagram":"lots","text":"` + strings.Repeat(`x\n\n`, 300) + `"}`: 413,
 		`{"diagram":"lots","text":"` + strings.Repeat("x", 300) + `"}`: 413} {
-		status, _, data := c.do("POST", "/api/projects/p/read/cards", []byte(body))
+		status, _, data := c.do("POST", "/api/projects/p/previews/cards", []byte(body))
 		require.Equal(t, want, status, "%.80s: %s", body, data)
 	}
 }
@@ -152,7 +152,7 @@ func TestNotesAreAnchoredFromEitherSide(t *testing.T) {
 	}
 	require.NotEmpty(t, note)
 	for i, pair := range [][2]string{{note, "honey-lot"}, {"grade", note}} {
-		status, _, data := c.do("POST", "/api/projects/p/read/connection", []byte(fmt.Sprintf(`{"from":%q,"to":%q,"diagram":"lots","seed":"c%d"}`, pair[0], pair[1], i)))
+		status, _, data := c.do("POST", "/api/projects/p/previews/connection", []byte(fmt.Sprintf(`{"from":%q,"to":%q,"diagram":"lots","seed":"c%d"}`, pair[0], pair[1], i)))
 		require.Equal(t, 200, status, "%s", data)
 		var options []struct {
 			Title   string
@@ -163,7 +163,7 @@ func TestNotesAreAnchoredFromEitherSide(t *testing.T) {
 		require.Contains(t, options[0].Title, "This note is about")
 		take(t, c, asked{Changes: options[0].Changes})
 	}
-	status, _, data := c.do("POST", "/api/projects/p/read/connection", []byte(fmt.Sprintf(`{"from":%q,"to":"","diagram":"lots","seed":"d"}`, note)))
+	status, _, data := c.do("POST", "/api/projects/p/previews/connection", []byte(fmt.Sprintf(`{"from":%q,"to":"","diagram":"lots","seed":"d"}`, note)))
 	require.Equal(t, 200, status)
 	require.Equal(t, "[]\n", string(data), "on empty paper there is nothing that it could be about")
 }

@@ -51,7 +51,7 @@ func TestUseCasesOverHTTP(t *testing.T) {
 	require.Len(t, next.Steps, 6)
 	require.Equal(t, u.Steps[3].ID, next.Steps[4].ID)
 	require.Equal(t, "Somebody sweeps the floor", next.Steps[3].Text)
-	status, _, data := c.do("POST", "/api/projects/p/read/steps", []byte(`{"useCase":"use-register-delivery","text":"1 a\n8a b","seed":"t"}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/steps", []byte(`{"useCase":"use-register-delivery","text":"1 a\n8a b","seed":"t"}`))
 	require.Equal(t, 422, status, "%s", data)
 	require.Contains(t, string(data), "Line 2: there is no step 8")
 	status, _, _ = c.do("GET", "/api/projects/p/use-cases/hive", nil)
@@ -76,13 +76,13 @@ func TestProposedUseCasesOverHTTP(t *testing.T) {
 		titles = append(titles, g.Title)
 	}
 	require.Contains(t, titles, "actor Food inspector")
-	status, _, data := c.do("POST", "/api/projects/p/read/use-case", []byte(`{"proposal":"`+key+`","seed":"s"}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/use-case", []byte(`{"proposal":"`+key+`","seed":"s"}`))
 	require.Equal(t, 404, status, "%s", data)
 	var a struct {
 		Changes json.RawMessage
 		Diagram string
 	}
-	status, _, data = c.do("POST", "/api/projects/p/read/use-case-set", []byte(`{"starter":"records","seed":"z"}`))
+	status, _, data = c.do("POST", "/api/projects/p/previews/use-case-set", []byte(`{"starter":"records","seed":"z"}`))
 	require.Equal(t, 200, status, "%s", data)
 	require.NoError(t, json.Unmarshal(data, &a))
 	take(t, c, asked{Changes: a.Changes})
@@ -111,7 +111,7 @@ func TestPlacingIntoABoundary(t *testing.T) {
 // Whoever types on an old text is told, and nothing is written over unseen.
 func TestOldTextsAreRefused(t *testing.T) {
 	c, _ := start(t, server.Options{})
-	status, _, data := c.do("POST", "/api/projects/p/read/steps", []byte(`{"useCase":"use-print-labels","text":"1 a","was":"1 something else","seed":"s"}`))
+	status, _, data := c.do("POST", "/api/projects/p/previews/steps", []byte(`{"useCase":"use-print-labels","text":"1 a","was":"1 something else","seed":"s"}`))
 	require.Equal(t, 409, status, "%s", data)
 	require.Contains(t, string(data), "Somebody else changed these steps")
 	var u caseAnswer
@@ -126,7 +126,7 @@ func TestOldTextsAreRefused(t *testing.T) {
 	first := sections.Sections[0]
 	body, err = json.Marshal(map[string]string{"section": first.ID, "text": "New.", "was": first.Text + " More.", "seed": "s"})
 	require.NoError(t, err)
-	status, _, data = c.do("POST", "/api/projects/p/read/brief", body)
+	status, _, data = c.do("POST", "/api/projects/p/previews/brief", body)
 	require.Equal(t, 409, status, "%s", data)
 	body, err = json.Marshal(map[string]string{"section": first.ID, "text": first.Text + " More.", "was": first.Text, "seed": "s"})
 	require.NoError(t, err)

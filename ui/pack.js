@@ -32,7 +32,8 @@ function packCore(file) {
 
 function packAssets() {
   const folder = join(here, 'dist/assets')
-  for (const file of readdirSync(folder)) if (/\.(js|css)$/.test(file)) pack(readFileSync(join(folder, file)), join(folder, file), constants.BROTLI_MAX_QUALITY)
+  for (const file of readdirSync(folder))
+    if (/\.(js|css)$/.test(file)) pack(readFileSync(join(folder, file)), join(folder, file), constants.BROTLI_MAX_QUALITY)
 }
 
 const [what, file] = process.argv.slice(2)

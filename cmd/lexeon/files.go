@@ -13,11 +13,11 @@ import (
 	"lexeon/core/check"
 	"lexeon/core/document"
 	"lexeon/core/generate"
-	"lexeon/core/generate/golang"
 	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/render"
 	"lexeon/core/scene"
+	"lexeon/core/targets"
 	"lexeon/core/typeface"
 	"lexeon/core/visible"
 )
@@ -133,22 +133,30 @@ func explainRules(args []string, out, errs io.Writer) int {
 
 func generateFile(args []string, out, errs io.Writer) int {
 	set := flag.NewFlagSet("generate", flag.ContinueOnError)
-	target := set.String("target", "go", "what to generate: go, or components (Go, with a package for each component)")
+	name := set.String("target", "go", "what to generate: "+targets.Names())
+	over := map[string]string{}
+	set.Func("option", "name=value, for an option of the target; may be repeated", func(text string) error {
+		option, value, found := strings.Cut(text, "=")
+		if !found {
+			return fmt.Errorf("expected name=value")
+		}
+		over[option] = value
+		return nil
+	})
 	dir := set.String("out", "", "the folder to write to")
 	overwrite := set.Bool("overwrite", false, "replace files that differ from what is generated")
 	m, code := parse(set, args, errs)
 	if m == nil {
 		return code
 	}
-	targets := map[string]func(*model.Model) (generate.Output, error){"go": golang.Generate, "components": golang.Components}
-	made, known := targets[*target]
-	if !known {
-		return fail(errs, fmt.Errorf("--target %q: expected go or components", *target))
+	target, err := targets.Named(*name)
+	if err != nil {
+		return fail(errs, fmt.Errorf("--target: %w", err))
 	}
 	if *dir == "" {
 		return fail(errs, fmt.Errorf("--out is missing: the folder to write to"))
 	}
-	output, err := made(m)
+	output, err := target.Run(m, over, render.Draws(m, scene.NewDrawer(typeface.New())))
 	if err != nil {
 		return fail(errs, err)
 	}
@@ -247,7 +255,7 @@ func documentFile(args []string, out, errs io.Writer) int {
 	if *dir == "" {
 		return fail(errs, fmt.Errorf("--out is missing: the folder to write to"))
 	}
-	output, err := document.Markdown(m, scene.NewDrawer(typeface.New()))
+	output, err := document.Target.Run(m, nil, render.Draws(m, scene.NewDrawer(typeface.New())))
 	if err != nil {
 		return fail(errs, err)
 	}

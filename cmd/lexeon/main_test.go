@@ -12,6 +12,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/targets"
+
 	"lexeon/core/visible"
 	"lexeon/store/storetest"
 )
@@ -142,9 +144,19 @@ func TestGenerateComponents(t *testing.T) {
 	vet.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOPROXY=off")
 	result, err := vet.CombinedOutput()
 	require.NoError(t, err, "%s", result)
+
+	dir = t.TempDir()
+	code, _, errs = lexeon("generate", "--option", "module=example.org/honey", "--out", dir, demo())
+	require.Equal(t, exitOK, code, errs)
+	mod, err := os.ReadFile(filepath.Join(dir, "go.mod"))
+	require.NoError(t, err)
+	require.Contains(t, string(mod), "module example.org/honey\n")
+	code, _, errs = lexeon("generate", "--option", "width=7", "--out", dir, demo())
+	require.Equal(t, exitUnusable, code)
+	require.Contains(t, errs, `Go has no option "width"; there are: module`)
 	code, _, errs = lexeon("generate", "--target", "boxes", "--out", dir, demo())
 	require.Equal(t, exitUnusable, code)
-	require.Contains(t, errs, "expected go or components")
+	require.Contains(t, errs, "there are: "+targets.Names())
 }
 
 func TestExportCommand(t *testing.T) {

@@ -46,12 +46,12 @@ func TestEveryQuestionIsAnswered(t *testing.T) {
 	before := string(interchange.WriteFile(m))
 	params := map[string]string{":row": "hive", ":column": "honey-lot", ":diagram": "lots", ":picture": "none"}
 	bodies := map[string]string{
-		"readStatement": `{"text":"Hive houses 1..* Colony","diagram":"lots","seed":"s"}`, "readFeatures": `{"element":"hive","text":"mass: Decimal","seed":"s"}`,
-		"readConnection": `{"from":"hive","to":"apiary","diagram":"lots","seed":"s"}`, "readPlacement": `{"kind":"class","name":"Frame","diagram":"lots","beside":"hive","seed":"s","id":"frame"}`,
-		"readArrangement": `{"diagram":"lots","how":"layers"}`, "readCards": `{"diagram":"lots","text":"Frame\nwidth: Integer","seed":"s"}`,
-		"readStarter": `{"starter":"roles-of-a-party","diagram":"lots","seed":"s"}`, "readDerivation": `{"view":"context","accept":[],"seed":"s"}`,
-		"readUseCaseSet": `{"starter":"records","seed":"s"}`, "readBrief": `{"title":"More","text":"A hive stands.","seed":"s"}`, "readActivity": `{"id":"new","new":true,"name":"weigh","seed":"s"}`,
-		"readSide": `{"line":"at-delivers","side":"to","to":"at-blend"}`, "readCopy": `{"from":"lots","placements":["at-hive"],"to":"lots","asNew":true,"seed":"s"}`,
+		"previewStatement": `{"text":"Hive houses 1..* Colony","diagram":"lots","seed":"s"}`, "previewFeatures": `{"element":"hive","text":"mass: Decimal","seed":"s"}`,
+		"previewConnection": `{"from":"hive","to":"apiary","diagram":"lots","seed":"s"}`, "previewPlacement": `{"kind":"class","name":"Frame","diagram":"lots","beside":"hive","seed":"s","id":"frame"}`,
+		"previewArrangement": `{"diagram":"lots","how":"layers"}`, "previewCards": `{"diagram":"lots","text":"Frame\nwidth: Integer","seed":"s"}`,
+		"previewStarter": `{"starter":"roles-of-a-party","diagram":"lots","seed":"s"}`, "previewDerivation": `{"view":"context","accept":[],"seed":"s"}`,
+		"previewUseCaseSet": `{"starter":"records","seed":"s"}`, "previewBrief": `{"title":"More","text":"A hive stands.","seed":"s"}`, "previewActivity": `{"id":"new","new":true,"name":"weigh","seed":"s"}`,
+		"previewSide": `{"line":"at-delivers","side":"to","to":"at-blend"}`, "previewCopy": `{"from":"lots","placements":["at-hive"],"to":"lots","asNew":true,"seed":"s"}`,
 	}
 	desk := answer.NewDesk(scene.NewDrawer(typeface.New()))
 	names := map[string]bool{}
@@ -84,14 +84,14 @@ func TestEveryQuestionIsAnswered(t *testing.T) {
 	require.Equal(t, before, string(interchange.WriteFile(m)))
 	_, ok, _ := desk.Answer("GET", "/findings", &answer.Asked{Model: m})
 	require.False(t, ok)
-	_, _, err := desk.Answer("POST", "/read/statement", &answer.Asked{Model: m, Body: []byte(`{"text":"x","oops":1}`)})
+	_, _, err := desk.Answer("POST", "/previews/statement", &answer.Asked{Model: m, Body: []byte(`{"text":"x","oops":1}`)})
 	require.ErrorContains(t, err, "oops")
 }
 
 // A page that made a new thing knows its id before the answer is there.
 func TestANewElementGetsTheIDThatWasAskedFor(t *testing.T) {
 	desk := answer.NewDesk(scene.NewDrawer(typeface.New()))
-	out, _, err := desk.Answer("POST", "/read/placement", &answer.Asked{Model: demo(t), Body: []byte(`{"kind":"class","name":"Frame","diagram":"lots","seed":"s","id":"frame"}`)})
+	out, _, err := desk.Answer("POST", "/previews/placement", &answer.Asked{Model: demo(t), Body: []byte(`{"kind":"class","name":"Frame","diagram":"lots","seed":"s","id":"frame"}`)})
 	require.NoError(t, err)
 	data, err := json.Marshal(out)
 	require.NoError(t, err)

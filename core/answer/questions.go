@@ -30,11 +30,11 @@ func views() []Question {
 		shown("matrixCell", "/matrix/:row/:column", "Where a mark of the matrix comes from", func(_ *Desk, a *Asked) ([]view.MatrixSource, error) {
 			return view.MatrixCellOf(a.Model, a.id("row"), a.id("column"))
 		}),
-		shown("findTouching", "/touches", "What can be followed: what bears the words asked for, or what touches most", func(d *Desk, a *Asked) ([]view.Followed, error) {
-			return d.webs.FindTouching(a.Model, a.Query.Get("find"))
+		shown("findTraced", "/trace", "What can be traced: what bears the words asked for, or what touches most", func(d *Desk, a *Asked) ([]view.Traced, error) {
+			return d.webs.FindTraced(a.Model, a.Query.Get("find"))
 		}, Parameter{Name: "find", About: "words of its name or its text"}),
-		shown("touched", "/touches/:row", "What an element touches in all kinds of diagrams, forwards and back", func(d *Desk, a *Asked) (view.Touched, error) {
-			return d.webs.TouchedBy(a.Model, a.id("row"))
+		shown("trace", "/trace/:row", "What an element touches in all kinds of diagrams, forwards and back", func(d *Desk, a *Asked) (view.ElementTrace, error) {
+			return d.webs.TraceOf(a.Model, a.id("row"))
 		}),
 		shown("components", "/components", "Who provides and who needs which interface, and what follows", func(_ *Desk, a *Asked) (view.Components, error) { return view.ComponentsOf(a.Model) }),
 		shown("useCases", "/use-cases", "The use cases, and sets to begin from", func(_ *Desk, a *Asked) (view.UseCases, error) { return view.UseCasesOf(a.Model, a.Revision) }),
@@ -44,7 +44,7 @@ func views() []Question {
 			return view.ActivitiesOf(a.Model, a.Revision)
 		}),
 		shown("dictionary", "/dictionary", "The data dictionary", func(_ *Desk, a *Asked) (view.Dictionary, error) { return view.DictionaryOf(a.Model, a.Revision) }),
-		shown("follow", "/follow", "The way of an item of data through all levels", func(_ *Desk, a *Asked) (view.Way, error) { return view.WayOf(a.Model, a.Query.Get("item")) },
+		shown("lineage", "/lineage", "The lineage of an item of data: its way through all levels", func(_ *Desk, a *Asked) (view.Lineage, error) { return view.LineageOf(a.Model, a.Query.Get("item")) },
 			Parameter{Name: "item", About: "its name", Required: true}),
 		shown("eventList", "/event-list", "What the outside does, and how the system answers", func(_ *Desk, a *Asked) (view.Events, error) { return view.EventsOf(a.Model, a.Revision) }),
 		shown("pictureData", "/picture-data/:picture", "A picture that an element shows, as base64", func(_ *Desk, a *Asked) (PictureData, error) {
@@ -59,30 +59,30 @@ func views() []Question {
 
 func proposals() []Question {
 	return []Question{
-		proposal("readStatement", "/read/statement", "How a text can be understood", (*propose.Proposer).Statement),
-		proposal("readFeatures", "/read/features", "What a text of features would change", (*propose.Proposer).Features),
-		proposal("readConnection", "/read/connection", "How two elements can be connected", (*propose.Proposer).Connection),
-		proposal("readConstraint", "/read/constraint", "How a constraint holds for lines of a diagram", (*propose.Proposer).Constraint),
-		proposal("readInside", "/read/inside", "What opening a component into its inside would change", (*propose.Proposer).Inside),
-		proposal("readOffers", "/read/offers", "What a component could provide and require by the classes it holds", (*propose.Proposer).Offers),
-		proposal("readSide", "/read/side", "How a side of a line is led elsewhere", (*propose.Proposer).Side),
-		proposal("readDrop", "/read/drop", "What letting go of moved shapes means", (*propose.Proposer).Drop),
-		proposal("readStarter", "/read/starter", "What inserting a general class model would change", (*propose.Proposer).Starter),
-		proposal("readRework", "/read/rework", "What a rework would take away and add", (*propose.Proposer).Rework),
-		proposal("readPlacement", "/read/placement", "How an element is placed", (*propose.Proposer).Placement),
-		proposal("readArrangement", "/read/arrangement", "How shapes are arranged", (*propose.Proposer).Arrangement),
-		proposal("readCopy", "/read/copy", "How placed elements are shown elsewhere or copied", (*propose.Proposer).Copy),
-		proposal("readCards", "/read/cards", "What a pasted text would make", (*propose.Proposer).Cards),
-		proposal("readSteps", "/read/steps", "What typing the steps of a use case would change", (*propose.Proposer).Steps),
-		proposal("readUseCaseSet", "/read/use-case-set", "What inserting a set of use cases would change", (*propose.Proposer).UseCaseStarter),
-		large(proposal("readBrief", "/read/brief", "What a new text of a section, or an uploaded one, would change", (*propose.Proposer).Brief)),
-		proposal("readActivity", "/read/activity", "What writing into a row would change", (*propose.Proposer).Activity),
-		{Method: "POST", Path: "/read/table", Name: "readTable", Summary: "What a pasted or uploaded table would add; changes nothing", Large: true,
+		proposal("previewStatement", "/previews/statement", "How a text can be understood", (*propose.Proposer).Statement),
+		proposal("previewFeatures", "/previews/features", "What a text of features would change", (*propose.Proposer).Features),
+		proposal("previewConnection", "/previews/connection", "How two elements can be connected", (*propose.Proposer).Connection),
+		proposal("previewConstraint", "/previews/constraint", "How a constraint holds for lines of a diagram", (*propose.Proposer).Constraint),
+		proposal("previewInside", "/previews/inside", "What opening a component into its inside would change", (*propose.Proposer).Inside),
+		proposal("previewOffers", "/previews/offers", "What a component could provide and require by the classes it holds", (*propose.Proposer).Offers),
+		proposal("previewSide", "/previews/side", "How a side of a line is led elsewhere", (*propose.Proposer).Side),
+		proposal("previewDrop", "/previews/drop", "What letting go of moved shapes means", (*propose.Proposer).Drop),
+		proposal("previewStarter", "/previews/starter", "What inserting a general class model would change", (*propose.Proposer).Starter),
+		proposal("previewRework", "/previews/rework", "What a rework would take away and add", (*propose.Proposer).Rework),
+		proposal("previewPlacement", "/previews/placement", "How an element is placed", (*propose.Proposer).Placement),
+		proposal("previewArrangement", "/previews/arrangement", "How shapes are arranged", (*propose.Proposer).Arrangement),
+		proposal("previewCopy", "/previews/copy", "How placed elements are shown elsewhere or copied", (*propose.Proposer).Copy),
+		proposal("previewCards", "/previews/cards", "What a pasted text would make", (*propose.Proposer).Cards),
+		proposal("previewSteps", "/previews/steps", "What typing the steps of a use case would change", (*propose.Proposer).Steps),
+		proposal("previewUseCaseSet", "/previews/use-case-set", "What inserting a set of use cases would change", (*propose.Proposer).UseCaseStarter),
+		large(proposal("previewBrief", "/previews/brief", "What a new text of a section, or an uploaded one, would change", (*propose.Proposer).Brief)),
+		proposal("previewActivity", "/previews/activity", "What writing into a row would change", (*propose.Proposer).Activity),
+		{Method: "POST", Path: "/previews/table", Name: "previewTable", Summary: "What a pasted or uploaded table would add; changes nothing", Large: true,
 			Query: []Parameter{{Name: "seed", About: "what ids derive from"}}, Body: Raw{}, BodyType: "text/csv", Answer: propose.ChangesReply{},
 			Of: func(d *Desk, a *Asked) (any, error) { return d.Propose.Table(a.Model, a.Body, a.Query.Get("seed")) }},
-		proposal("readDerivation", "/read/derivation", "What a diagram would show by the activity table, piece by piece", (*propose.Proposer).Derive),
-		proposal("readLevel", "/read/level", "What opening, closing, moving, renumbering or taking up would change", (*propose.Proposer).Level),
-		proposal("readRename", "/read/rename", "What renaming a term would change", (*propose.Proposer).Rename),
+		proposal("previewDerivation", "/previews/derivation", "What a diagram would show by the activity table, piece by piece", (*propose.Proposer).Derive),
+		proposal("previewLevel", "/previews/level", "What opening, closing, moving, renumbering or taking up would change", (*propose.Proposer).Level),
+		proposal("previewRename", "/previews/rename", "What renaming a term would change", (*propose.Proposer).Rename),
 	}
 }
 

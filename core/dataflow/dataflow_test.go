@@ -173,7 +173,7 @@ func TestInsufficientInput(t *testing.T) {
 func TestFollow(t *testing.T) {
 	m := station(t, balancedLevel...)
 	var way []string
-	for _, s := range dataflow.Follow(m, dictionary.Of(m), "wind speed") {
+	for _, s := range dataflow.LineageOf(m, dictionary.Of(m), "wind speed") {
 		way = append(way, fmt.Sprintf("%s | %d %s: %s → %s", s.Level, s.Depth, s.Name, s.From, s.To))
 	}
 	require.Equal(t, []string{

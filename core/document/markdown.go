@@ -11,26 +11,24 @@ import (
 	"lexeon/core/generate"
 	"lexeon/core/model"
 	"lexeon/core/notation"
-	"lexeon/core/render"
-	"lexeon/core/scene"
 )
 
 // Markdown documents a model: the brief, the data flow diagrams with their
 // dictionary, the use cases with their descriptions, the classes, the components, each as a text in Markdown, and every diagram as an SVG
 // picture that its text shows. Texts with nothing in them are left out, but for
-// the classes. Equal models give equal files.
-func Markdown(m *model.Model, d *scene.Drawer) (generate.Output, error) {
+// the classes. draw gives a diagram as SVG. Equal models give equal files.
+func Markdown(m *model.Model, draw func(model.ID) (string, error)) (generate.Output, error) {
 	out := generate.Output{Notes: []generate.Note{}}
 	pictures := map[model.ID]string{}
 	names := map[string]bool{}
 	var drawn []generate.File
 	for _, row := range m.Diagrams() {
-		svg, err := render.SVG(d.Of(m, row.ID))
+		svg, err := draw(row.ID)
 		if err != nil {
 			return out, err
 		}
 		pictures[row.ID] = path.Join("diagrams", fileName(row.Name, names)+".svg")
-		drawn = append(drawn, generate.File{Path: pictures[row.ID], Content: string(svg), Subject: row.ID})
+		drawn = append(drawn, generate.File{Path: pictures[row.ID], Content: svg, Subject: row.ID})
 	}
 	add := func(file string, always bool, write func(*strings.Builder)) {
 		var b strings.Builder

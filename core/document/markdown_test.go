@@ -13,6 +13,7 @@ import (
 	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
+	"lexeon/core/render"
 	"lexeon/core/scene"
 	"lexeon/core/typeface"
 )
@@ -26,7 +27,7 @@ func TestMarkdownOfTheDemo(t *testing.T) {
 	require.NoError(t, err)
 	m, err := interchange.ReadFile(data)
 	require.NoError(t, err)
-	out, err := document.Markdown(m, drawer)
+	out, err := document.Markdown(m, render.Draws(m, drawer))
 	require.NoError(t, err)
 	for i, name := range []string{"classes.md", "data-flow.md", "use-cases.md", "components.md", "brief.md"} {
 		require.Equal(t, name, out.Files[i].Path)
@@ -40,7 +41,7 @@ func TestMarkdownOfTheDemo(t *testing.T) {
 	}
 	require.Equal(t, "diagrams/apiaries-and-honey-lots.svg", out.Files[5].Path)
 	require.True(t, strings.HasPrefix(out.Files[5].Content, "<svg "))
-	again, err := document.Markdown(m, scene.NewDrawer(typeface.New()))
+	again, err := document.Markdown(m, render.Draws(m, scene.NewDrawer(typeface.New())))
 	require.NoError(t, err)
 	require.Equal(t, out, again)
 }
@@ -55,7 +56,7 @@ func TestHostileTextsStayText(t *testing.T) {
 	changes = append(changes, &model.SetDefinition{ID: m.Classifiers()[0].ID, Text: "[x](javascript:alert(1))\n# not a heading\n![](http://example.org/a.png)"})
 	m, _, _, err := model.Edit(m, changes)
 	require.NoError(t, err)
-	out, err := document.Markdown(m, drawer)
+	out, err := document.Markdown(m, render.Draws(m, drawer))
 	require.NoError(t, err)
 	text := out.Files[0].Content
 	for _, bad := range []string{"<script", "](javascript", "\n# not", "![](http", "\n# Heading"} {
@@ -71,7 +72,7 @@ func TestHostileTextsStayText(t *testing.T) {
 }
 
 func TestEmptyModel(t *testing.T) {
-	out, err := document.Markdown(model.Empty("Nothing yet"), drawer)
+	out, err := document.Markdown(model.Empty("Nothing yet"), render.Draws(model.Empty("Nothing yet"), drawer))
 	require.NoError(t, err)
 	require.Equal(t, "# Nothing yet\n", out.Files[0].Content)
 }
@@ -86,7 +87,7 @@ func TestHostileTextsOfDataFlowStayText(t *testing.T) {
 		&model.AddElement{ID: "e", Kind: model.Event, Name: "| <script>"},
 	})
 	require.NoError(t, err)
-	out, err := document.Markdown(m, drawer)
+	out, err := document.Markdown(m, render.Draws(m, drawer))
 	require.NoError(t, err)
 	all := out.Files[1].Content + out.Files[2].Content
 	for _, bad := range []string{"<b>", "<i>", "<script", "<img", "](javascript", "\n# weigh", "\n```"} {

@@ -29,7 +29,7 @@ func KeptBy(m *model.Model, d *dictionary.Dictionary, item string) Kept {
 	classes := m.Elements(model.Class)
 	s := newSpeaking(m, classes, usecase.NewReader(m), d)
 	atoms := d.Items(item)
-	way := dataflow.Follow(m, d, item)
+	way := dataflow.LineageOf(m, d, item)
 	entry := d.Entry(item)
 	made := entry != nil && (entry.Data.Source == model.CreatedHere || entry.Data.Source == model.DerivedFrom)
 	reached, loose := 0, []string{}

@@ -55,6 +55,8 @@ type Project struct {
 	Performers []PerformerSide `json:"performers,omitempty"`
 	// Rules that the project wants otherwise than they are.
 	Rules []RuleSetting `json:"rules,omitempty"`
+	// Targets is what the project has decided for what it is made into.
+	Targets []TargetSetting `json:"targets,omitempty"`
 	// File keeps unknown members of the outermost object of a model file.
 	File  Extra `json:"file,omitempty"`
 	Extra Extra `json:"-"`

@@ -121,6 +121,9 @@ func (d *draft) verifyRow(r Row) error {
 		if err := verifyRules(r); err != nil {
 			return err
 		}
+		if err := verifyTargets(r); err != nil {
+			return err
+		}
 		return verifyColours(r)
 	case *Term:
 		return nil

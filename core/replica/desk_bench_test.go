@@ -58,7 +58,7 @@ func BenchmarkPlacing(b *testing.B) {
 	for b.Loop() {
 		i++
 		id := fmt.Sprint("made", i)
-		done, err := desk.Do(id, "/read/placement", fmt.Appendf(nil, `{"id":%q,"kind":"class","name":"Made %d","diagram":"overview","beside":"c7","seed":%q}`, id, i, id))
+		done, err := desk.Do(id, "/previews/placement", fmt.Appendf(nil, `{"id":%q,"kind":"class","name":"Made %d","diagram":"overview","beside":"c7","seed":%q}`, id, i, id))
 		if err != nil {
 			b.Fatal(err)
 		}

@@ -42,12 +42,12 @@ func (r *Rehearsal) Next() (more bool, err error) {
 		err = r.begin()
 		fallthrough
 	case step == 0 && err == nil:
-		err = r.do("/read/placement", propose.PlacementRequest{Kind: model.Class, Name: name, Diagram: rehearsed, ID: model.ID(id), Seed: id})
+		err = r.do("/previews/placement", propose.PlacementRequest{Kind: model.Class, Name: name, Diagram: rehearsed, ID: model.ID(id), Seed: id})
 	case step == 1 && class > 0:
 		err = r.state(fmt.Sprintf("%s leads 0..* Rehearsed %d again", name, class/2), id)
 	case step == 2:
 		if err = r.push(&model.SetName{ID: model.ID(id), Name: name + " again"}); err == nil {
-			err = r.do("/read/drop", propose.DropRequest{Diagram: rehearsed, Placements: []model.ID{model.DeriveID("place", id)}, DX: 30, DY: 20, Seed: id})
+			err = r.do("/previews/drop", propose.DropRequest{Diagram: rehearsed, Placements: []model.ID{model.DeriveID("place", id)}, DX: 30, DY: 20, Seed: id})
 		}
 	}
 	r.turn++
@@ -79,7 +79,7 @@ func (r *Rehearsal) state(text, seed string) error {
 	if err != nil {
 		return err
 	}
-	answered, err := r.desk.Ask("POST", "/read/statement", body)
+	answered, err := r.desk.Ask("POST", "/previews/statement", body)
 	if reply, ok := answered.(propose.StatementReply); ok && len(reply.Readings) > 0 {
 		changes, err := model.DecodeChanges(reply.Readings[0].Changes)
 		if err != nil {

@@ -173,7 +173,7 @@ func TestADeskTellsWhatLooksDifferent(t *testing.T) {
 	require.Nil(t, d.State().Scene, "it was told")
 	body, err := json.Marshal(map[string]any{"kind": "class", "name": "Added", "diagram": "overview", "beside": "c3", "seed": "s"})
 	require.NoError(t, err)
-	done, err := d.Do("x", "/read/placement", body)
+	done, err := d.Do("x", "/previews/placement", body)
 	require.NoError(t, err)
 	require.NotNil(t, done.Effect)
 	part := d.State().Scene
@@ -187,7 +187,7 @@ func TestADeskTellsWhatLooksDifferent(t *testing.T) {
 	require.True(t, d.State().Gone)
 	_, err = d.Ask("GET", "/nothing", nil)
 	require.ErrorContains(t, err, "nothing answers")
-	_, err = d.Do("z", "/read/nothing", nil)
+	_, err = d.Do("z", "/previews/nothing", nil)
 	require.Error(t, err)
 	overview, err := d.Ask("GET", "", nil)
 	require.NoError(t, err)

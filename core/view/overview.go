@@ -8,6 +8,7 @@ import (
 	"lexeon/core/brief"
 	"lexeon/core/dataflow"
 	"lexeon/core/model"
+	"lexeon/core/trace"
 )
 
 // Diagram is a diagram in the list of diagrams.
@@ -58,11 +59,13 @@ type Overview struct {
 	Revision    int64                    `json:"revision"`
 	Diagrams    []Diagram                `json:"diagrams"`
 	Kinds       []Kind                   `json:"kinds"`
+	Traced      []model.Kind             `json:"traced"` // kinds of what can be traced
 	Classes     int                      `json:"classifiers"`
 	Colours     []model.StereotypeColour `json:"colours"`
 	Palette     []model.Colour           `json:"palette"`
 	Stereotypes []string                 `json:"stereotypes"` // in use
 	Settings    Settings                 `json:"settings"`
+	Targets     []model.TargetSetting    `json:"targets"` // what is decided for what it is made into
 	Coverage    Coverage                 `json:"coverage"`
 	Table       TableFigure              `json:"table"`
 	Items       int                      `json:"items"` // of the dictionary
@@ -72,7 +75,7 @@ type Overview struct {
 // OverviewOf tells what a project consists of: its diagrams, the kinds that they
 // offer, and figures of its stages.
 func OverviewOf(m *model.Model, id string, revision int64) (Overview, error) {
-	out := Overview{ID: id, Name: m.Project().Name, Revision: revision, Diagrams: []Diagram{}, Classes: len(m.Classifiers())}
+	out := Overview{ID: id, Name: m.Project().Name, Revision: revision, Diagrams: []Diagram{}, Traced: trace.Kinds(), Classes: len(m.Classifiers())}
 	for _, d := range m.Diagrams() {
 		n := 0
 		for _, p := range m.PlacementsOn(d.ID) {
@@ -96,6 +99,7 @@ func OverviewOf(m *model.Model, id string, revision int64) (Overview, error) {
 		}
 	}
 	project := m.Project()
+	out.Targets = append([]model.TargetSetting{}, project.Targets...)
 	out.Settings = Settings{project.FlowNotation, project.ContextZero, project.ContextStores, project.MostProcesses, append([]model.PerformerSide{}, project.Performers...)}
 	out.Coverage = CoverageOf(brief.CoverageOf(m, ""))
 	table := activity.Of(m).Coverage()

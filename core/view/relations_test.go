@@ -30,12 +30,12 @@ func someModels(t *testing.T) []*model.Model {
 
 // Property: what touches something is touched by it, in the same words or others, and
 // whatever is met from something is found by following from there.
-func TestTouchingIsMutual(t *testing.T) {
+func TestTracesAreMutual(t *testing.T) {
 	met := 0
 	for _, m := range someModels(t) {
 		var webs view.Webs
 		for _, e := range append(m.OfKind(model.UseCase), m.Classifiers()...) {
-			touched, err := webs.TouchedBy(m, e.ID)
+			touched, err := webs.TraceOf(m, e.ID)
 			require.NoError(t, err)
 			require.Equal(t, e.ID, touched.Of.ID)
 			own := 0
@@ -52,7 +52,7 @@ func TestTouchingIsMutual(t *testing.T) {
 						continue
 					}
 					require.NotEmpty(t, other.Words)
-					back, err := webs.TouchedBy(m, other.ID)
+					back, err := webs.TraceOf(m, other.ID)
 					require.NoError(t, err)
 					found := false
 					for _, f := range back.Fields {
@@ -69,11 +69,11 @@ func TestTouchingIsMutual(t *testing.T) {
 	require.Greater(t, met, 200)
 }
 
-func TestWhatIsFollowedIsFoundByItsWords(t *testing.T) {
+func TestWhatIsTracedIsFoundByItsWords(t *testing.T) {
 	m := someModels(t)[0]
 	var webs view.Webs
 	for _, e := range m.OfKind(model.UseCase) {
-		found, err := webs.FindTouching(m, strings.ToLower(e.Name))
+		found, err := webs.FindTraced(m, strings.ToLower(e.Name))
 		require.NoError(t, err)
 		ids := map[model.ID]bool{}
 		for _, f := range found {
@@ -81,7 +81,7 @@ func TestWhatIsFollowedIsFoundByItsWords(t *testing.T) {
 		}
 		require.True(t, ids[e.ID], e.Name)
 	}
-	most, err := webs.FindTouching(m, "")
+	most, err := webs.FindTraced(m, "")
 	require.NoError(t, err)
 	require.NotEmpty(t, most, "without words, what touches most")
 }
@@ -179,11 +179,11 @@ func TestStepsAreToldAsTheyAreTyped(t *testing.T) {
 	require.Greater(t, steps, 40)
 }
 
-func TestAnItemIsFollowedThroughTheLevels(t *testing.T) {
+func TestAnItemHasALineage(t *testing.T) {
 	m := someModels(t)[0]
 	followed := 0
 	for _, item := range m.OfKind(model.DataItem) {
-		way, err := view.WayOf(m, " "+item.Name+" ")
+		way, err := view.LineageOf(m, " "+item.Name+" ")
 		require.NoError(t, err)
 		require.Equal(t, item.Name, way.Item)
 		for _, s := range way.Steps {
@@ -196,7 +196,7 @@ func TestAnItemIsFollowedThroughTheLevels(t *testing.T) {
 		}
 	}
 	require.Greater(t, followed, 20)
-	_, err := view.WayOf(m, "  ")
+	_, err := view.LineageOf(m, "  ")
 	_, ok := model.AsFault(err)
 	require.True(t, ok)
 }

@@ -117,7 +117,7 @@ func TestOneThatIsGone(t *testing.T) {
 	for name, of := range map[string]func() error{
 		"entry":    func() error { _, err := view.EntryOf(m, 7, "gone"); return err },
 		"use case": func() error { _, err := view.UseCaseOf(m, "gone"); return err },
-		"way":      func() error { _, err := view.WayOf(m, "  "); return err },
+		"way":      func() error { _, err := view.LineageOf(m, "  "); return err },
 	} {
 		f, ok := model.AsFault(of())
 		require.True(t, ok, name)

@@ -12,10 +12,12 @@ self.addEventListener('install', (event) => {
 })
 
 self.addEventListener('activate', (event) => {
-  event.waitUntil((async () => {
-    for (const name of await caches.keys()) if (name !== cacheName) await caches.delete(name)
-    await self.clients.claim()
-  })())
+  event.waitUntil(
+    (async () => {
+      for (const name of await caches.keys()) if (name !== cacheName) await caches.delete(name)
+      await self.clients.claim()
+    })(),
+  )
 })
 
 self.addEventListener('fetch', (event) => {

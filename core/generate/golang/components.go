@@ -14,9 +14,11 @@ import (
 // constructor, and what is in it; and a package that wires those together that stand
 // by themselves. A component that is made elsewhere has no package: what it provides
 // is given to the wiring.
-func Components(m *model.Model) (generate.Output, error) {
+func Components(m *model.Model) (generate.Output, error) { return componentsAs(m, "") }
+
+func componentsAs(m *model.Model, module string) (generate.Output, error) {
 	plan := generate.NewComponents(m)
-	g := newGenerator(plan.Plan)
+	g := newGenerator(plan.Plan, module)
 	out, err := g.types()
 	if err != nil {
 		return out, err
@@ -177,10 +179,10 @@ func (c *componentPrinter) file(k *generate.Component) componentFile {
 		f.Provides = append(f.Provides, o)
 	}
 	if len(k.Provides)+len(k.Requires) > 0 {
-		f.Imports = append(f.Imports, c.g.pkg)
+		f.Imports = append(f.Imports, c.g.module)
 	}
 	for pkg := range uses {
-		f.Imports = append(f.Imports, c.g.pkg+"/"+pkg)
+		f.Imports = append(f.Imports, c.g.module+"/"+pkg)
 	}
 	slices.Sort(f.Imports)
 	return f
@@ -255,12 +257,12 @@ func (c *componentPrinter) wiring(plan *generate.Components) wiringFile {
 	uses := map[string]bool{}
 	for _, s := range plan.Wiring.Steps {
 		pkg := c.packages[s.Component]
-		uses[c.g.pkg+"/"+pkg] = true
+		uses[c.g.module+"/"+pkg] = true
 		steps[s] = fields.take(exported(s.Name, "Component"))
 		f.Instances = append(f.Instances, componentField{Name: steps[s], Type: "*" + pkg + ".Component"})
 	}
 	if len(f.Params) > 0 {
-		uses[c.g.pkg] = true
+		uses[c.g.module] = true
 	}
 	for pkg := range uses {
 		f.Imports = append(f.Imports, pkg)

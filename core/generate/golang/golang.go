@@ -27,13 +27,20 @@ var templates = template.Must(template.New("go").Funcs(template.FuncMap{
 	"comment": comment, "quote": quoted,
 }).ParseFS(templateFiles, "templates/*.tmpl"))
 
-// Generate prints the whole model.
+// Generate prints the whole model, as the package that its project names.
 func Generate(m *model.Model) (generate.Output, error) {
-	return newGenerator(generate.NewPlan(m)).types()
+	return newGenerator(generate.NewPlan(m), "").types()
 }
 
-func newGenerator(plan *generate.Plan) *generator {
-	g := &generator{plan: plan, pkg: packageName(plan.Project), struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}, cycle: map[*generate.Type]int{}}
+// newGenerator prints as a module; without one the name of the project gives it.
+func newGenerator(plan *generate.Plan, module string) *generator {
+	pkg := packageName(plan.Project)
+	if module == "" {
+		module = pkg
+	} else {
+		pkg = packageOf(module)
+	}
+	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}, cycle: map[*generate.Type]int{}}
 	g.findCycles()
 	g.names()
 	return g
@@ -76,7 +83,7 @@ func (g *generator) types() (generate.Output, error) {
 		return out, err
 	}
 	out.Files = append(out.Files, generate.File{Path: "doc.go", Content: doc}, generate.File{Path: "notwritten.go", Content: notWritten},
-		generate.File{Path: "go.mod", Content: "module " + g.pkg + "\n\ngo 1.21\n"})
+		generate.File{Path: "go.mod", Content: "module " + g.module + "\n\ngo 1.21\n"})
 	slices.SortFunc(out.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
 	out.Notes = g.notes
 	return out, nil
@@ -84,6 +91,7 @@ func (g *generator) types() (generate.Output, error) {
 
 type generator struct {
 	plan    *generate.Plan
+	module  string // its path
 	pkg     string
 	used    names                     // package level
 	struct_ map[*generate.Type]string // name of the struct, or of the only type

@@ -158,3 +158,26 @@ func TestHostileNames(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, out, again, "the output is decided by the model alone")
 }
+
+// A module path of one's own: its last part names the package, and what is generated
+// compiles under it, also in several packages.
+func TestModulePath(t *testing.T) {
+	for path, pkg := range map[string]string{"example.org/honey/lots": "lots", "example.org/lots/v2": "lots", "lots-2": "lots2", "example.org/func": "modelfunc"} {
+		for _, target := range []*generate.Target{golang.Target, golang.ComponentsTarget} {
+			m := modeltest.Build(t, "component Tracing", "component Printing", "Tracing provides LotLookup", "Printing requires LotLookup", "class HoneyLot", "Tracing holds HoneyLot")
+			out, err := target.Run(m, map[string]string{"module": path}, nil)
+			require.NoError(t, err)
+			text := map[string]string{}
+			for _, f := range out.Files {
+				text[f.Path] = f.Content
+			}
+			require.Contains(t, text["go.mod"], "module "+path+"\n")
+			require.Contains(t, text["doc.go"], "package "+pkg+"\n")
+			vet(t, out)
+		}
+	}
+	for _, bad := range []string{"../lots", "a b", "/lots", "lots/", "a//b", "x;y"} {
+		_, err := golang.Target.Run(model.Empty("x"), map[string]string{"module": bad}, nil)
+		require.ErrorContains(t, err, "is no module path, such as example.org/lots", bad)
+	}
+}

@@ -5,7 +5,30 @@ import { program } from './program'
 // of the server. Both answer with the same values and the same problems.
 
 // What only the server knows: findings, what the tagger reads, files, the log.
-const serverOnly = /^\/(findings|history|file|pictures|output|glossary|activities\.csv|presence|changes|undo|redo|queue|log|rows|brief\/|use-case-proposals|read\/candidate|read\/use-case$|diagrams\/[^/]+\/(svg|png|pdf|scene)\b)/
+const serverOnly = new RegExp(
+  `^/(${[
+    'findings',
+    'history',
+    'file',
+    'pictures',
+    'output',
+    'targets',
+    'glossary',
+    'activities\\.csv',
+    'presence',
+    'changes',
+    'undo',
+    'redo',
+    'queue',
+    'log',
+    'rows',
+    'brief/',
+    'use-case-proposals',
+    'previews/candidate',
+    'previews/use-case$',
+    'diagrams/[^/]+/(svg|png|pdf|scene)\\b',
+  ].join('|')})`,
+)
 
 // here is the path below the open project, where the core answers it.
 function here(path: string): string | undefined {
@@ -27,7 +50,9 @@ let behind: Promise<unknown> | undefined
 
 // catchingUp says until when the model may be older than the drawing that is shown.
 export function catchingUp(until: Promise<unknown>) {
-  const over = () => { if (behind === now) behind = undefined }
+  const over = () => {
+    if (behind === now) behind = undefined
+  }
   const now = until.then(over, over)
   behind = now
 }
@@ -50,7 +75,10 @@ const requestTimeout = 30_000
 export async function requestRaw(path: string, init?: RequestInit): Promise<Response> {
   let answer: Response
   try {
-    answer = await fetch(path, { ...init, signal: init?.signal ?? AbortSignal.timeout(requestTimeout) })
+    answer = await fetch(path, {
+      ...init,
+      signal: AbortSignal.any([AbortSignal.timeout(requestTimeout), ...(init?.signal ? [init.signal] : [])]),
+    })
   } catch (error) {
     throw new Unreachable(error instanceof Error ? error.message : 'no answer')
   }
@@ -65,7 +93,7 @@ export async function request<T>(path: string, init?: RequestInit): Promise<T> {
   const local = here(path)
   if (local !== undefined) {
     await ready
-    if (!init?.method || init.method === 'GET') return onWhatIsShown(() => program.read<T>(local))
+    if (!init?.method || init.method === 'GET') return onWhatIsShown(() => program.read<T>(local, init?.signal ?? undefined))
     const json = new Headers(init.headers).get('Content-Type') === 'application/json'
     const body: unknown = json ? JSON.parse(String(init.body)) : String(init.body)
     return onWhatIsShown(() => program.propose<T>(local, body))

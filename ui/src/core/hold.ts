@@ -16,7 +16,8 @@ export async function hold() {
     return
   }
   if (careOf) return
-  if (!navigator.serviceWorker.controller) await new Promise((resolve) => navigator.serviceWorker.addEventListener('controllerchange', resolve, { once: true }))
+  if (!navigator.serviceWorker.controller)
+    await new Promise((resolve) => navigator.serviceWorker.addEventListener('controllerchange', resolve, { once: true }))
   const loaded = performance.getEntriesByType('resource').map((e) => new URL(e.name).pathname)
   const files = [...loaded, programURL, ...fonts()].filter((path) => kinds.test(path))
   await Promise.all([...new Set(files)].map((file) => fetch(file).catch(() => undefined)))
@@ -27,7 +28,9 @@ function fonts(): string[] {
   const out: string[] = []
   for (const sheet of document.styleSheets) {
     for (const rule of sheet.cssRules) {
-      if (rule instanceof CSSFontFaceRule) for (const [, url] of rule.cssText.matchAll(/url\("([^"]+)"\)/g)) if (url) out.push(new URL(url, sheet.href ?? location.href).pathname)
+      if (rule instanceof CSSFontFaceRule)
+        for (const [, url] of rule.cssText.matchAll(/url\("([^"]+)"\)/g))
+          if (url) out.push(new URL(url, sheet.href ?? location.href).pathname)
     }
   }
   return out

@@ -6,7 +6,11 @@ import { forgetProject, keepDrawing, keepModel, keepQueue, keepText, keptDrawing
 import { type Kept } from './queue'
 
 const queue = (project: string, writer: string, summaries: string[]): Kept => ({
-  project, writer, refused: [], undo: [], redo: [],
+  project,
+  writer,
+  refused: [],
+  undo: [],
+  redo: [],
   pending: summaries.map((summary, i) => ({ clientId: `${writer}${i}`, writer, base: 1, summary, changes: [] })),
 })
 
@@ -22,7 +26,12 @@ test('queues are found by project, and one without anything is not kept', async 
 
 test('texts of one project are no texts of another one whose id begins alike', async () => {
   const text = (project: string, key: string) => ({ project, key, value: 'Ore', base: 2, at: 5 })
-  for (const [project, key] of [['ore', 'w|x'], ['ore', 'w|y'], ['ore2', 'w|x']] as const) await keepText(text(project, key))
+  for (const [project, key] of [
+    ['ore', 'w|x'],
+    ['ore', 'w|y'],
+    ['ore2', 'w|x'],
+  ] as const)
+    await keepText(text(project, key))
   expect((await keptTexts('ore')).map((t) => t.key)).toEqual(['w|x', 'w|y'])
 })
 
@@ -33,7 +42,8 @@ test('of models and drawings so many stay, and always the newest', async () => {
     expect((await keptModel(`m${n}`))?.revision).toBe(n)
     expect((await keptDrawing('p', `d${n}`))?.revision).toBe(n)
   }
-  const left = async (kept: (n: number) => Promise<unknown>) => (await Promise.all(Array.from({ length: 60 }, (_, n) => kept(n)))).filter((k) => k !== undefined).length
+  const left = async (kept: (n: number) => Promise<unknown>) =>
+    (await Promise.all(Array.from({ length: 60 }, (_, n) => kept(n)))).filter((k) => k !== undefined).length
   expect(await left((n) => keptModel(`m${n}`))).toBe(12)
   expect(await left((n) => keptDrawing('p', `d${n}`))).toBe(40)
 })

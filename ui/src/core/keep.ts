@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 
-import { type Id } from '../api'
+import { type Id } from './types'
 import { type Kept } from './queue'
 
 // What outlives the window: changes that wait, texts that are being written, models
@@ -30,9 +30,13 @@ function database() {
       db.createObjectStore('models', { keyPath: 'project' })
       db.createObjectStore('drawings', { keyPath: ['project', 'diagram'] })
     },
-    terminated() { opened = undefined },
+    terminated() {
+      opened = undefined
+    },
   })
-  opened.catch(() => { opened = undefined })
+  opened.catch(() => {
+    opened = undefined
+  })
   return opened
 }
 
@@ -53,12 +57,14 @@ export async function keepQueue(kept: Kept): Promise<void> {
   else await db.put('queues', kept)
 }
 
-export const keptQueues = async (project?: Id): Promise<Kept[]> => (await attempt((db) => (project ? db.getAllFromIndex('queues', 'project', project) : db.getAll('queues')))) ?? []
+export const keptQueues = async (project?: Id): Promise<Kept[]> =>
+  (await attempt((db) => (project ? db.getAllFromIndex('queues', 'project', project) : db.getAll('queues')))) ?? []
 export const forgetQueue = (project: Id, writer: Id) => attempt((db) => db.delete('queues', [project, writer]))
 
 export const keepText = (text: OpenText) => attempt((db) => db.put('texts', text))
 export const forgetText = (project: Id, key: string) => attempt((db) => db.delete('texts', [project, key]))
-export const keptTexts = async (project: Id): Promise<OpenText[]> => (await attempt((db) => db.getAll('texts', IDBKeyRange.bound([project, ''], [project, '\uffff'])))) ?? []
+export const keptTexts = async (project: Id): Promise<OpenText[]> =>
+  (await attempt((db) => db.getAll('texts', IDBKeyRange.bound([project, ''], [project, '\uffff'])))) ?? []
 
 export const keptModel = (project: Id) => attempt((db) => db.get('models', project))
 export async function keepModel(model: KeptModel) {
@@ -74,7 +80,10 @@ export async function keepDrawing(drawing: KeptDrawing) {
   await attempt(async (db) => {
     await db.put('drawings', drawing)
     const all = await db.getAllKeys('drawings')
-    for (const old of all.filter(([p, d]) => p !== drawing.project || d !== drawing.diagram).slice(0, Math.max(0, all.length - mostDrawings))) await db.delete('drawings', old)
+    for (const old of all
+      .filter(([p, d]) => p !== drawing.project || d !== drawing.diagram)
+      .slice(0, Math.max(0, all.length - mostDrawings)))
+      await db.delete('drawings', old)
   })
 }
 

@@ -20,9 +20,17 @@ beforeEach(() => {
   Object.assign(kept, { queues: [], texts: [], forgotten: [], full: false })
   listeners.clear()
   for (const key of Object.keys(stored)) delete stored[key]
-  const storage = Object.create(
-    { getItem: (key: string) => stored[key] ?? null, setItem: (key: string, value: string) => { stored[key] = value; storage[key] = value }, removeItem: (key: string) => { delete stored[key]; delete storage[key] } },
-  ) as Record<string, string>
+  const storage = Object.create({
+    getItem: (key: string) => stored[key] ?? null,
+    setItem: (key: string, value: string) => {
+      stored[key] = value
+      storage[key] = value
+    },
+    removeItem: (key: string) => {
+      delete stored[key]
+      delete storage[key]
+    },
+  }) as Record<string, string>
   vi.stubGlobal('localStorage', storage)
   vi.stubGlobal('window', {
     addEventListener: (kind: string, run: () => void) => listeners.set(kind, run),
@@ -31,7 +39,14 @@ beforeEach(() => {
 })
 
 const text = { project: 'p', key: 'w|sheet d', value: 'Bee ya', base: 3, at: 1 }
-const queue = { writer: 'w', project: 'p', pending: [{ clientId: 'c1', writer: 'w', base: 3, summary: 'one', changes: [] }], refused: [], undo: [], redo: [] }
+const queue = {
+  writer: 'w',
+  project: 'p',
+  pending: [{ clientId: 'c1', writer: 'w', base: 3, summary: 'one', changes: [] }],
+  refused: [],
+  undo: [],
+  redo: [],
+}
 
 test('what is not written when a window goes is taken up by the next', async () => {
   const left: Left = { texts: [text], closed: [{ project: 'p', key: 'w|entry x' }], queue }

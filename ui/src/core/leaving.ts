@@ -1,4 +1,4 @@
-import { type Id } from '../api'
+import { type Id } from './types'
 import { forgetText, keepQueue, keepText, type OpenText } from './keep'
 import { type Kept } from './queue'
 
@@ -22,7 +22,9 @@ export function whenLeaving(writer: Id, unwritten: () => Left): () => void {
       // It is full, or the browser keeps nothing: what was written before is all there is.
     }
   }
-  const back = () => { localStorage.removeItem(prefix + writer) } // it goes on after all
+  const back = () => {
+    localStorage.removeItem(prefix + writer)
+  } // it goes on after all
   window.addEventListener('pagehide', leave)
   window.addEventListener('pageshow', back)
   return () => {

@@ -1,4 +1,4 @@
-import { type Change, type Id, type ScenePatch } from '../api'
+import { type Change, type Id, type ScenePatch } from './types'
 import { type CallMessage, type WorkerMessage } from './messages'
 import { Problem } from './problem'
 
@@ -91,11 +91,18 @@ export class Program {
     return { revision: (value as { revision: number }).revision, rows: data ?? new Uint8Array() }
   }
 
-  // read asks for a view when the hands are still. Who asks for the same again while
-  // it waits gets the later answer.
-  read<T>(path: string): Promise<T> {
+  // read asks for a view when the hands are still. What is given up before its turn is
+  // not asked.
+  read<T>(path: string, signal?: AbortSignal): Promise<T> {
     return new Promise((resolve, reject) => {
-      this.reads.push({ key: path, send: () => this.call<T>('ask', { method: 'GET', path }).then(resolve, reject) })
+      if (signal?.aborted) return reject(signal.reason as Error)
+      const read = { key: path, send: () => this.call<T>('ask', { method: 'GET', path }).then(resolve, reject) }
+      this.reads.push(read)
+      signal?.addEventListener('abort', () => {
+        const at = this.reads.indexOf(read)
+        if (at >= 0) this.reads.splice(at, 1)
+        reject(signal.reason as Error)
+      })
       if (this.open.size === 0) void this.readNext()
     })
   }

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 
-import { type Change } from '../api'
+import { type Change } from './types'
 import { Problem, Unreachable } from './problem'
 import { type Logged } from './program'
 import { type Kept, type LogReply, Queue, type QueueReply, type Refused, type Step, type Surroundings } from './queue'
@@ -48,7 +48,8 @@ class World {
       if (theirs && theirs.value !== value) return { problem: { status: 409, code: 'conflict', detail: `${key} was changed` } }
     }
     const was = this.values[key] ?? ''
-    if (was === value && !step.undoes) { // it changes nothing and is not logged
+    if (was === value && !step.undoes) {
+      // it changes nothing and is not logged
       this.idle.add(step.clientId)
       return { revision: this.revision }
     }
@@ -93,14 +94,19 @@ class Window {
   queue: Queue
   private waiting: (() => void)[] = []
 
-  constructor(readonly world: World, readonly writer: string, readonly store: Map<string, Kept>) {
+  constructor(
+    readonly world: World,
+    readonly writer: string,
+    readonly store: Map<string, Kept>,
+  ) {
     const kept = store.get(writer)
     const around: Surroundings = {
       server: {
-        send: (_project, since, steps) => this.line<QueueReply>(() => {
-          const outcomes = steps.map((s) => ({ clientId: s.clientId, ...this.world.apply(s) }))
-          return { outcomes, ...this.world.since(since) }
-        }),
+        send: (_project, since, steps) =>
+          this.line<QueueReply>(() => {
+            const outcomes = steps.map((s) => ({ clientId: s.clientId, ...this.world.apply(s) }))
+            return { outcomes, ...this.world.since(since) }
+          }),
         log: (_project, since) => this.line(() => this.world.since(since)),
         rows: () => this.line(() => ({ revision: this.world.revision, rows: new Uint8Array() })),
       },
@@ -152,7 +158,14 @@ class Window {
     const item = this.queue.undo.at(-1)
     if (!item) return
     this.queue.undo = this.queue.undo.slice(0, -1)
-    const step: Step = { clientId, writer: this.writer, base: this.registry.revision, summary: 'undo', undoes: item.clientId, restore: item.inverse }
+    const step: Step = {
+      clientId,
+      writer: this.writer,
+      base: this.registry.revision,
+      summary: 'undo',
+      undoes: item.clientId,
+      restore: item.inverse,
+    }
     const { key } = item.inverse[0] as { key: string }
     const was = this.registry.shown[key] ?? ''
     this.registry.pending.push(foreseen(step, this.registry))
@@ -186,11 +199,19 @@ async function settleAll(world: World, windows: Window[]) {
     await breathe()
     if (windows.every((w) => w.queue.pending.length === 0 && w.registry.revision === world.revision)) return
   }
-  expect(windows.map((w) => w.queue.pending.length), 'everything was decided').toEqual(windows.map(() => 0))
+  expect(
+    windows.map((w) => w.queue.pending.length),
+    'everything was decided',
+  ).toEqual(windows.map(() => 0))
 }
 
 const event = fc.oneof(
-  fc.record({ do: fc.constant('write' as const), window: fc.nat(1), key: fc.constantFrom('a', 'b', 'c'), value: fc.constantFrom('1', '2', '3', '4') }),
+  fc.record({
+    do: fc.constant('write' as const),
+    window: fc.nat(1),
+    key: fc.constantFrom('a', 'b', 'c'),
+    value: fc.constantFrom('1', '2', '3', '4'),
+  }),
   fc.record({ do: fc.constant('undo' as const), window: fc.nat(1) }),
   fc.record({ do: fc.constant('other' as const), key: fc.constantFrom('a', 'b', 'c'), value: fc.constantFrom('7', '8') }),
   fc.record({ do: fc.constant('away' as const), on: fc.boolean() }),
@@ -203,55 +224,59 @@ const event = fc.oneof(
 
 describe('a queue', () => {
   test('ends as the server has it, with every change done once or listed as refused, whatever happens in whatever order', async () => {
-    await fc.assert(fc.asyncProperty(fc.array(event, { maxLength: 50 }), async (events) => {
-      const world = new World()
-      const store = new Map<string, Kept>()
-      const windows = [new Window(world, 'left', store), new Window(world, 'right', store)]
-      const made: string[] = []
-      const refused = new Set<string>()
-      let n = 0
-      for (const e of events) {
-        const w = 'window' in e ? windows[e.window] : undefined
-        if (e.do === 'write' && w) {
-          const id = `c${n++}`
-          made.push(id)
-          w.write(e.key, e.value, id)
-        } else if (e.do === 'undo' && w) w.undo(`c${n++}`)
-        else if (e.do === 'other') world.apply({ clientId: `c${n++}`, writer: 'other', base: world.revision, summary: '', changes: set(e.key, e.value) })
-        else if (e.do === 'away') world.away = e.on
-        else if (e.do === 'lose') world.loseAnswers++
-        else if (e.do === 'hear' && w) void w.queue.hear(world.revision)
-        else if (e.do === 'wake' && w) w.wake()
-        else if (e.do === 'breathe') await breathe()
-        else if (e.do === 'reload' && w) {
-          await w.queue.kept() // what was typed before is stored; requests under way are cut off
-          for (const r of w.told) refused.add(r.step.clientId)
-          w.closed = true
-          w.queue.stopped = 'gone'
-          w.wake()
-          windows[e.window] = new Window(world, w.writer, store)
+    await fc.assert(
+      fc.asyncProperty(fc.array(event, { maxLength: 50 }), async (events) => {
+        const world = new World()
+        const store = new Map<string, Kept>()
+        const windows = [new Window(world, 'left', store), new Window(world, 'right', store)]
+        const made: string[] = []
+        const refused = new Set<string>()
+        let n = 0
+        for (const e of events) {
+          const w = 'window' in e ? windows[e.window] : undefined
+          if (e.do === 'write' && w) {
+            const id = `c${n++}`
+            made.push(id)
+            w.write(e.key, e.value, id)
+          } else if (e.do === 'undo' && w) w.undo(`c${n++}`)
+          else if (e.do === 'other')
+            world.apply({ clientId: `c${n++}`, writer: 'other', base: world.revision, summary: '', changes: set(e.key, e.value) })
+          else if (e.do === 'away') world.away = e.on
+          else if (e.do === 'lose') world.loseAnswers++
+          else if (e.do === 'hear' && w) void w.queue.hear(world.revision)
+          else if (e.do === 'wake' && w) w.wake()
+          else if (e.do === 'breathe') await breathe()
+          else if (e.do === 'reload' && w) {
+            await w.queue.kept() // what was typed before is stored; requests under way are cut off
+            for (const r of w.told) refused.add(r.step.clientId)
+            w.closed = true
+            w.queue.stopped = 'gone'
+            w.wake()
+            windows[e.window] = new Window(world, w.writer, store)
+          }
         }
-      }
-      await settleAll(world, windows)
-      for (const w of windows) {
-        expect(w.registry.confirmed).toEqual(world.values)
-        expect(w.registry.shown).toEqual(world.values)
-        expect(w.registry.pending).toEqual([])
-        for (const r of [...w.told, ...w.queue.refused]) refused.add(r.step.clientId)
-      }
-      const logged = world.log.map((e) => e.clientId)
-      expect(new Set(logged).size, 'nothing is done twice').toBe(logged.length)
-      for (const id of made) {
-        const times = logged.filter((l) => l === id).length
-        if (refused.has(id)) expect(times, `${id} was refused and is not done`).toBe(0)
-        else if (!world.idle.has(id)) expect(times, `${id} is not lost`).toBe(1)
-      }
-      // Of one writer the changes come in the order in which they were made.
-      for (const writer of ['left', 'right']) {
-        const order = world.log.filter((e) => e.writer === writer).map((e) => Number(e.clientId.slice(1)))
-        expect(order).toEqual([...order].sort((a, b) => a - b))
-      }
-    }), { numRuns: 400 })
+        await settleAll(world, windows)
+        for (const w of windows) {
+          expect(w.registry.confirmed).toEqual(world.values)
+          expect(w.registry.shown).toEqual(world.values)
+          expect(w.registry.pending).toEqual([])
+          for (const r of [...w.told, ...w.queue.refused]) refused.add(r.step.clientId)
+        }
+        const logged = world.log.map((e) => e.clientId)
+        expect(new Set(logged).size, 'nothing is done twice').toBe(logged.length)
+        for (const id of made) {
+          const times = logged.filter((l) => l === id).length
+          if (refused.has(id)) expect(times, `${id} was refused and is not done`).toBe(0)
+          else if (!world.idle.has(id)) expect(times, `${id} is not lost`).toBe(1)
+        }
+        // Of one writer the changes come in the order in which they were made.
+        for (const writer of ['left', 'right']) {
+          const order = world.log.filter((e) => e.writer === writer).map((e) => Number(e.clientId.slice(1)))
+          expect(order).toEqual([...order].sort((a, b) => a - b))
+        }
+      }),
+      { numRuns: 400 },
+    )
   })
 
   test('two windows never overwrite each other in silence', async () => {
@@ -294,7 +319,8 @@ describe('a queue', () => {
     await window.queue.kept()
     window = new Window(world, 'w', store) // a reload in between
     for (let i = 100; i < 200; i++) window.write(`k${i}`, 'mine', `c${i}`, 0)
-    for (const i of [3, 50, 99, 120, 199]) world.apply({ clientId: `o${i}`, writer: 'other', base: world.revision, summary: '', changes: set(`k${i}`, 'theirs') })
+    for (const i of [3, 50, 99, 120, 199])
+      world.apply({ clientId: `o${i}`, writer: 'other', base: world.revision, summary: '', changes: set(`k${i}`, 'theirs') })
     await settleAll(world, [window])
     expect(Object.values(world.values).filter((v) => v === 'mine')).toHaveLength(195)
     expect(window.queue.refused.map((r) => r.step.summary)).toEqual(['k3 = mine', 'k50 = mine', 'k99 = mine', 'k120 = mine', 'k199 = mine'])
@@ -316,7 +342,8 @@ describe('a queue', () => {
     }
     window.queue.around.wait = (milliseconds) => {
       now += milliseconds
-      if (made < 90 && now > made * hour / 10) window.write('abc'[made % 3] ?? 'a', String(made), `c${made++}`) // a change every six minutes
+      // a change every six minutes
+      if (made < 90 && now > (made * hour) / 10) window.write('abc'[made % 3] ?? 'a', String(made), `c${made++}`)
       world.away = now < 9 * hour
       return Promise.resolve()
     }
@@ -338,7 +365,13 @@ describe('a queue', () => {
     world.away = true
     const stored: (() => void)[] = []
     const kept: number[] = []
-    window.queue.around.keep = (k) => new Promise((resolve) => stored.push(() => { kept.push(k.pending.length); resolve() }))
+    window.queue.around.keep = (k) =>
+      new Promise((resolve) =>
+        stored.push(() => {
+          kept.push(k.pending.length)
+          resolve()
+        }),
+      )
     for (let i = 0; i < 97; i++) window.write(`k${i}`, 'mine', `c${i}`, 0)
     expect(window.queue.keeping).toBe(true)
     stored.shift()?.() // a slow disk: the first of them alone
@@ -369,7 +402,8 @@ describe('a queue', () => {
     const world = new World()
     const window = new Window(world, 'w', new Map())
     const { send } = window.queue.around.server
-    window.queue.around.server.send = (project, since, steps) => steps.some((s) => s.clientId === 'bad') ? Promise.reject(new Problem(413, 'http', 'too large', {})) : send(project, since, steps)
+    window.queue.around.server.send = (project, since, steps) =>
+      steps.some((s) => s.clientId === 'bad') ? Promise.reject(new Problem(413, 'http', 'too large', {})) : send(project, since, steps)
     world.away = true
     window.write('a', '1', 'good')
     window.write('b', '2', 'bad')

@@ -1,4 +1,4 @@
-import { type Change, type Id } from '../api'
+import { type Change, type Id } from './types'
 import { Problem, Unreachable } from './problem'
 import { type Logged, type Pushed, type RowState } from './program'
 
@@ -71,7 +71,12 @@ export class Queue {
   private saving?: Promise<void>
   private saveAgain = false
 
-  constructor(readonly project: Id, readonly writer: Id, public revision: number, readonly around: Surroundings) {}
+  constructor(
+    readonly project: Id,
+    readonly writer: Id,
+    public revision: number,
+    readonly around: Surroundings,
+  ) {}
 
   // restore takes over what was kept of a window that is gone.
   restore(kept: Kept) {
@@ -131,18 +136,25 @@ export class Queue {
       return
     }
     const { writer, project, pending, refused, undo, redo } = this
-    this.saving = this.around.keep({ writer, project, pending, refused, undo, redo }).then(
-      () => { this.unkept = false },
-      () => { this.unkept = true }, // where nothing can be stored, a reload loses what is pending; the page says so
-    ).then(() => {
-      this.saving = undefined
-      if (this.saveAgain) {
-        this.saveAgain = false
-        this.keep()
-      } else {
-        this.around.changed()
-      }
-    })
+    this.saving = this.around
+      .keep({ writer, project, pending, refused, undo, redo })
+      .then(
+        () => {
+          this.unkept = false
+        },
+        () => {
+          this.unkept = true
+        }, // where nothing can be stored, a reload loses what is pending; the page says so
+      )
+      .then(() => {
+        this.saving = undefined
+        if (this.saveAgain) {
+          this.saveAgain = false
+          this.keep()
+        } else {
+          this.around.changed()
+        }
+      })
   }
 
   // inTurn runs one exchange with the server after the other.
@@ -204,7 +216,10 @@ export class Queue {
   private async refuseFirst(error: unknown) {
     const [step] = this.pending
     if (!step) return
-    const problem = error instanceof Problem ? { code: error.code, detail: error.message } : { code: 'internal', detail: error instanceof Error ? error.message : 'It cannot be sent.' }
+    const problem =
+      error instanceof Problem
+        ? { code: error.code, detail: error.message }
+        : { code: 'internal', detail: error instanceof Error ? error.message : 'It cannot be sent.' }
     await this.leave([{ clientId: step.clientId, problem: { ...problem, status: 0 } }], { revision: this.revision, log: [], program: '' })
   }
 
@@ -236,8 +251,12 @@ export class Queue {
     }
     this.keep()
     try {
-      await this.moveOn(reply, gone.map((s) => s.clientId))
-    } finally { // whatever the core says, a person is told what was refused
+      await this.moveOn(
+        reply,
+        gone.map((s) => s.clientId),
+      )
+    } finally {
+      // whatever the core says, a person is told what was refused
       for (const r of refused) this.around.refused(r)
       this.around.changed()
     }

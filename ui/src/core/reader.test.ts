@@ -14,13 +14,20 @@ class Browser {
   open(id = `w${String(this.made++).padStart(3, '0')}`) {
     const one = { reading: false, frozen: false } as { agreement: Agreement; reading: boolean; frozen: boolean }
     this.windows.set(id, one)
-    one.agreement = agree(id, (v) => this.pass(id, v), (reading) => { one.reading = reading })
+    one.agreement = agree(
+      id,
+      (v) => this.pass(id, v),
+      (reading) => {
+        one.reading = reading
+      },
+    )
     return id
   }
 
   private pass(from: string, v: Vote) {
     if (this.windows.get(from)?.frozen) return
-    for (const [id, one] of this.windows) if (id !== from) setTimeout(() => this.windows.get(id) === one && !one.frozen && one.agreement.hear(v), 5)
+    for (const [id, one] of this.windows)
+      if (id !== from) setTimeout(() => this.windows.get(id) === one && !one.frozen && one.agreement.hear(v), 5)
   }
 
   close(id: string) {
@@ -83,23 +90,30 @@ test('a window that was frozen and comes back does not read beside the other', (
 })
 
 test('whatever is opened, closed, frozen and crashes, one window reads at last', () => {
-  const act = fc.record({ what: fc.constantFrom('open', 'open', 'close', 'crash', 'freeze', 'thaw'), which: fc.nat(20), then: fc.integer({ min: 0, max: 8000 }) })
-  fc.assert(fc.property(fc.array(act, { maxLength: 15 }), (acts) => {
-    vi.clearAllTimers()
-    const b = new Browser()
-    b.open()
-    for (const a of acts) {
-      const ids = [...b.windows.keys()]
-      const id = ids[a.which % Math.max(ids.length, 1)]
-      if (a.what === 'open') b.open()
-      else if (id && a.what === 'close') b.close(id)
-      else if (id && a.what === 'crash') b.crash(id)
-      else if (id) b.windows.get(id)!.frozen = a.what === 'freeze'
-      vi.advanceTimersByTime(a.then)
-    }
-    for (const w of b.windows.values()) w.frozen = false
-    if (b.windows.size === 0) b.open()
-    vi.advanceTimersByTime(settled)
-    expect(b.readers()).toHaveLength(1)
-  }), { numRuns: 60 })
+  const act = fc.record({
+    what: fc.constantFrom('open', 'open', 'close', 'crash', 'freeze', 'thaw'),
+    which: fc.nat(20),
+    then: fc.integer({ min: 0, max: 8000 }),
+  })
+  fc.assert(
+    fc.property(fc.array(act, { maxLength: 15 }), (acts) => {
+      vi.clearAllTimers()
+      const b = new Browser()
+      b.open()
+      for (const a of acts) {
+        const ids = [...b.windows.keys()]
+        const id = ids[a.which % Math.max(ids.length, 1)]
+        if (a.what === 'open') b.open()
+        else if (id && a.what === 'close') b.close(id)
+        else if (id && a.what === 'crash') b.crash(id)
+        else if (id) b.windows.get(id)!.frozen = a.what === 'freeze'
+        vi.advanceTimersByTime(a.then)
+      }
+      for (const w of b.windows.values()) w.frozen = false
+      if (b.windows.size === 0) b.open()
+      vi.advanceTimersByTime(settled)
+      expect(b.readers()).toHaveLength(1)
+    }),
+    { numRuns: 60 },
+  )
 })

@@ -1,4 +1,4 @@
-import { type Id } from '../api'
+import { type Id } from './types'
 
 // One window of a browser reads the stream of events for all, since a browser opens few
 // connections to one server. Where it knows locks, a lock says which. At an address that is
@@ -46,7 +46,8 @@ export function agree(window: Id, send: (v: Vote) => void, becomes: (reading: bo
   }
 
   const asking = setInterval(() => {
-    if (reading) say('I read') // of two that read one stops
+    if (reading)
+      say('I read') // of two that read one stops
     else if (Date.now() - heard >= askEvery) ask()
   }, askEvery)
   ask()

@@ -1,5 +1,5 @@
-import { type Id, type Overview, type ScenePatch } from '../api'
-import { author } from '../author'
+import { type Id, type Overview, type ScenePatch } from './types'
+import { author } from './author'
 import { request, requestRaw } from './ask'
 import { Problem, Unreachable } from './problem'
 import { type LogReply, type QueueReply, type Server, type Step } from './queue'
@@ -14,7 +14,8 @@ export type Drawn = { overview: Overview; scene: ScenePatch; revision: number }
 export const server: Server & { drawing(project: Id, diagram: Id): Promise<Drawn> } = {
   send(project, since, steps) {
     return request<QueueReply>(`/api/projects/${project}/queue`, {
-      method: 'POST', headers: { 'Content-Type': 'application/json' },
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ author: author(), changeVersion, since, steps: steps.map(stepOf) }),
     })
   },
@@ -29,7 +30,9 @@ export const server: Server & { drawing(project: Id, diagram: Id): Promise<Drawn
     }
   },
   async drawing(project: Id, diagram: Id) {
-    const [about, drawn] = await Promise.all(['', `/diagrams/${diagram}/scene`].map((path) => requestRaw(`/api/projects/${project}${path}`))) as [Response, Response]
+    const [about, drawn] = (await Promise.all(
+      ['', `/diagrams/${diagram}/scene`].map((path) => requestRaw(`/api/projects/${project}${path}`)),
+    )) as [Response, Response]
     const overview = (await about.json()) as Overview
     const scene = (await drawn.json()) as Omit<ScenePatch, 'order'>
     return { overview, scene: { ...scene, order: scene.groups.map((g) => g.id) }, revision: revisionOf(drawn) }

@@ -1,5 +1,5 @@
-import { type Id, type Overview, type ScenePatch } from '../api'
-import { loadTexts, unwritten } from '../openTexts'
+import { type Id, type Overview, type ScenePatch } from './types'
+import { loadTexts, unwritten } from './openTexts'
 import { answerHere } from './ask'
 import { forgetProject, forgetQueue, keepDrawing, keepModel, keepQueue, keptDrawing, keptModel, keptQueues } from './keep'
 import { takeLeft, whenLeaving } from './leaving'
@@ -23,15 +23,16 @@ export type Told = {
 }
 
 // later waits, but not longer than until the browser says that the line is back.
-const later = (milliseconds: number) => new Promise<void>((resolve) => {
-  const over = () => {
-    clearTimeout(timer)
-    window.removeEventListener('online', over)
-    resolve()
-  }
-  const timer = setTimeout(over, milliseconds)
-  window.addEventListener('online', over)
-})
+const later = (milliseconds: number) =>
+  new Promise<void>((resolve) => {
+    const over = () => {
+      clearTimeout(timer)
+      window.removeEventListener('online', over)
+      resolve()
+    }
+    const timer = setTimeout(over, milliseconds)
+    window.addEventListener('online', over)
+  })
 
 let keeping: ReturnType<typeof setTimeout> | undefined
 
@@ -39,7 +40,12 @@ let keeping: ReturnType<typeof setTimeout> | undefined
 // from the server. It tries again for as long as neither is there.
 export async function open(project: Id, told: Told): Promise<Session> {
   let over: () => void = () => undefined
-  answerHere(project, new Promise<void>((resolve) => { over = resolve }))
+  answerHere(
+    project,
+    new Promise<void>((resolve) => {
+      over = resolve
+    }),
+  )
   program.start()
   await takeLeft()
   const [kept, queues] = await Promise.all([keptModel(project), keptQueues(project)])
@@ -52,7 +58,11 @@ export async function open(project: Id, told: Told): Promise<Session> {
     for (const step of left.pending) await program.resume(pushedOf(step))
   }
   await takeIn(writers.own)
-  await loadTexts(project, writers.mine.writer, writers.left.map((l) => l.kept.writer))
+  await loadTexts(
+    project,
+    writers.mine.writer,
+    writers.left.map((l) => l.kept.writer),
+  )
   for (const { kept: left, held } of writers.left) {
     await takeIn(left)
     queue.persist()
@@ -62,7 +72,14 @@ export async function open(project: Id, told: Told): Promise<Session> {
   }
   over()
   const stays = whenLeaving(writers.mine.writer, () => ({ ...unwritten(), queue: queue.unwritten() }))
-  return { project, queue, release: () => { stays(); writers.mine.release() } }
+  return {
+    project,
+    queue,
+    release: () => {
+      stays()
+      writers.mine.release()
+    },
+  }
 }
 
 // begin asks what is newer and sends what is pending. It ends when what is newer is
@@ -102,10 +119,16 @@ function surroundings(project: Id, told: Told, shown: boolean): Surroundings {
   const own = () => current === undefined || current.project === project
   return {
     server,
-    core: shown ? {
-      settle: async (log, drop) => { if (own()) told.rows(await program.settle(log, drop)) },
-      replace: async (revision, rows) => { if (own()) await program.openProject(project, revision, rows) },
-    } : undefined,
+    core: shown
+      ? {
+          settle: async (log, drop) => {
+            if (own()) told.rows(await program.settle(log, drop))
+          },
+          replace: async (revision, rows) => {
+            if (own()) await program.openProject(project, revision, rows)
+          },
+        }
+      : undefined,
     keep: keepQueue,
     wait: later,
     changed: told.changed,
@@ -133,7 +156,10 @@ export function leave(session: Session) {
   session.queue.around.core = undefined
   session.queue.around.changed = () => undefined
   session.queue.around.settled = () => undefined
-  void session.queue.pump().then(() => session.queue.kept()).then(session.release)
+  void session.queue
+    .pump()
+    .then(() => session.queue.kept())
+    .then(session.release)
 }
 
 // keepSoon keeps the model now and then, so that opening it again asks only for what
@@ -143,7 +169,9 @@ function keepSoon() {
   keeping = setTimeout(() => {
     const session = current
     if (!session) return
-    void program.pack().then(({ revision, rows }) => (current === session ? keepModel({ project: session.project, revision, rows }) : undefined))
+    void program
+      .pack()
+      .then(({ revision, rows }) => (current === session ? keepModel({ project: session.project, revision, rows }) : undefined))
   }, 4000)
 }
 
@@ -154,7 +182,8 @@ export const firstDrawn = async (project: Id, diagram: Id): Promise<Drawn | unde
   if (kept) return { overview: kept.overview as Overview, scene: kept.scene as ScenePatch, revision: kept.revision }
   return server.drawing(project, diagram).catch(() => undefined)
 }
-export const keepDrawn = (project: Id, { overview, scene, revision }: Drawn) => keepDrawing({ project, diagram: scene.diagram, revision, overview, scene })
+export const keepDrawn = (project: Id, { overview, scene, revision }: Drawn) =>
+  keepDrawing({ project, diagram: scene.diagram, revision, overview, scene })
 export const forget = forgetProject
 
 // sendLeftovers sends what earlier windows left of projects that no window shows.
@@ -165,8 +194,16 @@ export async function sendLeftovers(except: Id | undefined) {
     const held = await hold(kept.project, kept.writer)
     if (!held) continue
     const nothing = () => undefined
-    const queue = new Queue(kept.project, kept.writer, Math.max(0, ...kept.pending.map((s) => s.base)), surroundings(kept.project, { changed: nothing, refused: nothing, rows: nothing, settled: nothing, waiting: nothing }, false))
+    const queue = new Queue(
+      kept.project,
+      kept.writer,
+      Math.max(0, ...kept.pending.map((s) => s.base)),
+      surroundings(kept.project, { changed: nothing, refused: nothing, rows: nothing, settled: nothing, waiting: nothing }, false),
+    )
     queue.restore(kept)
-    void queue.pump().then(() => queue.kept()).then(held.release)
+    void queue
+      .pump()
+      .then(() => queue.kept())
+      .then(held.release)
   }
 }

@@ -16,6 +16,9 @@ export function reloadWhenQuiet(quiet: () => boolean) {
     // Once: where an old page comes back from a cache, it goes on working as it is.
     if (sessionStorage.getItem('lexeon.reloaded') === programVersion()) return
     sessionStorage.setItem('lexeon.reloaded', programVersion())
-    void caches?.keys?.().then((keys) => Promise.all(keys.map((k) => caches.delete(k)))).finally(() => location.reload())
+    void caches
+      ?.keys?.()
+      .then((keys) => Promise.all(keys.map((k) => caches.delete(k))))
+      .finally(() => location.reload())
   }, 2000)
 }

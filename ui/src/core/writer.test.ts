@@ -18,7 +18,12 @@ let session: Record<string, string>
 function windowOf(locks: Locks | undefined) {
   session = {}
   vi.stubGlobal('navigator', { locks })
-  vi.stubGlobal('sessionStorage', { getItem: (k: string) => session[k] ?? null, setItem: (k: string, v: string) => { session[k] = v } })
+  vi.stubGlobal('sessionStorage', {
+    getItem: (k: string) => session[k] ?? null,
+    setItem: (k: string, v: string) => {
+      session[k] = v
+    },
+  })
 }
 let locks: Locks
 beforeEach(() => {
@@ -27,7 +32,10 @@ beforeEach(() => {
 })
 
 const queue = (writer: string, pending: number, undo = 0): Kept => ({
-  project: 'p', writer, refused: [], redo: [],
+  project: 'p',
+  writer,
+  refused: [],
+  redo: [],
   pending: Array.from({ length: pending }, (_, n) => ({ clientId: `${writer}${n}`, writer, base: 1, summary: 'x', changes: [] })),
   undo: Array.from({ length: undo }, (_, n) => ({ clientId: `${writer}u${n}`, summary: 'x' })) as unknown as Kept['undo'],
 })

@@ -1,4 +1,5 @@
-import { type Id, newId } from '../api'
+import { newId } from './ids'
+import { type Id } from './types'
 import { type Kept } from './queue'
 
 // A writer is one window's queue to one project. It holds a lock for as long as it is

@@ -1,0 +1,9 @@
+package document
+
+import "lexeon/core/generate"
+
+// Target is the documentation in Markdown, with the drawings beside it.
+var Target = &generate.Target{
+	Name: "markdown", Title: "Documentation", Download: "Download documentation", Notes: "Left out",
+	Make: func(o *generate.Order) (generate.Output, error) { return Markdown(o.Model, o.Draw) },
+}

@@ -1,0 +1,54 @@
+package golang
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+
+	"lexeon/core/generate"
+)
+
+const unheld = "Settled, and not held by Go"
+
+// Target is Go: a package with a type for each classifier.
+var Target = &generate.Target{
+	Name: "go", Title: "Go", Download: "Download Go skeletons", Notes: unheld,
+	Options: []generate.Option{module},
+	Proofs:  []string{"gofmt", "go vet"},
+	Make: func(o *generate.Order) (generate.Output, error) {
+		return newGenerator(generate.NewPlan(o.Model), o.Options[module.Name]).types()
+	},
+}
+
+// ComponentsTarget is Go with a package for each component.
+var ComponentsTarget = &generate.Target{
+	Name: "components", Title: "Go by component", Download: "Download Go components", Notes: unheld,
+	Options: []generate.Option{module},
+	Proofs:  []string{"gofmt", "go vet"},
+	Make: func(o *generate.Order) (generate.Output, error) {
+		return componentsAs(o.Model, o.Options[module.Name])
+	},
+}
+
+// module is the path that go.mod declares (The Go Programming Language, go.mod reference:
+// module paths are made of letters, digits, and . - _ ~ between slashes).
+var module = generate.Option{
+	Name: "module", Title: "Module path", Doc: "What go.mod declares; its last part names the package. Without one it is the name of the project.",
+	Check: func(text string) error {
+		if !modulePath.MatchString(text) || strings.Contains(text, "..") {
+			return fmt.Errorf("%q is no module path, such as example.org/lots", text)
+		}
+		return nil
+	},
+}
+
+var (
+	modulePath   = regexp.MustCompile(`^[A-Za-z0-9_~-][A-Za-z0-9._~-]*(/[A-Za-z0-9_~-][A-Za-z0-9._~-]*)*$`)
+	majorVersion = regexp.MustCompile(`/v[0-9]+$`)
+)
+
+// packageOf is the package that a module path names.
+func packageOf(path string) string {
+	path = majorVersion.ReplaceAllString(path, "")
+	return packageName(path[strings.LastIndex(path, "/")+1:])
+}

@@ -1,0 +1,34 @@
+// Package targets lists everything that a model can be made into. Whoever adds a target
+// adds it here; page, command line, server and their descriptions read this list.
+package targets
+
+import (
+	"strings"
+
+	"lexeon/core/document"
+	"lexeon/core/generate"
+	"lexeon/core/generate/golang"
+	"lexeon/core/model"
+)
+
+// All are the targets, in the order in which they are offered.
+var All = []*generate.Target{golang.Target, golang.ComponentsTarget, document.Target}
+
+// Named finds a target. The error names those that there are.
+func Named(name string) (*generate.Target, error) {
+	for _, t := range All {
+		if t.Name == name {
+			return t, nil
+		}
+	}
+	return nil, model.Faultf(model.CodeMissing, "There is no target %q; there are: %s.", name, Names())
+}
+
+// Names are those of all targets, for people to read.
+func Names() string {
+	var out []string
+	for _, t := range All {
+		out = append(out, t.Name)
+	}
+	return strings.Join(out, ", ")
+}

@@ -1,0 +1,198 @@
+import { useState } from 'react'
+
+import { author, setAuthorName } from '../core/author'
+import { Rename } from '../shared/Rename'
+import { go, type Route } from '../shared/router'
+import { useStudio } from '../core/state'
+import { switchTheme, theme } from './theme'
+import { flowTree } from './flowTree'
+import { Side, Stage } from './PathParts'
+import { Leaf } from './PathLeaf'
+
+// The path: the stages of the work from top to bottom, each with its diagrams
+// and one honest figure.
+export function PathNav({ route, diagram }: { route: Route; diagram?: string }) {
+  const overview = useStudio((s) => s.overview)
+  const figures = useStudio((s) => s.figures)
+  const submit = useStudio((s) => s.submit)
+  const [name, setName] = useState(author().name)
+  const [shade, setShade] = useState(theme())
+  if (!overview) return null
+  const base = `/p/${overview.id}`
+  const found = Object.values(figures ?? {}).reduce((a, b) => a + b, 0)
+  const classDiagrams = overview.diagrams.filter((d) => d.kind === 'classDiagram')
+  const shown = overview.diagrams.find((d) => d.id === diagram)
+  const onSheet = route.stage === 'sheet'
+  const { coverage, table, cases } = overview
+  const caseDiagrams = overview.diagrams.filter((d) => d.kind === 'useCaseDiagram')
+  const componentDiagrams = overview.diagrams.filter((d) => d.kind === 'componentDiagram')
+  const isFlow = shown?.kind === 'contextDiagram' || shown?.kind === 'levelDiagram'
+
+  const addDiagram = (kind: string, title: string) => go(`${base}/d/${useStudio.getState().addDiagram(kind, title)}`)
+
+  return (
+    <nav aria-label="Path" className="row-span-2 flex min-h-0 flex-col overflow-y-auto border-r border-rule bg-paper">
+      <button className="px-4 pt-3 text-left text-sm text-faint hover:text-verdigris" onClick={() => go('/')}>
+        ‹ All projects
+      </button>
+      <h1 className="px-4 text-lg leading-tight font-semibold break-words">{overview.name}</h1>
+      <div className="px-4 pb-2">
+        <Rename
+          what="the project"
+          name={overview.name}
+          onSave={(to, base) =>
+            submit([{ type: 'setProject', set: { name: to } }], { base, place: { row: 'project', field: 'name', text: to } })
+          }
+        />
+      </div>
+      <Stage
+        title="Brief"
+        figure={coverage.sentences ? `${coverage.covered} of ${coverage.sentences}` : ''}
+        said={coverage.sentences ? `${coverage.covered} of ${coverage.sentences} sentences covered` : undefined}
+        current={route.stage === 'brief'}
+        onOpen={() => go(`${base}/brief`)}
+      />
+      <Stage
+        title="Activities"
+        figure={table.rows ? `${table.flows - table.uncovered} of ${table.flows}` : ''}
+        said={table.rows ? `${table.flows - table.uncovered} of ${table.flows} flows drawn` : undefined}
+        current={route.stage === 'activities'}
+        onOpen={() => go(`${base}/activities`)}
+      />
+      <Stage
+        title="Data flow"
+        figure=""
+        current={onSheet && isFlow}
+        onOpen={() => {
+          const first = flowTree(overview.diagrams)[0]
+          if (first) go(`${base}/d/${first.diagram.id}`)
+        }}
+      >
+        <ul>
+          {flowTree(overview.diagrams).map(({ diagram: d, depth }) => (
+            <Leaf key={d.id} d={d} depth={depth} current={onSheet && d.id === diagram} base={base} />
+          ))}
+          {!overview.diagrams.some((d) => d.kind === 'contextDiagram') && (
+            <li>
+              <button
+                className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint"
+                onClick={() => addDiagram('contextDiagram', overview.name)}
+              >
+                New context diagram
+              </button>
+            </li>
+          )}
+        </ul>
+        <ul>
+          <Side
+            title="Dictionary"
+            figure={String(overview.items)}
+            current={route.stage === 'dictionary'}
+            onOpen={() => go(`${base}/dictionary`)}
+          />
+          <Side title="Events" figure="" current={route.stage === 'events'} onOpen={() => go(`${base}/events`)} />
+        </ul>
+      </Stage>
+      <Stage
+        title="Use cases"
+        figure={cases.cases ? `${cases.described} of ${cases.cases}` : ''}
+        said={cases.cases ? `${cases.described} of ${cases.cases} described` : undefined}
+        current={route.stage === 'use-cases' || (onSheet && shown?.kind === 'useCaseDiagram')}
+        onOpen={() => go(`${base}/use-cases`)}
+      >
+        <ul>
+          {caseDiagrams.map((d) => (
+            <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />
+          ))}
+          <li>
+            <button
+              className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint"
+              onClick={() => addDiagram('useCaseDiagram', caseDiagrams.length ? `Use cases ${caseDiagrams.length + 1}` : 'Use cases')}
+            >
+              New use case diagram
+            </button>
+          </li>
+        </ul>
+      </Stage>
+      <Stage
+        title="Classes"
+        figure={`${overview.classifiers}`}
+        current={onSheet && shown?.kind === 'classDiagram'}
+        onOpen={() => go(classDiagrams[0] ? `${base}/d/${classDiagrams[0].id}` : base)}
+      >
+        <ul>
+          {classDiagrams.map((d) => (
+            <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />
+          ))}
+          <li>
+            <button
+              className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint"
+              onClick={() => addDiagram('classDiagram', classDiagrams.length ? `Classes ${classDiagrams.length + 1}` : 'Classes')}
+            >
+              New class diagram
+            </button>
+          </li>
+        </ul>
+      </Stage>
+      <Stage
+        title="Components"
+        figure=""
+        current={route.stage === 'components' || (onSheet && shown?.kind === 'componentDiagram')}
+        onOpen={() => go(`${base}/components`)}
+      >
+        <ul>
+          {[...componentDiagrams]
+            .sort((a, b) => Number(Boolean(a.about)) - Number(Boolean(b.about)))
+            .map((d) => (
+              <Leaf key={d.id} d={d} depth={d.about ? 1 : 0} current={onSheet && d.id === diagram} base={base} />
+            ))}
+          <li>
+            <button
+              className="w-full py-1 pr-1 pl-8 text-left whitespace-nowrap text-verdigris hover:bg-tint"
+              onClick={() =>
+                addDiagram('componentDiagram', componentDiagrams.length ? `Components ${componentDiagrams.length + 1}` : 'Components')
+              }
+            >
+              New component diagram
+            </button>
+          </li>
+        </ul>
+      </Stage>
+      <Stage title="Who uses what" figure="" current={route.stage === 'matrix'} onOpen={() => go(`${base}/matrix`)} />
+      <Stage title="Trace" figure="" current={route.stage === 'trace'} onOpen={() => go(`${base}/trace`)} />
+      <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />
+      <Stage
+        title="Findings"
+        figure={figures ? String(found) : '…'}
+        alert={(figures?.error ?? 0) > 0}
+        current={route.stage === 'findings'}
+        onOpen={() => go(`${base}/findings`)}
+      />
+      <Stage title="Output" figure="Go, text" current={route.stage === 'output'} onOpen={() => go(`${base}/output`)} />
+      <div className="mt-auto flex flex-col gap-2 border-t border-rule p-4">
+        <label>
+          <span className="heading">Your name, for others to see</span>
+          <input
+            className="field"
+            value={name}
+            maxLength={80}
+            placeholder="Somebody"
+            onChange={(e) => {
+              setName(e.target.value)
+              setAuthorName(e.target.value)
+            }}
+          />
+        </label>
+        <button
+          className="button"
+          onClick={() => {
+            switchTheme()
+            setShade(theme())
+          }}
+        >
+          {shade === 'dark' ? 'Light' : 'Dark'} colours
+        </button>
+      </div>
+    </nav>
+  )
+}

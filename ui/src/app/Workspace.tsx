@@ -1,0 +1,94 @@
+import { useEffect, useRef } from 'react'
+
+import { here, watch } from '../core/live'
+import { Opening } from './Opening'
+import { PathNav } from './PathNav'
+import { go, type Route } from '../shared/router'
+import { useStudio } from '../core/state'
+import { StageFrame } from './StageFrame'
+import { SheetStage, stages } from './stages'
+import { StatementLine } from './StatementLine'
+
+// The frame: the path on the left, the statement line on top, the sheet in the
+// middle, the lexicon on the right, the reader below on demand.
+export function Workspace({ route }: { route: Route & { project: string } }) {
+  const overview = useStudio((s) => s.overview)
+  const missing = useStudio((s) => s.missing)
+  const openProject = useStudio((s) => s.openProject)
+  const openSheet = useStudio((s) => s.openSheet)
+  const refresh = useStudio((s) => s.refresh)
+
+  // The diagram of the address is drawn from what was kept, before anybody answers.
+  const arrived = useRef(route.diagram)
+  useEffect(() => void openProject(route.project, arrived.current), [openProject, route.project])
+  const ready = overview?.id === route.project
+  const first = overview?.diagrams.find((d) => d.kind === 'classDiagram') ?? overview?.diagrams[0]
+  const diagram = route.diagram ?? (route.stage === 'sheet' ? first?.id : undefined)
+  useEffect(() => {
+    if (ready && route.stage === 'sheet') void openSheet(diagram)
+  }, [ready, route.stage, diagram, openSheet])
+  // The address names the diagram that is shown, so that a new name does not open another one.
+  const unnamed = ready && route.stage === 'sheet' && !route.diagram && diagram
+  useEffect(() => {
+    if (unnamed) go(`/p/${route.project}/d/${unnamed}`, true)
+  }, [unnamed, route.project])
+  useEffect(() => {
+    if (overview) document.title = `${overview.name} – Lexeon`
+    return () => void (document.title = 'Lexeon')
+  }, [overview])
+  useEffect(() => {
+    // Events tell what others do. Asking now and then too heals whatever was missed.
+    const ask = () => document.visibilityState === 'visible' && refresh()
+    const { show } = useStudio.getState()
+    const timers = [setInterval(ask, 30_000), setInterval(show, 5000)]
+    const leave = () => here({ diagram: '', subject: '' }, true)
+    window.addEventListener('focus', ask)
+    window.addEventListener('pagehide', leave)
+    return () => {
+      timers.forEach(clearInterval)
+      window.removeEventListener('focus', ask)
+      window.removeEventListener('pagehide', leave)
+      leave()
+      watch(undefined)
+    }
+  }, [refresh])
+  useEffect(() => {
+    const undo = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select')
+      if (typing) return
+      const { takeBack } = useStudio.getState()
+      const command = event.ctrlKey || event.metaKey
+      const key = event.key.toLowerCase()
+      if (command && key === 'z') takeBack(event.shiftKey ? 'redo' : 'undo')
+      else if (command && key === 'y') takeBack('redo')
+      else if (event.key === '/' && !command) document.getElementById('statement')?.focus()
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', undo)
+    return () => window.removeEventListener('keydown', undo)
+  }, [])
+
+  if (!ready) {
+    return (
+      <main className="p-10">
+        {missing ? <p>{missing}</p> : <Opening />}
+        {missing && (
+          <button className="button mt-4" onClick={() => go('/')}>
+            All projects
+          </button>
+        )}
+      </main>
+    )
+  }
+  const Stage = stages[route.stage === 'sheet' ? 'brief' : route.stage]
+  return (
+    <div className="grid h-full grid-cols-[196px_minmax(0,1fr)_316px] grid-rows-[auto_minmax(0,1fr)]">
+      <PathNav route={route} diagram={diagram} />
+      <StatementLine route={route} diagram={diagram} />
+      <StageFrame stage={route.stage}>
+        {route.stage === 'sheet' ? <SheetStage route={route} diagram={diagram} /> : <Stage subject={route.subject} />}
+      </StageFrame>
+    </div>
+  )
+}

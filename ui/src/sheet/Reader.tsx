@@ -1,0 +1,79 @@
+import { Tabs } from 'radix-ui'
+
+import { type Output, type Relation } from '../core/api'
+import { RelationSentences } from '../shared/Sentences'
+import { projectPath, useStudio } from '../core/state'
+import { useFetched } from '../shared/useFetched'
+
+// The reader: the relations of this diagram as sentences, and the code that is
+// generated for what is selected.
+export function Reader({ diagram, onClose }: { diagram: string; onClose: () => void }) {
+  const tick = useStudio((s) => s.tick)
+  const selected = useStudio((s) => s.selected)
+  const select = useStudio((s) => s.select)
+  const { value: relations } = useFetched<Relation[]>(projectPath(`diagrams/${diagram}/sentences`), tick)
+  return (
+    <Tabs.Root defaultValue="sentences" asChild>
+      <section aria-label="Reader" className="flex h-60 flex-col border-t border-rule bg-paper">
+        <div className="flex items-center gap-2 px-4 py-1">
+          <Tabs.List className="flex flex-1 gap-4" aria-label="What is read">
+            {[
+              ['sentences', 'Read aloud'],
+              ['code', 'Code'],
+            ].map(([value, title]) => (
+              <Tabs.Trigger
+                key={value}
+                value={value ?? ''}
+                className="border-b-2 border-transparent py-1 data-[state=active]:border-verdigris data-[state=active]:font-semibold"
+              >
+                {title}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <button className="button" onClick={onClose}>
+            Close
+          </button>
+        </div>
+        <Tabs.Content value="sentences" className="min-h-0 flex-1 overflow-y-auto px-4 pb-2" tabIndex={0}>
+          {relations?.length === 0 && (
+            <p className="text-faint">
+              No relations on this diagram yet. Pull the handle of a shape to another one, or write a statement above.
+            </p>
+          )}
+          <ul className="columns-2 gap-8">
+            {relations?.map((r) => (
+              <li
+                key={r.id}
+                className={`mb-2 break-inside-avoid border-l-2 pl-3 ${r.id === selected ? 'border-verdigris' : 'border-rule'}`}
+              >
+                <RelationSentences relation={r} />
+                <button className="text-sm text-verdigris underline" onClick={() => select(r.id)}>
+                  Show {r.statement ?? r.kindTitle}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </Tabs.Content>
+        <Tabs.Content value="code" className="min-h-0 flex-1 overflow-auto px-4 pb-2" tabIndex={0}>
+          <CodeOfSelection selected={selected} />
+        </Tabs.Content>
+      </section>
+    </Tabs.Root>
+  )
+}
+
+function CodeOfSelection({ selected }: { selected?: string }) {
+  const revision = useStudio((s) => s.revision)
+  // What is selected on a component diagram is generated as a package of its own.
+  const kind = useStudio((s) => s.scene?.groups.find((g) => g.subject === selected)?.kind)
+  const { value: output, error } = useFetched<Output>(projectPath(kind === 'component' ? 'output/components' : 'output/go'), revision)
+  const file = output?.files.find((f) => f.subject === selected)
+  if (error) return <p className="text-brick">{error}</p>
+  if (!file) return <p className="text-faint">Select a class or a component to see the Go file that is generated for it.</p>
+  return (
+    <>
+      <p className="heading">{file.path}</p>
+      <pre className="font-mono text-sm">{file.content}</pre>
+    </>
+  )
+}

@@ -1,0 +1,115 @@
+import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
+
+import { type Point, type Rect } from '../core/api'
+import { useSize } from '../shared/useSize'
+
+// The part of the drawing that is seen: pan in pixels of the window, and zoom.
+
+export type View = { x: number; y: number; k: number }
+
+const controls = 44 // height of what lies over the lower edge of the sheet
+
+export const minZoom = 0.15
+export const maxZoom = 4
+
+export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undefined, diagram: string | undefined) {
+  const [view, setView] = useState<View>({ x: 0, y: 0, k: 1 })
+  const fitted = useRef<string>(undefined)
+  const room = useSize(box)
+
+  const fit = useCallback(
+    (limit = maxZoom) => {
+      const el = box.current
+      if (!el || !bounds) return
+      const margin = 20
+      const k = Math.min(
+        limit,
+        Math.max(minZoom, Math.min((el.clientWidth - 2 * margin) / bounds.w, (el.clientHeight - 2 * margin) / bounds.h)),
+      )
+      setView({
+        k,
+        x: (el.clientWidth - bounds.w * k) / 2 - bounds.x * k,
+        y: Math.max(margin, (el.clientHeight - bounds.h * k) / 2) - bounds.y * k,
+      })
+    },
+    [box, bounds],
+  )
+
+  // A diagram that is opened is shown whole, never larger than it is.
+  useEffect(() => {
+    if (!bounds || !diagram || fitted.current === diagram) return
+    fitted.current = diagram
+    fit(1)
+  }, [bounds, diagram, fit])
+
+  // What the next drawing shows is shown whole too.
+  const fitNext = useCallback(() => {
+    fitted.current = undefined
+  }, [])
+
+  const zoomAt = useCallback((at: Point, factor: number) => {
+    setView((v) => {
+      const k = Math.min(maxZoom, Math.max(minZoom, v.k * factor))
+      return { k, x: at.x - ((at.x - v.x) * k) / v.k, y: at.y - ((at.y - v.y) * k) / v.k }
+    })
+  }, [])
+
+  useEffect(() => {
+    const el = box.current
+    if (!el) return
+    const wheel = (e: WheelEvent) => {
+      e.preventDefault()
+      const r = el.getBoundingClientRect()
+      if (e.ctrlKey || e.metaKey) zoomAt({ x: e.clientX - r.left, y: e.clientY - r.top }, Math.exp(-e.deltaY * 0.002))
+      else setView((v) => ({ ...v, x: v.x - (e.shiftKey ? e.deltaY : e.deltaX), y: v.y - (e.shiftKey ? 0 : e.deltaY) }))
+    }
+    el.addEventListener('wheel', wheel, { passive: false })
+    return () => el.removeEventListener('wheel', wheel)
+  }, [box, zoomAt])
+
+  const zoom = useCallback(
+    (factor: number) => {
+      const el = box.current
+      if (el) zoomAt({ x: el.clientWidth / 2, y: el.clientHeight / 2 }, factor)
+    },
+    [box, zoomAt],
+  )
+  // reveal pans just as far as it takes to see a place of the drawing.
+  const reveal = useCallback(
+    (r: Rect) => {
+      setView((v) => {
+        const shift = (from: number, length: number, offset: number, room: number) => {
+          const margin = 30
+          const start = from * v.k + offset
+          const end = start + length * v.k
+          if (start >= 0 && end <= room) return 0
+          if (end - start + 2 * margin > room || start < 0) return margin - start
+          return room - margin - end
+        }
+        const dx = shift(r.x, r.w, v.x, room.w)
+        const dy = shift(r.y, r.h, v.y, room.h - controls)
+        return dx || dy ? { ...v, x: v.x + dx, y: v.y + dy } : v
+      })
+    },
+    [room],
+  )
+  // look moves the middle of the window to a point of the drawing.
+  const look = useCallback(
+    (x: number, y: number) => {
+      const el = box.current
+      if (el) setView((v) => ({ ...v, x: el.clientWidth / 2 - x * v.k, y: el.clientHeight / 2 - y * v.k }))
+    },
+    [box],
+  )
+  const zoomTo = useCallback(
+    (k: number) =>
+      setView((v) => {
+        const el = box.current
+        const at = { x: (el?.clientWidth ?? 0) / 2, y: (el?.clientHeight ?? 0) / 2 }
+        return { k, x: at.x - ((at.x - v.x) * k) / v.k, y: at.y - ((at.y - v.y) * k) / v.k }
+      }),
+    [box],
+  )
+  const pan = useCallback((dx: number, dy: number) => setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy })), [])
+  return { view, room, fit, fitNext, zoom, zoomAt, zoomTo, pan, look, reveal }
+}

@@ -1,0 +1,64 @@
+import { type ReactNode, useId } from 'react'
+
+import { type Overview, type Target, type TargetOption } from '../../core/api'
+import { useStudio } from '../../core/state'
+import { Kept } from '../../shared/Kept'
+
+// What can be decided for a target. It is kept with the project.
+export function Options({ target }: { target: Target }) {
+  const { submit } = useStudio.getState()
+  const settings = useStudio((s) => s.overview?.targets) ?? []
+  if (target.options.length === 0) return null
+  return (
+    <section aria-label={`Options of ${target.title}`} className="mt-4 flex flex-col gap-2 border-t border-rule px-4 pt-2 text-sm">
+      <p className="heading">Options</p>
+      {target.options.map((o) => {
+        const decide = (value: string) => ({ type: 'setProject' as const, set: { targets: decided(settings, target, o, value) } })
+        return o.choices.length > 0 ? (
+          <Described key={o.name} option={o}>
+            {(id) => (
+              <select className="field" aria-describedby={id} value={o.value} onChange={(e) => submit([decide(e.target.value)])}>
+                {o.choices.map((c) => (
+                  <option key={c.value} value={c.value}>
+                    {c.title}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Described>
+        ) : (
+          <div key={o.name}>
+            <Kept label={o.title} field={`${target.name} ${o.name}`} value={o.value} placeholder={o.default} change={decide} />
+            {o.fault && (
+              <p role="alert" className="text-brick">
+                Not taken: {o.fault}.
+              </p>
+            )}
+            <p className="text-faint">{o.doc}</p>
+          </div>
+        )
+      })}
+    </section>
+  )
+}
+
+type TargetSettings = NonNullable<Overview['targets']>
+
+// decided are the settings of a project once an option has a value; the default needs none.
+function decided(settings: TargetSettings, target: Target, option: TargetOption, value: string): TargetSettings {
+  const others = settings.filter((s) => s.target !== target.name || s.option !== option.name)
+  return value === option.default ? others : [...others, { target: target.name, option: option.name, value }]
+}
+
+function Described({ option, children }: { option: TargetOption; children: (id: string) => ReactNode }) {
+  const id = useId()
+  return (
+    <label>
+      <span className="heading">{option.title}</span>
+      {children(id)}
+      <span id={id} className="block text-faint">
+        {option.doc}
+      </span>
+    </label>
+  )
+}

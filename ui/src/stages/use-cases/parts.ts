@@ -1,0 +1,10 @@
+import { type UseCase } from '../../core/api'
+
+// How an alternative ends, as it is typed.
+export const endingOf = (a: UseCase['alternatives'][number]) => (a.rejoin ? `goes on at ${a.rejoin}` : a.ends ? `ends with ${a.ends}` : '')
+// What an actor does in a use case.
+export const partTitles = [
+  ['primary', 'starts it'],
+  ['supporting', 'supports it'],
+  ['', 'takes part'],
+] as const
