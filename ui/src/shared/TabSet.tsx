@@ -20,7 +20,11 @@ export function TabSet<K extends string>(props: {
         {props.head}
         <Tabs.List aria-label={props.label} className="flex flex-wrap gap-1 text-sm print:hidden">
           {props.tabs.map(([key, title]) => (
-            <Tabs.Trigger key={key} value={key} className="button px-2!">
+            <Tabs.Trigger
+              key={key}
+              value={key}
+              className="button px-2! data-[state=active]:border-verdigris data-[state=active]:bg-tint data-[state=active]:font-semibold"
+            >
               {title}
             </Tabs.Trigger>
           ))}

@@ -10,8 +10,7 @@ export function Options({ target }: { target: Target }) {
   const settings = useStudio((s) => s.overview?.targets) ?? []
   if (target.options.length === 0) return null
   return (
-    <section aria-label={`Options of ${target.title}`} className="mt-4 flex flex-col gap-2 border-t border-rule px-4 pt-2 text-sm">
-      <p className="heading">Options</p>
+    <section aria-label={`Options of ${target.title}`} className="mb-3 flex flex-col gap-2 border-b border-rule px-4 pb-3 text-sm">
       {target.options.map((o) => {
         const decide = (value: string) => ({ type: 'setProject' as const, set: { targets: decided(settings, target, o, value) } })
         return o.choices.length > 0 ? (

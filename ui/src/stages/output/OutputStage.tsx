@@ -6,6 +6,7 @@ import { type Output, type Target } from '../../core/api'
 import { pictures } from '../../sheet/commands'
 import { projectPath, useStudio } from '../../core/state'
 import { Options } from './Options'
+import { count } from '../../shared/count'
 import { useFetched } from '../../shared/useFetched'
 
 // What is made of the model: skeletons and documentation to read and to take
@@ -81,8 +82,9 @@ function Files({ target }: { target: Target }) {
             {target.download}
           </a>
         </p>
+        <Options target={target} />
         <p className="heading px-4 pb-1">
-          {target.title}, {output?.files.length ?? 0} files
+          {target.title}, {count(output?.files.length ?? 0, 'file', 'files')}
         </p>
         <ul>
           {output?.files.map((f) => (
@@ -100,7 +102,6 @@ function Files({ target }: { target: Target }) {
             </li>
           ))}
         </ul>
-        <Options target={target} />
         {output && output.notes.length > 0 && (
           <div className="mt-4 border-t border-rule px-4 pt-2">
             <p className="heading">{target.notes}</p>
