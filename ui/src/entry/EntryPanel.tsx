@@ -15,6 +15,7 @@ import { ReworkButton } from './ReworkButton'
 import { RelationTools } from './RelationTools'
 import { Picture } from './Picture'
 import { Features } from './Features'
+import { StemsFrom } from '../shared/StemsFrom'
 
 // The dictionary entry of what is selected.
 export function EntryPanel({ id, route }: { id: string; route: Route }) {
@@ -197,28 +198,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           </ul>
         </Part>
       )}
-      {entry.traces.length + entry.rows.length > 0 && (
-        <Part title="Stems from">
-          <ul className="flex flex-col gap-1 text-sm">
-            {entry.traces.map((t) => (
-              <li key={t.id}>
-                <button className="text-left text-verdigris underline" onClick={() => go(`/p/${overview?.id}/brief?sentence=${t.id}`)}>
-                  Sentence {t.number}
-                </button>{' '}
-                {t.text}
-              </li>
-            ))}
-            {entry.rows.map((r) => (
-              <li key={r.id}>
-                <button className="text-left text-verdigris underline" onClick={() => go(`/p/${overview?.id}/activities?row=${r.id}`)}>
-                  Activity
-                </button>{' '}
-                {r.title}
-              </li>
-            ))}
-          </ul>
-        </Part>
-      )}
+      <StemsFrom traces={entry.traces} rows={entry.rows} />
       {!entry.port && (
         <Part title="Appears on">
           {entry.appears.length === 0 && <p className="text-faint">no diagram</p>}

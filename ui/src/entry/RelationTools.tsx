@@ -6,6 +6,19 @@ import { EndTools } from './EndTools'
 import { go } from '../shared/router'
 import { useStudio } from '../core/state'
 import { ReworkButton } from './ReworkButton'
+import { Choices } from '../shared/Choices'
+
+const lines: [string, string][] = [
+  ['', 'Right-angled'],
+  ['straight', 'Straight'],
+  ['curved', 'Curved'],
+]
+
+const roles: [string, string][] = [
+  ['primary', 'starts it: the goal is its own'],
+  ['supporting', 'supports it'],
+  ['', 'takes part'],
+]
 
 const projectId = () => useStudio.getState().overview?.id ?? ''
 
@@ -25,29 +38,7 @@ export function RelationTools({ entry }: { entry: Entry }) {
   if (!relation) return null
   return (
     <>
-      {group?.route && (
-        <fieldset className="flex flex-wrap gap-3 text-sm">
-          <legend className="heading">Line on this diagram</legend>
-          {(
-            [
-              ['', 'Right-angled'],
-              ['straight', 'Straight'],
-              ['curved', 'Curved'],
-            ] as const
-          ).map(([line, title]) => (
-            <label key={line} className="flex items-center gap-1">
-              <input
-                type="radio"
-                name="line"
-                className="accent-verdigris"
-                checked={(group.line ?? '') === line}
-                onChange={() => setLine(line)}
-              />
-              {title}
-            </label>
-          ))}
-        </fieldset>
-      )}
+      {group?.route && <Choices title="Line on this diagram" choices={lines} value={group.line ?? ''} row onChoose={setLine} />}
       {relation.ends?.map((end) => (
         <fieldset key={end.id} className="flex flex-col gap-1 border-t border-rule pt-2">
           <legend className="heading">End at {end.element || '(no name)'}</legend>
@@ -72,27 +63,12 @@ export function RelationTools({ entry }: { entry: Entry }) {
         </fieldset>
       ))}
       {entry.part !== undefined && (
-        <fieldset className="flex flex-col gap-1 text-sm">
-          <legend className="heading">What the actor does</legend>
-          {(
-            [
-              ['primary', 'starts it: the goal is its own'],
-              ['supporting', 'supports it'],
-              ['', 'takes part'],
-            ] as const
-          ).map(([part, title]) => (
-            <label key={part} className="flex items-center gap-2">
-              <input
-                type="radio"
-                name="part"
-                className="accent-verdigris"
-                checked={entry.part === part}
-                onChange={() => submit([{ type: 'setRelationship', id: entry.id, set: { part } }])}
-              />
-              {title}
-            </label>
-          ))}
-        </fieldset>
+        <Choices
+          title="What the actor does"
+          choices={roles}
+          value={entry.part}
+          onChoose={(part) => submit([{ type: 'setRelationship', id: entry.id, set: { part } }])}
+        />
       )}
       {entry.extend && (
         <>

@@ -8,6 +8,7 @@ import { Derive } from './Derive'
 import { go } from '../../shared/router'
 import { projectPath, useStudio } from '../../core/state'
 import { useFetched } from '../../shared/useFetched'
+import { Pending } from '../../shared/Pending'
 
 // The activity table: who does what, with which data, from whom and to whom.
 export function ActivitiesStage() {
@@ -45,18 +46,7 @@ export function ActivitiesStage() {
     await paste(text)
   }
 
-  if (error)
-    return (
-      <main className="col-span-2 p-10 text-brick" aria-label="Activities">
-        {error}
-      </main>
-    )
-  if (!table)
-    return (
-      <main className="col-span-2 p-10" aria-label="Activities">
-        Reading the table …
-      </main>
-    )
+  if (error || !table) return <Pending stage="Activities" error={error} children="Reading the table …" />
   return (
     <main className="col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px]" aria-label="Activities">
       <div className="min-h-0 overflow-auto bg-sheet p-5">

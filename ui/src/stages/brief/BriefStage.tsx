@@ -8,6 +8,7 @@ import { Candidates } from './Candidates'
 import { History } from './History'
 import { NewSection } from './NewSection'
 import { Section } from './Section'
+import { Pending } from '../../shared/Pending'
 
 // The brief: the text with its marks on the left, on the right what could become
 // part of the model. Nothing is made unasked.
@@ -35,18 +36,7 @@ export function BriefStage() {
     page.scrollTop += line.getBoundingClientRect().top - page.getBoundingClientRect().top - page.clientHeight / 3
     line.focus({ preventScroll: true })
   }, [ready])
-  if (error)
-    return (
-      <main className="col-span-2 p-10 text-brick" aria-label="Brief">
-        {error}
-      </main>
-    )
-  if (!brief)
-    return (
-      <main className="col-span-2 p-10" aria-label="Brief">
-        Reading the brief …
-      </main>
-    )
+  if (error || !brief) return <Pending stage="Brief" error={error} children="Reading the brief …" />
   return (
     <>
       <main className="min-h-0 overflow-y-auto bg-sheet px-8 py-5" aria-label="Brief">

@@ -7,6 +7,8 @@ import { rowPlace, Space } from '../../shared/Space'
 import { useLong } from '../../shared/useLong'
 import { useFetched } from '../../shared/useFetched'
 import { ItemEntry } from './ItemEntry'
+import { Pending } from '../../shared/Pending'
+import { AddForm } from '../../shared/AddForm'
 
 // The data dictionary: what flows and stores hold, in the classical notation.
 export function DictionaryStage() {
@@ -15,7 +17,6 @@ export function DictionaryStage() {
   const { value: dictionary, error } = useFetched<Dictionary>(projectPath('dictionary'), tick)
   const [chosen, choose] = useState<string>()
   const [search, setSearch] = useState('')
-  const [name, setName] = useState('')
   const asked = new URLSearchParams(location.search).get('item')
   useEffect(() => {
     if (!asked || !dictionary) return
@@ -30,18 +31,7 @@ export function DictionaryStage() {
   )
   const page = useRef<HTMLDivElement>(null)
   const long = useLong(shown, { height: 34, scroller: page })
-  if (error)
-    return (
-      <main className="col-span-2 p-10 text-brick" aria-label="Dictionary">
-        {error}
-      </main>
-    )
-  if (!dictionary)
-    return (
-      <main className="col-span-2 p-10" aria-label="Dictionary">
-        Reading the dictionary …
-      </main>
-    )
+  if (error || !dictionary) return <Pending stage="Dictionary" error={error} children="Reading the dictionary …" />
   const item = shown.find((i) => i.id === chosen) ?? dictionary.items.find((i) => i.id === chosen)
   const isStore = (i: Item) => dictionary.stores.some((s) => s.id === i.id)
 
@@ -53,7 +43,6 @@ export function DictionaryStage() {
         say(`${called} is in the dictionary. What is it made of?`)
       },
     })
-    setName('')
   }
 
   return (
@@ -70,25 +59,7 @@ export function DictionaryStage() {
             value={search}
             onChange={(e) => setSearch(e.target.value)}
           />
-          <form
-            className="flex gap-2"
-            onSubmit={(e) => {
-              e.preventDefault()
-              if (name.trim()) add(name.trim())
-            }}
-          >
-            <input
-              className="field w-44!"
-              aria-label="Name of a new entry"
-              placeholder="New entry"
-              maxLength={200}
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-            />
-            <button className="button" disabled={!name.trim()}>
-              Add
-            </button>
-          </form>
+          <AddForm label="Name of a new entry" placeholder="New entry" className="w-44!" onAdd={add} />
         </div>
         {dictionary.items.length === 0 && dictionary.missing.length === 0 && (
           <p className="text-faint">

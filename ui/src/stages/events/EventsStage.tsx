@@ -2,6 +2,7 @@ import { type Change, type EventList, newId } from '../../core/api'
 import { Kept } from '../../shared/Kept'
 import { projectPath, useStudio } from '../../core/state'
 import { useFetched } from '../../shared/useFetched'
+import { Pending } from '../../shared/Pending'
 
 // The event list: what the outside does, or what is due in time, and how the
 // system answers.
@@ -9,18 +10,7 @@ export function EventsStage() {
   const tick = useStudio((s) => s.tick)
   const { submit } = useStudio.getState()
   const { value: list, error } = useFetched<EventList>(projectPath('event-list'), tick)
-  if (error)
-    return (
-      <main className="col-span-2 p-10 text-brick" aria-label="Events">
-        {error}
-      </main>
-    )
-  if (!list)
-    return (
-      <main className="col-span-2 p-10" aria-label="Events">
-        Reading the events …
-      </main>
-    )
+  if (error || !list) return <Pending stage="Events" error={error} children="Reading the events …" />
   const set = (id: string, patch: Record<string, unknown>): Change => ({ type: 'setElement', id, set: patch })
   return (
     <main className="col-span-2 min-h-0 overflow-y-auto bg-sheet p-5" aria-label="Events">

@@ -7,6 +7,8 @@ import { rowPlace, Space } from '../../shared/Space'
 import { useLong } from '../../shared/useLong'
 import { useFetched } from '../../shared/useFetched'
 import { TermEntry } from './TermEntry'
+import { Pending } from '../../shared/Pending'
+import { AddForm } from '../../shared/AddForm'
 
 // The lexicon in full: terms with their faces, aliases and rejected words, where
 // each is used, renaming across all of them, and merging two.
@@ -16,7 +18,6 @@ export function LexiconStage() {
   const { value: terms, error } = useFetched<Term[]>(projectPath('terms'), tick)
   const [chosen, choose] = useState(() => new URLSearchParams(location.search).get('term') ?? undefined)
   const [search, setSearch] = useState('')
-  const [name, setName] = useState('')
   useEffect(() => {
     if (location.search) go(location.pathname, true)
   }, [])
@@ -26,18 +27,11 @@ export function LexiconStage() {
   )
   const page = useRef<HTMLDivElement>(null)
   const long = useLong(shown, { height: 34, scroller: page })
-  if (error)
-    return (
-      <main className="col-span-2 p-10 text-brick" aria-label="All terms">
-        {error}
-      </main>
-    )
-  if (!terms)
-    return (
-      <main className="col-span-2 p-10" aria-label="All terms">
-        Reading the lexicon …
-      </main>
-    )
+  function add(name: string) {
+    const id = newId()
+    submit([{ type: 'addTerm', id, name }], { done: () => choose(id) })
+  }
+  if (error || !terms) return <Pending stage="All terms" error={error} children="Reading the lexicon …" />
   return (
     <main className="col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_400px]" aria-label="All terms">
       <div ref={page} className="min-h-0 overflow-y-auto bg-sheet p-5">
@@ -55,27 +49,7 @@ export function LexiconStage() {
             value={search}
             onChange={(e) => setSearch(e.target.value)}
           />
-          <form
-            className="flex gap-2"
-            onSubmit={(e) => {
-              e.preventDefault()
-              const id = newId()
-              if (name.trim()) submit([{ type: 'addTerm', id, name: name.trim() }], { done: () => choose(id) })
-              setName('')
-            }}
-          >
-            <input
-              className="field w-36!"
-              aria-label="Name of a new term"
-              placeholder="New term"
-              maxLength={200}
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-            />
-            <button className="button" disabled={!name.trim()}>
-              Add
-            </button>
-          </form>
+          <AddForm label="Name of a new term" placeholder="New term" className="w-36!" onAdd={add} />
           <a className="button" href={projectPath('glossary/md')} download>
             Glossary
           </a>

@@ -5,6 +5,7 @@ import { go } from '../../shared/router'
 import { showOn } from '../../shared/showing'
 import { projectPath, useStudio } from '../../core/state'
 import { useFetched } from '../../shared/useFetched'
+import { Pending } from '../../shared/Pending'
 
 type Side = { id: string; kind: string; title: string; gap?: string }
 type Matrix = { rows: Side[]; columns: Side[]; cells: { row: number; column: number; access: string }[] }
@@ -34,18 +35,7 @@ export function MatrixStage() {
       columns: value.columns.filter((c, i) => !touched || c.gap || columns.has(i)),
     }
   }, [value, touched])
-  if (error)
-    return (
-      <main className="col-span-2 p-10 text-brick" aria-label="Who uses what">
-        {error}
-      </main>
-    )
-  if (!shown || !value)
-    return (
-      <main className="col-span-2 p-10" aria-label="Who uses what">
-        Putting it together …
-      </main>
-    )
+  if (error || !shown || !value) return <Pending stage="Who uses what" error={error} children="Putting it together …" />
   const scroll = (e: UIEvent<HTMLDivElement>) =>
     setAt({ x: e.currentTarget.scrollLeft, y: e.currentTarget.scrollTop, w: e.currentTarget.clientWidth, h: e.currentTarget.clientHeight })
   const window = (length: number, from: number, size: number, room: number) => ({

@@ -3,7 +3,6 @@ import { type Change, newId, type UseCase } from '../../core/api'
 import { FindingsOf } from '../../shared/FindingList'
 import { TraceButton } from '../../shared/TraceButton'
 import { Kept, Part, Switch } from '../../shared/Kept'
-import { go } from '../../shared/router'
 import { RelationSentences } from '../../shared/Sentences'
 import { showOn } from '../../shared/showing'
 import { projectPath, useStudio } from '../../core/state'
@@ -12,6 +11,7 @@ import { useFetched } from '../../shared/useFetched'
 import { Points } from './Points'
 import { Printed } from './Printed'
 import { partTitles } from './parts'
+import { StemsFrom } from '../../shared/StemsFrom'
 
 const levels: [string, string][] = [
   ['', 'what one person wants at one time'],
@@ -22,7 +22,6 @@ const levels: [string, string][] = [
 export function Description({ id, onCase }: { id: string; onCase: (id: string) => void }) {
   const tick = useStudio((s) => s.tick)
   const revision = useStudio((s) => s.revision)
-  const overview = useStudio((s) => s.overview)
   const { submit } = useStudio.getState()
   const { value: useCase, error } = useFetched<UseCase>(projectPath(`use-cases/${id}`), tick)
   if (error) return <p className="p-6 text-brick">{error}</p>
@@ -174,28 +173,7 @@ export function Description({ id, onCase }: { id: string; onCase: (id: string) =
           </Part>
         )}
         <FindingsOf ids={[id]} />
-        {useCase.traces.length + useCase.rows.length > 0 && (
-          <Part title="Stems from">
-            <ul className="flex flex-col gap-1">
-              {useCase.traces.map((t) => (
-                <li key={t.id}>
-                  <button className="text-verdigris underline" onClick={() => go(`/p/${overview?.id}/brief?sentence=${t.id}`)}>
-                    Sentence {t.number}
-                  </button>{' '}
-                  {t.text}
-                </li>
-              ))}
-              {useCase.rows.map((r) => (
-                <li key={r.id}>
-                  <button className="text-verdigris underline" onClick={() => go(`/p/${overview?.id}/activities?row=${r.id}`)}>
-                    Activity
-                  </button>{' '}
-                  {r.title}
-                </li>
-              ))}
-            </ul>
-          </Part>
-        )}
+        <StemsFrom traces={useCase.traces} rows={useCase.rows} />
         <TraceButton id={id} />
         <button className="button self-start" onClick={() => window.print()}>
           Print the description

@@ -1,12 +1,11 @@
-import { useState } from 'react'
 import { newId, type UseCase } from '../../core/api'
 import { Part } from '../../shared/Kept'
 import { useStudio } from '../../core/state'
+import { AddForm } from '../../shared/AddForm'
 
 // Extension points: where others may extend the use case.
 export function Points({ useCase }: { useCase: UseCase }) {
   const { submit } = useStudio.getState()
-  const [name, setName] = useState('')
   return (
     <Part title="Extension points">
       <ul className="flex flex-col gap-1">
@@ -36,26 +35,12 @@ export function Points({ useCase }: { useCase: UseCase }) {
           </li>
         ))}
       </ul>
-      <form
-        className="flex gap-2"
-        onSubmit={(e) => {
-          e.preventDefault()
-          if (name.trim()) submit([{ type: 'addPart', id: newId(), owner: useCase.id, kind: 'extensionPoint', name: name.trim() }])
-          setName('')
-        }}
-      >
-        <input
-          className="field"
-          aria-label="Name of a new extension point"
-          placeholder="labels"
-          maxLength={200}
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-        />
-        <button className="button px-2!" disabled={!name.trim()}>
-          Add
-        </button>
-      </form>
+      <AddForm
+        label="Name of a new extension point"
+        placeholder="labels"
+        tight
+        onAdd={(name) => submit([{ type: 'addPart', id: newId(), owner: useCase.id, kind: 'extensionPoint', name }])}
+      />
     </Part>
   )
 }

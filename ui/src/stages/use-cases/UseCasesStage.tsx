@@ -7,6 +7,8 @@ import { go } from '../../shared/router'
 import { projectPath, useStudio } from '../../core/state'
 import { useFetched } from '../../shared/useFetched'
 import { Description } from './Description'
+import { Pending } from '../../shared/Pending'
+import { AddForm } from '../../shared/AddForm'
 
 // Use cases and their descriptions, each beside its picture.
 export function UseCasesStage() {
@@ -16,29 +18,16 @@ export function UseCasesStage() {
   const revision = useStudio((s) => s.revision)
   const { value: proposals } = useFetched<ProposedCase[]>(projectPath('use-case-proposals'), revision)
   const [chosen, choose] = useState(() => new URLSearchParams(location.search).get('case') ?? '')
-  const [name, setName] = useState('')
   const [beginning, setBeginning] = useState(false)
   useEffect(() => {
     if (location.search) go(location.pathname, true)
   }, [])
-  if (error)
-    return (
-      <main className="col-span-2 p-10 text-brick" aria-label="Use cases">
-        {error}
-      </main>
-    )
-  if (!list)
-    return (
-      <main className="col-span-2 p-10" aria-label="Use cases">
-        Reading the use cases …
-      </main>
-    )
+  if (error || !list) return <Pending stage="Use cases" error={error} children="Reading the use cases …" />
   const current = list.cases.find((c) => c.id === chosen) ?? list.cases[0]
 
-  function add() {
+  function add(name: string) {
     const id = newId()
-    submit([{ type: 'addElement', id, kind: 'useCase', name: name.trim() }], { done: () => choose(id) })
-    setName('')
+    submit([{ type: 'addElement', id, kind: 'useCase', name }], { done: () => choose(id) })
   }
 
   return (
@@ -50,25 +39,7 @@ export function UseCasesStage() {
             Starters …
           </button>
         </div>
-        <form
-          className="flex gap-2"
-          onSubmit={(e) => {
-            e.preventDefault()
-            if (name.trim()) add()
-          }}
-        >
-          <input
-            className="field"
-            aria-label="Name of a new use case"
-            placeholder="Register delivery"
-            maxLength={200}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <button className="button px-2!" disabled={!name.trim()}>
-            Add
-          </button>
-        </form>
+        <AddForm label="Name of a new use case" placeholder="Register delivery" tight onAdd={add} />
         {list.cases.length === 0 && (
           <p className="text-sm text-faint">
             No use cases yet. A use case is something that somebody outside wants done: a verb, and what it is about.
