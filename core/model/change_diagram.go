@@ -1,6 +1,7 @@
 package model
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 )
@@ -22,6 +23,12 @@ func (c *AddDiagram) apply(d *draft) error {
 	d.put(&Diagram{ID: c.ID, Kind: c.Kind, Name: c.Name, About: c.About, View: c.View})
 	return nil
 }
+
+func (c *AddDiagram) says(before, after *Model) string {
+	return "Add " + after.Describe(c.ID)
+}
+
+func (*AddDiagram) weight() int { return making }
 
 // Place shows an element or a relationship on a diagram. A relationship can be
 // placed once what it connects is there.
@@ -45,6 +52,14 @@ func (c *Place) apply(d *draft) error {
 	return nil
 }
 
+func (c *Place) says(before, after *Model) string {
+	return "Show " + after.Describe(c.ID)
+}
+
+func (*Place) weight() int { return arranging }
+
+func (*Place) several(n int, first string) string { return fmt.Sprintf("Show %d things", n) }
+
 // Move puts a placed element elsewhere; lengths in pixels at 100 %.
 type Move struct {
 	readsNothing
@@ -56,6 +71,14 @@ type Move struct {
 func (c *Move) apply(d *draft) error {
 	return d.changePlacement(c.ID, func(p *Placement) { p.X, p.Y = c.X, c.Y })
 }
+
+func (c *Move) says(before, after *Model) string {
+	return "Move " + describePlaced(after, c.ID)
+}
+
+func (*Move) weight() int { return arranging }
+
+func (*Move) several(n int, first string) string { return fmt.Sprintf("Move %d shapes", n) }
 
 // Resize makes a placed element larger than its content; 0 goes back to fitting.
 type Resize struct {
@@ -69,6 +92,14 @@ func (c *Resize) apply(d *draft) error {
 	return d.changePlacement(c.ID, func(p *Placement) { p.W, p.H = c.W, c.H })
 }
 
+func (c *Resize) says(before, after *Model) string {
+	return "Resize " + describePlaced(after, c.ID)
+}
+
+func (*Resize) weight() int { return arranging }
+
+func (*Resize) several(n int, first string) string { return fmt.Sprintf("Resize %d shapes", n) }
+
 // SetLine sets the shape and the bends of a placed relationship.
 type SetLine struct {
 	readsNothing
@@ -80,6 +111,14 @@ type SetLine struct {
 func (c *SetLine) apply(d *draft) error {
 	return d.changePlacement(c.ID, func(p *Placement) { p.Line, p.Bends = c.Line, c.Bends })
 }
+
+func (c *SetLine) says(before, after *Model) string {
+	return "Bend " + describePlaced(after, c.ID)
+}
+
+func (*SetLine) weight() int { return arranging }
+
+func (*SetLine) several(n int, first string) string { return fmt.Sprintf("Bend %d lines", n) }
 
 // MoveLabel puts a label of a placed relationship elsewhere, relative to what it
 // belongs to; with Back it goes back to where the drawing puts it.
@@ -102,6 +141,12 @@ func (c *MoveLabel) apply(d *draft) error {
 		p.Labels = labels
 	})
 }
+
+func (c *MoveLabel) says(before, after *Model) string {
+	return "Move a label of " + describePlaced(after, c.ID)
+}
+
+func (*MoveLabel) weight() int { return arranging }
 
 func (d *draft) changePlacement(id ID, f func(*Placement)) error {
 	p := d.Placement(id)
@@ -128,4 +173,14 @@ func (c *Unplace) apply(d *draft) error {
 	}
 	d.unplace(p)
 	return nil
+}
+
+func (c *Unplace) says(before, after *Model) string {
+	return "Remove " + before.Describe(c.ID)
+}
+
+func (*Unplace) weight() int { return altering }
+
+func (*Unplace) several(n int, first string) string {
+	return fmt.Sprintf("Remove %d things from a diagram", n)
 }

@@ -1,5 +1,9 @@
 package model
 
+import "strings"
+
+import "fmt"
+
 // AddElement makes an element that stands for itself. It meets its term by the
 // normal form of its name.
 type AddElement struct {
@@ -44,6 +48,16 @@ func (c *AddElement) apply(d *draft) error {
 	return nil
 }
 
+func (c *AddElement) says(before, after *Model) string {
+	return "Add " + after.Describe(c.ID)
+}
+
+func (*AddElement) weight() int { return making }
+
+func (*AddElement) several(n int, first string) string {
+	return fmt.Sprintf("%s and %d more", first, n-1)
+}
+
 // SetName renames an element, a relationship or a diagram.
 type SetName struct {
 	readsNothing
@@ -78,6 +92,15 @@ func (c *SetName) apply(d *draft) error {
 	return nil
 }
 
+func (c *SetName) says(before, after *Model) string {
+	if strings.TrimSpace(c.Name) == "" {
+		return "Take away the name of " + before.Describe(c.ID)
+	}
+	return fmt.Sprintf("Rename %s to %s", before.Describe(c.ID), c.Name)
+}
+
+func (*SetName) weight() int { return altering }
+
 // SetDefinition writes a definition where it belongs: on the term of an element
 // that has one, else on the element or relationship itself.
 type SetDefinition struct {
@@ -108,6 +131,12 @@ func (c *SetDefinition) apply(d *draft) error {
 	return nil
 }
 
+func (c *SetDefinition) says(before, after *Model) string {
+	return "Define " + after.Describe(c.ID)
+}
+
+func (*SetDefinition) weight() int { return altering }
+
 // SetClassifier sets what only classifiers have: abstract, final, accessors,
 // stereotypes.
 type SetClassifier struct {
@@ -128,6 +157,12 @@ func (c *SetClassifier) apply(d *draft) error {
 	d.put(r)
 	return nil
 }
+
+func (c *SetClassifier) says(before, after *Model) string {
+	return "Change " + after.Describe(c.ID)
+}
+
+func (*SetClassifier) weight() int { return altering }
 
 // Delete removes an element, a relationship or a diagram from the model, with
 // all that cannot be without it.
@@ -157,6 +192,14 @@ func (c *Delete) apply(d *draft) error {
 	}
 	return nil
 }
+
+func (c *Delete) says(before, after *Model) string {
+	return "Delete " + before.Describe(c.ID)
+}
+
+func (*Delete) weight() int { return decisive }
+
+func (*Delete) several(n int, first string) string { return fmt.Sprintf("Delete %d things", n) }
 
 func (d *draft) deleteDiagram(r *Diagram) {
 	for _, p := range d.PlacementsOn(r.ID) {

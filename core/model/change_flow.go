@@ -27,6 +27,12 @@ func (c *SetElement) apply(d *draft) error {
 	return nil
 }
 
+func (c *SetElement) says(before, after *Model) string {
+	return "Change " + after.Describe(c.ID)
+}
+
+func (*SetElement) weight() int { return altering }
+
 // MoveProcess makes a process part of another level: of the process Parent in a
 // view, or of nothing where Parent is empty. It is taken off the diagrams of
 // the level it leaves. Flows to processes that stay behind must have been
@@ -63,6 +69,12 @@ func (c *MoveProcess) apply(d *draft) error {
 	}
 	return nil
 }
+
+func (c *MoveProcess) says(before, after *Model) string {
+	return "Move " + after.Describe(c.ID) + " to another level"
+}
+
+func (*MoveProcess) weight() int { return decisive }
 
 // numberProcess gives a process the next ordinal of its level, unless it has one.
 func (d *draft) numberProcess(e *Element) {
@@ -103,6 +115,12 @@ func (c *DrawBetween) apply(d *draft) error {
 	return d.changePlacement(c.ID, func(p *Placement) { p.From, p.To = c.From, c.To })
 }
 
+func (c *DrawBetween) says(before, after *Model) string {
+	return "Draw " + describePlaced(after, c.ID) + " elsewhere"
+}
+
+func (*DrawBetween) weight() int { return arranging }
+
 // SetDerived remembers what a derivation put on a diagram.
 type SetDerived struct {
 	readsNothing
@@ -120,6 +138,12 @@ func (c *SetDerived) apply(d *draft) error {
 	d.put(&n)
 	return nil
 }
+
+func (c *SetDerived) says(before, after *Model) string {
+	return "Derive " + after.Describe(c.Diagram)
+}
+
+func (*SetDerived) weight() int { return arranging }
 
 // unplace takes a placement off its diagram. Lines that are drawn to it go too,
 // unless its element is shown there once more: then they go to that.

@@ -27,6 +27,15 @@ func (c *MoveInto) apply(d *draft) error {
 	return nil
 }
 
+func (c *MoveInto) says(before, after *Model) string {
+	if c.Package == "" {
+		return "Take " + after.Describe(c.ID) + " out of its package"
+	}
+	return "Put " + after.Describe(c.ID) + " into " + after.Describe(c.Package)
+}
+
+func (*MoveInto) weight() int { return decisive }
+
 func (d *draft) moveInto(e *Element, owner ID) {
 	n := *e
 	n.Owner, n.Order = owner, ""

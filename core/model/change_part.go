@@ -33,6 +33,15 @@ func (c *AddPart) apply(d *draft) error {
 	return nil
 }
 
+func (c *AddPart) says(before, after *Model) string {
+	if c.Kind == ExtensionPoint {
+		return "Add " + after.Describe(c.ID)
+	}
+	return "Edit the features of " + after.Describe(c.Owner)
+}
+
+func (*AddPart) weight() int { return detailing }
+
 // SetPart sets the name or fields of a part. Setting typeName also clears the
 // type, so that the new name decides.
 type SetPart struct {
@@ -57,6 +66,12 @@ func (c *SetPart) apply(d *draft) error {
 	d.put(d.bindType(r.(*Element)))
 	return nil
 }
+
+func (c *SetPart) says(before, after *Model) string {
+	return "Edit " + describePart(after, before, c.ID)
+}
+
+func (*SetPart) weight() int { return detailing }
 
 // MovePart moves a part before another part of the same owner, or to the end; a
 // section, activity or event before another one of its kind. With Owner it moves
@@ -92,6 +107,12 @@ func (c *MovePart) apply(d *draft) error {
 	d.put(&n)
 	return nil
 }
+
+func (c *MovePart) says(before, after *Model) string {
+	return "Reorder " + describePart(after, before, c.ID)
+}
+
+func (*MovePart) weight() int { return detailing }
 
 // orderAmong finds an order key among the elements of a kind that has an order
 // at the root, before the given one or at the end.

@@ -14,3 +14,9 @@ func (c *SetProject) apply(d *draft) error {
 	d.put(r)
 	return nil
 }
+
+func (c *SetProject) says(before, after *Model) string {
+	return "Change the project"
+}
+
+func (*SetProject) weight() int { return altering }

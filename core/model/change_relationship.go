@@ -65,6 +65,12 @@ func (c *Connect) apply(d *draft) error {
 	return nil
 }
 
+func (c *Connect) says(before, after *Model) string {
+	return "Add " + after.Describe(c.ID)
+}
+
+func (*Connect) weight() int { return decisive }
+
 // SetEnd sets fields of an end: name (the role), type (the element), and the
 // end's own such as multiplicity.
 type SetEnd struct {
@@ -85,6 +91,12 @@ func (c *SetEnd) apply(d *draft) error {
 	d.put(r)
 	return nil
 }
+
+func (c *SetEnd) says(before, after *Model) string {
+	return "Change " + after.Describe(c.ID)
+}
+
+func (*SetEnd) weight() int { return altering }
 
 // SetRelationship sets fields of a relationship: name, class, set, stereotypes,
 // and for an association aggregation, whole, reading, inverse; for the others
@@ -117,6 +129,12 @@ func (c *SetRelationship) apply(d *draft) error {
 	d.put(r)
 	return nil
 }
+
+func (c *SetRelationship) says(before, after *Model) string {
+	return "Change " + after.Describe(c.ID)
+}
+
+func (*SetRelationship) weight() int { return altering }
 
 // Reverse swaps the two sides of a relationship: source and target, or for an
 // association the order of its ends, which is how its name is read. Multiplicity
@@ -165,3 +183,9 @@ func (c *Reverse) apply(d *draft) error {
 	}
 	return nil
 }
+
+func (c *Reverse) says(before, after *Model) string {
+	return "Reverse " + before.Describe(c.ID)
+}
+
+func (*Reverse) weight() int { return decisive }

@@ -63,3 +63,9 @@ func (c *Restore) apply(d *draft) error {
 	d.backBetween(c.Rows)
 	return nil
 }
+
+func (c *Restore) says(before, after *Model) string {
+	return "Restore what was there"
+}
+
+func (*Restore) weight() int { return decisive }

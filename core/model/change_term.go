@@ -22,6 +22,12 @@ func (c *SetTerm) apply(d *draft) error {
 	return nil
 }
 
+func (c *SetTerm) says(before, after *Model) string {
+	return "Change " + after.Describe(c.ID)
+}
+
+func (*SetTerm) weight() int { return altering }
+
 // AddTerm makes a term that has no face yet.
 type AddTerm struct {
 	readsNothing
@@ -42,6 +48,12 @@ func (c *AddTerm) apply(d *draft) error {
 	d.put(&Term{ID: c.ID, Name: c.Name})
 	return nil
 }
+
+func (c *AddTerm) says(before, after *Model) string {
+	return "Add " + after.Describe(c.ID)
+}
+
+func (*AddTerm) weight() int { return making }
 
 // SetFace makes an element a face of another term. Without a term it gets one of
 // its own, apart from others of the same name: two things called "status" may
@@ -68,6 +80,12 @@ func (c *SetFace) apply(d *draft) error {
 	}
 	return nil
 }
+
+func (c *SetFace) says(before, after *Model) string {
+	return "Change the term of " + after.Describe(c.ID)
+}
+
+func (*SetFace) weight() int { return altering }
 
 // MergeTerms makes one term of two: the faces of From go to Into, its names
 // become aliases, and its definition is kept where Into has none.
@@ -111,6 +129,12 @@ func (c *MergeTerms) apply(d *draft) error {
 	d.put(&n)
 	return nil
 }
+
+func (c *MergeTerms) says(before, after *Model) string {
+	return "Merge " + before.Describe(c.From) + " into " + before.Describe(c.Into)
+}
+
+func (*MergeTerms) weight() int { return decisive }
 
 // termFor finds the term that a name means, or makes it. A name without words
 // has a term of its own per element, so that unnamed elements do not meet.

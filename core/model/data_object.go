@@ -68,6 +68,12 @@ func (c *SetObject) apply(d *draft) error {
 	return nil
 }
 
+func (c *SetObject) says(before, after *Model) string {
+	return "Write " + after.Describe(c.ID)
+}
+
+func (*SetObject) weight() int { return altering }
+
 // verifyLink: a link leads from object to object, and may be an example of an
 // association.
 func (d *draft) verifyLink(r *Relationship, ends []*Element) error {

@@ -1,5 +1,7 @@
 package model
 
+import "fmt"
+
 // Detail is how much of a classifier a diagram shows.
 type Detail string
 
@@ -37,6 +39,19 @@ func (c *SetDetail) apply(d *draft) error {
 	}
 	d.put(n)
 	return nil
+}
+
+func (c *SetDetail) says(before, after *Model) string {
+	if after.Diagram(c.ID) != nil {
+		return "Change how much " + after.Describe(c.ID) + " shows"
+	}
+	return "Change how much is shown of " + describePlaced(after, c.ID)
+}
+
+func (*SetDetail) weight() int { return arranging }
+
+func (*SetDetail) several(n int, first string) string {
+	return fmt.Sprintf("Change how much is shown of %d shapes", n)
 }
 
 // DetailOf tells how much a placement shows, and whether inherited features are

@@ -17,6 +17,12 @@ type Change interface {
 	// Reads lists the fields whose value the change relies on beyond those it
 	// writes. They count in the rule of conflict.
 	Reads() []Key
+	// says tells in a few words what it does, for undo and for the history; before and
+	// after are the models around the change that it is part of. A change that says
+	// something else where there are several of its kind has a method several.
+	says(before, after *Model) string
+	// weight: a list of changes is named for the heaviest.
+	weight() int
 }
 
 // readsNothing is embedded by changes that rely on nothing but what they write.

@@ -22,6 +22,12 @@ func (c *SetNote) apply(d *draft) error {
 	return nil
 }
 
+func (c *SetNote) says(before, after *Model) string {
+	return "Write " + after.Describe(c.ID)
+}
+
+func (*SetNote) weight() int { return altering }
+
 // verifyAnchor: an anchor leads from a note or a constraint to an element that
 // stands on diagrams, or to a relationship.
 func (d *draft) verifyAnchor(r *Relationship, ends []*Element) error {

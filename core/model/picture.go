@@ -70,6 +70,12 @@ func (c *SetPicture) apply(d *draft) error {
 	return nil
 }
 
+func (c *SetPicture) says(before, after *Model) string {
+	return "Change the picture of " + after.Describe(c.ID)
+}
+
+func (*SetPicture) weight() int { return altering }
+
 func (d *draft) dropUnusedPicture(id ID) {
 	if id != "" && len(d.Uses(id)) == 0 {
 		d.drop(id)
