@@ -12,9 +12,18 @@ type SetElement struct {
 	Set Patch `json:"set"`
 }
 
+// isSetAsElement: what only the kind has is written by SetElement. Classifiers, texts,
+// objects and parts have changes of their own.
+func (k Kind) isSetAsElement() bool {
+	if k.IsPart() {
+		return k == Sentence || k == ComponentPart
+	}
+	return newData(k) != nil && !k.IsClassifier() && !k.IsText() && k != Object
+}
+
 func (c *SetElement) apply(d *draft) error {
 	e := d.Element(c.ID)
-	if e == nil || e.Kind.IsPart() && e.Kind != Sentence && e.Kind != ComponentPart || newFlowData(e.Kind) == nil && newUseCaseData(e.Kind) == nil && newComponentData(e.Kind) == nil {
+	if e == nil || !e.Kind.isSetAsElement() {
 		return missing("element", c.ID)
 	}
 	// A process changes its level only by MoveProcess, which sees to the rest.

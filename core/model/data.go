@@ -168,39 +168,13 @@ func giveData(row Row) (d Data) {
 	return d
 }
 
-// newData makes the empty data of a kind, nil where the kind has none.
+// newData makes the empty data of a kind; nil: it has none.
 func newData(k Kind) Data {
-	switch k {
-	case Class, Interface, Enumeration, DataType:
-		return &ClassifierData{}
-	case Note, Constraint:
-		return &NoteData{}
-	case Object:
-		return &ObjectData{}
-	case GeneralizationSet:
-		return &GeneralizationSetData{}
-	case Attribute:
-		return &AttributeData{}
-	case Operation:
-		return &OperationData{}
-	case Parameter:
-		return &ParameterData{}
-	case Literal:
-		return &LiteralData{}
-	case UnreadLine:
-		return &UnreadData{}
-	case End:
-		return &EndData{}
-	case Association:
-		return &AssociationData{}
+	info, _ := k.Info()
+	if info.data == nil {
+		return nil
 	}
-	if d := newFlowData(k); d != nil {
-		return d
-	}
-	if data := newComponentData(k); data != nil {
-		return data
-	}
-	return newUseCaseData(k)
+	return info.data()
 }
 
 // Typed access to an element's data. Each returns the zero value where the

@@ -50,22 +50,6 @@ func (*PortData) data()          {}
 func (*OfferData) data()         {}
 func (*ConnectorData) data()     {}
 
-func newComponentData(k Kind) Data {
-	switch k {
-	case Component:
-		return &ComponentData{}
-	case ComponentPart:
-		return &ComponentPartData{}
-	case Port:
-		return &PortData{}
-	case Provides, Requires:
-		return &OfferData{}
-	case Assembly, Delegation:
-		return &ConnectorData{}
-	}
-	return nil
-}
-
 func (e *Element) Component() ComponentData         { return dataOf[ComponentData](e.Data) }
 func (e *Element) ComponentPart() ComponentPartData { return dataOf[ComponentPartData](e.Data) }
 func (e *Element) Port() PortData                   { return dataOf[PortData](e.Data) }

@@ -142,27 +142,6 @@ func (*SentenceData) data() {}
 func (*ActivityData) data() {}
 func (*SetAsideData) data() {}
 
-// newFlowData makes the empty data of the kinds above.
-func newFlowData(k Kind) Data {
-	switch k {
-	case Process:
-		return &ProcessData{}
-	case Store:
-		return &StoreData{}
-	case DataItem:
-		return &DataItemData{}
-	case Event:
-		return &EventData{}
-	case Sentence:
-		return &SentenceData{}
-	case Activity:
-		return &ActivityData{}
-	case SetAside:
-		return &SetAsideData{}
-	}
-	return nil
-}
-
 func (e *Element) Process() ProcessData   { return dataOf[ProcessData](e.Data) }
 func (e *Element) Store() StoreData       { return dataOf[StoreData](e.Data) }
 func (e *Element) DataItem() DataItemData { return dataOf[DataItemData](e.Data) }

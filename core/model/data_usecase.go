@@ -97,27 +97,6 @@ func (*AlternativeData) data()    {}
 func (*ParticipationData) data()  {}
 func (*ExtendData) data()         {}
 
-// newUseCaseData makes the empty data of the kinds above.
-func newUseCaseData(k Kind) Data {
-	switch k {
-	case Actor:
-		return &ActorData{}
-	case UseCase:
-		return &UseCaseData{}
-	case ExtensionPoint:
-		return &ExtensionPointData{}
-	case Step:
-		return &StepData{}
-	case Alternative:
-		return &AlternativeData{}
-	case Participation:
-		return &ParticipationData{}
-	case Extend:
-		return &ExtendData{}
-	}
-	return nil
-}
-
 func (e *Element) Actor() ActorData                      { return dataOf[ActorData](e.Data) }
 func (e *Element) UseCase() UseCaseData                  { return dataOf[UseCaseData](e.Data) }
 func (e *Element) ExtensionPoint() ExtensionPointData    { return dataOf[ExtensionPointData](e.Data) }

@@ -120,14 +120,16 @@ type KindInfo struct {
 	Kind       Kind
 	Title      string // in running text, singular
 	Plural     string
-	Classifier bool   // has a namespace and features, and is a type
-	Term       bool   // is a face of a term
-	Owners     []Kind // empty: stands at the root of the project
-	Rootless   bool   // has owners, and may stand at the root too
-	Ordered    bool   // stands at the root and has an order there
-	Letter     string // the key that places it on a sheet; empty: it is never placed
-	On         []Kind // kinds of diagrams it stands on, or is drawn on
-	listed     bool   // elements of it are found by their kind
+	Classifier bool        // has a namespace and features, and is a type
+	Term       bool        // is a face of a term
+	Named      bool        // is found by its name, though it is a face of none
+	Owners     []Kind      // empty: stands at the root of the project
+	Rootless   bool        // has owners, and may stand at the root too
+	Ordered    bool        // stands at the root and has an order there
+	Letter     string      // the key that places it on a sheet; empty: it is never placed
+	On         []Kind      // kinds of diagrams it stands on, or is drawn on
+	listed     bool        // elements of it are found by their kind
+	data       func() Data // makes what only this kind has, empty; nil: it has nothing of its own
 }
 
 var (
@@ -141,58 +143,58 @@ var (
 )
 
 var elementKinds = []KindInfo{
-	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "c", On: builtDiagrams, listed: true},
-	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "i", On: builtDiagrams, listed: true},
-	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "e", On: classDiagrams, listed: true},
-	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "d", On: classDiagrams, listed: true},
-	{Kind: Process, Title: "process", Plural: "processes", Owners: []Kind{Process}, Rootless: true, Letter: "p", On: flowDiagrams, listed: true},
+	{Kind: Class, Title: "class", Plural: "classes", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "c", On: builtDiagrams, listed: true, data: func() Data { return &ClassifierData{} }},
+	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "i", On: builtDiagrams, listed: true, data: func() Data { return &ClassifierData{} }},
+	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "e", On: classDiagrams, listed: true, data: func() Data { return &ClassifierData{} }},
+	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "d", On: classDiagrams, listed: true, data: func() Data { return &ClassifierData{} }},
+	{Kind: Process, Title: "process", Plural: "processes", Owners: []Kind{Process}, Rootless: true, Letter: "p", On: flowDiagrams, listed: true, Named: true, data: func() Data { return &ProcessData{} }},
 	{Kind: Entity, Title: "external entity", Plural: "external entities", Term: true, Letter: "x", On: flowDiagrams, listed: true},
-	{Kind: Store, Title: "data store", Plural: "data stores", Term: true, Letter: "s", On: flowDiagrams, listed: true},
-	{Kind: Actor, Title: "actor", Plural: "actors", Term: true, Owners: inPackages, Rootless: true, Letter: "a", On: caseDiagrams, listed: true},
-	{Kind: UseCase, Title: "use case", Plural: "use cases", Owners: inPackages, Rootless: true, Letter: "u", On: caseDiagrams, listed: true},
-	{Kind: Subject, Title: "subject", Plural: "subjects", Letter: "b", On: caseDiagrams, listed: true},
-	{Kind: Component, Title: "component", Plural: "components", Owners: []Kind{PackageKind, Component}, Rootless: true, Letter: "m", On: partDiagrams, listed: true},
-	{Kind: ComponentPart, Title: "part", Plural: "parts", Owners: []Kind{Component}, Letter: "r", On: partDiagrams, listed: true},
-	{Kind: PackageKind, Title: "package", Plural: "packages", Owners: inPackages, Rootless: true, Letter: "k", On: []Kind{ClassDiagram, UseCaseDiagram, ComponentDiagram}, listed: true},
-	{Kind: Object, Title: "object", Plural: "objects", Owners: inPackages, Rootless: true, Letter: "o", On: classDiagrams, listed: true},
-	{Kind: Constraint, Title: "constraint", Plural: "constraints", Letter: "t", On: allDiagrams, listed: true},
-	{Kind: Note, Title: "note", Plural: "notes", Letter: "n", On: allDiagrams},
-	{Kind: DataItem, Title: "data item", Plural: "data items", Term: true, listed: true},
-	{Kind: Event, Title: "event", Plural: "events", Ordered: true, listed: true},
+	{Kind: Store, Title: "data store", Plural: "data stores", Term: true, Letter: "s", On: flowDiagrams, listed: true, data: func() Data { return &StoreData{} }},
+	{Kind: Actor, Title: "actor", Plural: "actors", Term: true, Owners: inPackages, Rootless: true, Letter: "a", On: caseDiagrams, listed: true, data: func() Data { return &ActorData{} }},
+	{Kind: UseCase, Title: "use case", Plural: "use cases", Owners: inPackages, Rootless: true, Letter: "u", On: caseDiagrams, listed: true, Named: true, data: func() Data { return &UseCaseData{} }},
+	{Kind: Subject, Title: "subject", Plural: "subjects", Letter: "b", On: caseDiagrams, listed: true, Named: true},
+	{Kind: Component, Title: "component", Plural: "components", Owners: []Kind{PackageKind, Component}, Rootless: true, Letter: "m", On: partDiagrams, listed: true, Named: true, data: func() Data { return &ComponentData{} }},
+	{Kind: ComponentPart, Title: "part", Plural: "parts", Owners: []Kind{Component}, Letter: "r", On: partDiagrams, listed: true, Named: true, data: func() Data { return &ComponentPartData{} }},
+	{Kind: PackageKind, Title: "package", Plural: "packages", Owners: inPackages, Rootless: true, Letter: "k", On: []Kind{ClassDiagram, UseCaseDiagram, ComponentDiagram}, listed: true, Named: true},
+	{Kind: Object, Title: "object", Plural: "objects", Owners: inPackages, Rootless: true, Letter: "o", On: classDiagrams, listed: true, data: func() Data { return &ObjectData{} }},
+	{Kind: Constraint, Title: "constraint", Plural: "constraints", Letter: "t", On: allDiagrams, listed: true, data: func() Data { return &NoteData{} }},
+	{Kind: Note, Title: "note", Plural: "notes", Letter: "n", On: allDiagrams, data: func() Data { return &NoteData{} }},
+	{Kind: DataItem, Title: "data item", Plural: "data items", Term: true, listed: true, data: func() Data { return &DataItemData{} }},
+	{Kind: Event, Title: "event", Plural: "events", Ordered: true, listed: true, data: func() Data { return &EventData{} }},
 	{Kind: Section, Title: "section", Plural: "sections", Ordered: true, listed: true},
-	{Kind: Sentence, Title: "sentence", Plural: "sentences", Owners: []Kind{Section}},
-	{Kind: Activity, Title: "activity", Plural: "activities", Ordered: true, listed: true},
-	{Kind: SetAside, Title: "rejected candidate", Plural: "rejected candidates", listed: true},
-	{Kind: GeneralizationSet, listed: true, Title: "generalization set", Plural: "generalization sets", Owners: []Kind{Class, Interface, DataType, Enumeration}},
-	{Kind: Attribute, Title: "attribute", Plural: "attributes", Owners: []Kind{Class, Interface, DataType, Enumeration}},
-	{Kind: Operation, Title: "operation", Plural: "operations", Owners: []Kind{Class, Interface, DataType, Enumeration}},
-	{Kind: Parameter, Title: "parameter", Plural: "parameters", Owners: []Kind{Operation}},
-	{Kind: Literal, Title: "literal", Plural: "literals", Owners: []Kind{Enumeration}},
-	{Kind: UnreadLine, Title: "unread line", Plural: "unread lines", Owners: []Kind{Class, Interface, DataType, Enumeration}},
-	{Kind: Port, Title: "port", Plural: "ports", Owners: []Kind{Component}},
-	{Kind: ExtensionPoint, Title: "extension point", Plural: "extension points", Owners: []Kind{UseCase}},
-	{Kind: Step, Title: "step", Plural: "steps", Owners: []Kind{UseCase, Alternative}},
-	{Kind: Alternative, Title: "alternative", Plural: "alternatives", Owners: []Kind{UseCase}},
-	{Kind: End, Title: "association end", Plural: "association ends", Owners: []Kind{Association}},
+	{Kind: Sentence, Title: "sentence", Plural: "sentences", Owners: []Kind{Section}, data: func() Data { return &SentenceData{} }},
+	{Kind: Activity, Title: "activity", Plural: "activities", Ordered: true, listed: true, data: func() Data { return &ActivityData{} }},
+	{Kind: SetAside, Title: "rejected candidate", Plural: "rejected candidates", listed: true, data: func() Data { return &SetAsideData{} }},
+	{Kind: GeneralizationSet, listed: true, Title: "generalization set", Plural: "generalization sets", Owners: []Kind{Class, Interface, DataType, Enumeration}, data: func() Data { return &GeneralizationSetData{} }},
+	{Kind: Attribute, Title: "attribute", Plural: "attributes", Owners: []Kind{Class, Interface, DataType, Enumeration}, data: func() Data { return &AttributeData{} }},
+	{Kind: Operation, Title: "operation", Plural: "operations", Owners: []Kind{Class, Interface, DataType, Enumeration}, data: func() Data { return &OperationData{} }},
+	{Kind: Parameter, Title: "parameter", Plural: "parameters", Owners: []Kind{Operation}, data: func() Data { return &ParameterData{} }},
+	{Kind: Literal, Title: "literal", Plural: "literals", Owners: []Kind{Enumeration}, data: func() Data { return &LiteralData{} }},
+	{Kind: UnreadLine, Title: "unread line", Plural: "unread lines", Owners: []Kind{Class, Interface, DataType, Enumeration}, data: func() Data { return &UnreadData{} }},
+	{Kind: Port, Title: "port", Plural: "ports", Owners: []Kind{Component}, data: func() Data { return &PortData{} }},
+	{Kind: ExtensionPoint, Title: "extension point", Plural: "extension points", Owners: []Kind{UseCase}, data: func() Data { return &ExtensionPointData{} }},
+	{Kind: Step, Title: "step", Plural: "steps", Owners: []Kind{UseCase, Alternative}, data: func() Data { return &StepData{} }},
+	{Kind: Alternative, Title: "alternative", Plural: "alternatives", Owners: []Kind{UseCase}, data: func() Data { return &AlternativeData{} }},
+	{Kind: End, Title: "association end", Plural: "association ends", Owners: []Kind{Association}, data: func() Data { return &EndData{} }},
 }
 
 var relationshipKinds = []KindInfo{
-	{Kind: Association, Title: "association", Plural: "associations", On: classDiagrams},
+	{Kind: Association, Title: "association", Plural: "associations", On: classDiagrams, data: func() Data { return &AssociationData{} }},
 	{Kind: Generalization, Title: "generalization", Plural: "generalizations", On: []Kind{ClassDiagram, UseCaseDiagram}},
 	{Kind: Realization, Title: "realization", Plural: "realizations", On: builtDiagrams},
 	{Kind: Dependency, Title: "dependency", Plural: "dependencies", On: builtDiagrams},
 	{Kind: Usage, Title: "usage", Plural: "usages", On: builtDiagrams},
-	{Kind: Provides, Title: "provided interface", Plural: "provided interfaces", On: partDiagrams},
-	{Kind: Requires, Title: "required interface", Plural: "required interfaces", On: partDiagrams},
-	{Kind: Assembly, Title: "assembly", Plural: "assemblies", On: partDiagrams},
-	{Kind: Delegation, Title: "delegation", Plural: "delegations", On: partDiagrams},
+	{Kind: Provides, Title: "provided interface", Plural: "provided interfaces", On: partDiagrams, data: func() Data { return &OfferData{} }},
+	{Kind: Requires, Title: "required interface", Plural: "required interfaces", On: partDiagrams, data: func() Data { return &OfferData{} }},
+	{Kind: Assembly, Title: "assembly", Plural: "assemblies", On: partDiagrams, data: func() Data { return &ConnectorData{} }},
+	{Kind: Delegation, Title: "delegation", Plural: "delegations", On: partDiagrams, data: func() Data { return &ConnectorData{} }},
 	{Kind: Holds, Title: "class held by a component", Plural: "classes held by components"},
 	{Kind: Anchor, Title: "anchor", Plural: "anchors", On: allDiagrams},
 	{Kind: Link, Title: "link", Plural: "links", On: classDiagrams},
 	{Kind: DataFlow, Title: "data flow", Plural: "data flows", On: flowDiagrams},
-	{Kind: Participation, Title: "participation", Plural: "participations", On: caseDiagrams},
+	{Kind: Participation, Title: "participation", Plural: "participations", On: caseDiagrams, data: func() Data { return &ParticipationData{} }},
 	{Kind: Include, Title: "include", Plural: "includes", On: caseDiagrams},
-	{Kind: Extend, Title: "extend", Plural: "extends", On: caseDiagrams},
+	{Kind: Extend, Title: "extend", Plural: "extends", On: caseDiagrams, data: func() Data { return &ExtendData{} }},
 	{Kind: Within, Title: "membership in a subject", Plural: "memberships in subjects"},
 	{Kind: Trace, Title: "trace", Plural: "traces"},
 }
@@ -250,7 +252,7 @@ func (k Kind) HasTerm() bool { return elementInfo[k].Term }
 // classifiers, and what stands on data flow and use case diagrams or in the
 // dictionary.
 func (k Kind) IsNamed() bool {
-	return elementInfo[k].Term || k == Process || k == UseCase || k == Subject || k == PackageKind || k == Component || k == ComponentPart
+	return elementInfo[k].Term || elementInfo[k].Named
 }
 
 // IsPlaced reports whether elements of the kind stand on diagrams.

@@ -149,9 +149,8 @@ func nameSlot(e *model.Element, head []textLine, compartment Rect) Slot {
 // headLines: keyword and stereotypes above the name, as in UML 2.5.1, 9.2.4.
 func (d *Drawer) headLines(e *model.Element) []textLine {
 	var words []string
-	switch e.Kind {
-	case model.Interface, model.Enumeration, model.DataType:
-		words = append(words, string(e.Kind))
+	if keyword := shapes[e.Kind].keyword; keyword != "" {
+		words = append(words, keyword)
 	}
 	words = append(words, e.Stereotypes...)
 	var out []textLine

@@ -25,17 +25,6 @@ const (
 	nameWidth   = 150
 )
 
-// flowShape draws a process, an external entity or a data store.
-func (d *Drawer) flowShape(m *model.Model, p *model.Placement, e *model.Element) Group {
-	switch e.Kind {
-	case model.Process:
-		return d.process(m, p, e)
-	case model.Entity:
-		return d.entity(m, p, e)
-	}
-	return d.store(m, p, e)
-}
-
 // nameLines are the lines of a name in the middle of a shape.
 func (d *Drawer) nameLines(e *model.Element, limit int) (lines []string, face typeface.Face, role Role) {
 	name, face, role := e.Name, typeface.Semibold, RoleText

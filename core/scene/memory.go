@@ -35,12 +35,7 @@ func (d *Drawer) rememberedShape(m *model.Model, p *model.Placement, e *model.El
 // not certain where a parameter has a name and no type: whether that name is
 // written in quotes depends on the names of all classifiers.
 func drawnFrom(m *model.Model, p *model.Placement, e *model.Element) (rows []model.Row, certain bool) {
-	switch e.Kind {
-	case model.Interface:
-		if row := m.Diagram(p.Diagram); row != nil && row.Kind == model.ComponentDiagram {
-			return nil, false // on who provides and requires it there
-		}
-	case model.ComponentPart, model.Object, model.Process, model.Entity, model.Store: // on its component; on its class; on numbers, notation, and whether it is shown once more
+	if wide := shapes[e.Kind].wide; wide != nil && wide(m, p) {
 		return nil, false
 	}
 	if _, inherited := m.DetailOf(p); inherited && e.Kind.IsClassifier() {

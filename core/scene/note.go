@@ -12,29 +12,6 @@ const (
 	noteFold  = 12
 )
 
-// shape draws an element by its kind.
-func (d *Drawer) shape(m *model.Model, p *model.Placement, e *model.Element) Group {
-	switch e.Kind {
-	case model.Note:
-		return d.note(m, p, e)
-	case model.Constraint:
-		return d.constraint(m, p, e)
-	case model.Object:
-		return d.object(m, p, e)
-	case model.Process, model.Entity, model.Store:
-		return d.flowShape(m, p, e)
-	case model.Actor, model.UseCase:
-		return d.caseShape(m, p, e)
-	case model.Component:
-		return d.component(p, e)
-	case model.ComponentPart:
-		return d.componentPart(m, p, e)
-	case model.Subject, model.PackageKind:
-		return d.boundary(m, p, e, nil, nil)
-	}
-	return d.classifier(m, p, e)
-}
-
 // note draws a sheet with its upper right corner folded: UML 2.5.1, 7.2.4.
 func (d *Drawer) note(m *model.Model, p *model.Placement, e *model.Element) Group {
 	body, role, face := e.Note().Body, RoleText, typeface.Regular

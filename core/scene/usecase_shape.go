@@ -19,13 +19,6 @@ const (
 	caseLimit  = 132
 )
 
-func (d *Drawer) caseShape(m *model.Model, p *model.Placement, e *model.Element) Group {
-	if e.Kind == model.Actor {
-		return d.actor(m, p, e)
-	}
-	return d.useCase(m, p, e)
-}
-
 // caseName is the name of an actor or a use case in lines; abstract ones slant.
 func (d *Drawer) caseName(e *model.Element, limit int) (lines []string, face typeface.Face, role Role) {
 	lines, face, role = d.nameLines(e, limit)

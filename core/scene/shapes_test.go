@@ -1,0 +1,25 @@
+package scene
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/model"
+)
+
+// Every kind that is placed has a shape, and no other kind has one: whoever adds a kind
+// is told here that its shape is missing.
+func TestEveryPlacedKindHasAShape(t *testing.T) {
+	placed := map[model.Kind]bool{}
+	for _, d := range model.DiagramKinds() {
+		for _, k := range model.KindsOn(d.Kind) {
+			placed[k.Kind] = true
+			require.NotNil(t, shapes[k.Kind].draw, "%s is placed and has no shape in shapes.go", k.Kind)
+			require.Equal(t, k.Kind.IsClassifier() && k.Kind != model.Class, shapes[k.Kind].keyword != "", k.Kind)
+		}
+	}
+	for k := range shapes {
+		require.True(t, placed[k], "%s has a shape and is never placed", k)
+	}
+}
