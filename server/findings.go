@@ -53,11 +53,11 @@ func newFindings(s *store.Store) (*findings, error) {
 // store, or of the context, which ends the waiting and not the run.
 func (f *findings) of(ctx context.Context, project string) (*checked, error) {
 	for {
-		revision, err := f.store.RevisionOf(ctx, project)
+		head, err := f.store.HeadOf(ctx, project)
 		if err != nil {
 			return nil, err
 		}
-		if last, ok := f.last.Get(project); ok && last.Revision == revision {
+		if last, ok := f.last.Get(project); ok && last.Revision == head.Revision && last.Made.Equal(head.Made) {
 			return last, nil
 		}
 		run := f.runs.DoChan(project, func() (any, error) {
@@ -73,7 +73,7 @@ func (f *findings) of(ctx context.Context, project string) (*checked, error) {
 				return nil, r.Err
 			}
 			// A run that was begun before may end before the revision that was asked for.
-			if now, ok := r.Val.(*checked); ok && now.Revision >= revision {
+			if now, ok := r.Val.(*checked); ok && now.Revision >= head.Revision && now.Made.Equal(head.Made) {
 				return now, nil
 			}
 		}
@@ -93,7 +93,11 @@ func (f *findings) run(ctx context.Context, project string) (now *checked, err e
 		defer func() { f.took(time.Since(begun).Seconds()) }()
 	}
 	if last, ok := f.last.Get(project); ok {
-		if now, err = f.follow(ctx, project, last); err != nil {
+		head, err := f.store.HeadOf(ctx, project)
+		if err == nil && head.Made.Equal(last.Made) {
+			now, err = f.follow(ctx, project, last)
+		}
+		if err != nil {
 			return nil, err
 		}
 	}
@@ -134,7 +138,7 @@ func (f *findings) follow(ctx context.Context, project string, last *checked) (*
 	}
 	var now *checked
 	if err := halt.Within(ctx, func(sign *halt.Sign) {
-		now = &checked{&store.Version{Revision: head, Model: m}, last.UpdateUntil(sign, m, delta)}
+		now = &checked{&store.Version{Revision: head, Made: last.Made, Model: m}, last.UpdateUntil(sign, m, delta)}
 	}); err != nil {
 		return nil, tooLong(err)
 	}

@@ -7,12 +7,15 @@ import (
 	"net/http/httptest"
 	"sync"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/check"
 	"lexeon/core/model"
 	"lexeon/server"
+	"lexeon/store"
+	"lexeon/store/storetest"
 )
 
 type figures struct {
@@ -115,6 +118,29 @@ func TestFindingsOfAProjectMadeAnew(t *testing.T) {
 	status, _, _ = c.do("GET", "/api/projects/p/findings/figures", nil)
 	require.Equal(t, http.StatusNotFound, status)
 	require.NoError(t, s.Create(ctx, "p", "", model.Empty("Anew")))
+	c.get("/api/projects/p/findings/figures", &f)
+	require.Equal(t, figures{0, countsOf(model.Empty("Anew"))}, f)
+}
+
+// What was checked of a project is not told of another one that another server made under
+// its id, though that is at the same revision.
+func TestFindingsOfAProjectMadeAnewElsewhere(t *testing.T) {
+	ctx := context.Background()
+	url := storetest.URL(t)
+	open := func() *store.Store {
+		s, err := store.Open(ctx, url, time.Second)
+		require.NoError(t, err)
+		t.Cleanup(func() { require.NoError(t, s.Close()) })
+		return s
+	}
+	s, other := open(), open()
+	require.NoError(t, s.Create(ctx, "p", "", demoModel(t)))
+	c := startOn(t, s, server.Options{})
+	var f figures
+	c.get("/api/projects/p/findings/figures", &f)
+	require.Equal(t, figures{0, countsOf(demoModel(t))}, f)
+	require.NoError(t, other.Delete(ctx, "p"))
+	require.NoError(t, other.Create(ctx, "p", "", model.Empty("Anew")))
 	c.get("/api/projects/p/findings/figures", &f)
 	require.Equal(t, figures{0, countsOf(model.Empty("Anew"))}, f)
 }

@@ -47,11 +47,16 @@ func start(t testing.TB, opts server.Options) (*client, *store.Store) {
 	t.Helper()
 	s := storetest.Open(t)
 	require.NoError(t, s.Create(context.Background(), "p", "", demoModel(t)))
+	return startOn(t, s, opts), s
+}
+
+func startOn(t testing.TB, s *store.Store, opts server.Options) *client {
+	t.Helper()
 	srv, err := server.New(s, opts)
 	require.NoError(t, err)
 	h := httptest.NewServer(srv.Handler())
 	t.Cleanup(h.Close)
-	return &client{t: t, url: h.URL, who: "ada"}, s
+	return &client{t: t, url: h.URL, who: "ada"}
 }
 
 func (c *client) do(method, path string, body any, headers ...string) (int, http.Header, []byte) {

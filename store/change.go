@@ -135,11 +135,11 @@ func (s *Store) locked(ctx context.Context, id, clientID string, f func(*sqlx.Tx
 	defer p.mu.Unlock()
 	var result *Result
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		revision, err := revisionOf(ctx, tx, id, true)
+		h, err := headOf(ctx, tx, id, true)
 		if err != nil {
 			return err
 		}
-		if err := p.advance(ctx, tx, id, revision); err != nil {
+		if err := p.advance(ctx, tx, id, h); err != nil {
 			return err
 		}
 		if result, err = appliedBefore(ctx, tx, id, clientID, p.current); result != nil || err != nil {
@@ -170,7 +170,11 @@ func appliedBefore(ctx context.Context, tx *sqlx.Tx, id, clientID string, curren
 
 // advance brings the cached value to a revision: by the states of the log, or by
 // reading all rows.
-func (p *project) advance(ctx context.Context, tx *sqlx.Tx, id string, revision int64) error {
+func (p *project) advance(ctx context.Context, tx *sqlx.Tx, id string, h Head) error {
+	revision := h.Revision
+	if p.current != nil && !p.current.Made.Equal(h.Made) { // deleted meanwhile, and made anew
+		p.current = nil
+	}
 	if p.current != nil && p.current.Revision == revision {
 		return nil
 	}
@@ -181,7 +185,7 @@ func (p *project) advance(ctx context.Context, tx *sqlx.Tx, id string, revision 
 		}
 		m, err := replay(p.current.Model, entries)
 		if err == nil && int64(len(entries)) == revision-p.current.Revision {
-			p.current = &Version{revision, m}
+			p.current = &Version{Revision: revision, Made: h.Made, Model: m}
 			return nil
 		}
 	}
@@ -189,7 +193,7 @@ func (p *project) advance(ctx context.Context, tx *sqlx.Tx, id string, revision 
 	if err != nil {
 		return err
 	}
-	p.current = &Version{read, m}
+	p.current = &Version{Revision: read, Made: h.Made, Model: m}
 	return nil
 }
 
@@ -240,7 +244,7 @@ func write(ctx context.Context, tx *sqlx.Tx, id string, r *Result, next *model.M
 		return nil
 	}
 	r.Revision = r.Before.Revision + 1
-	r.After = &Version{r.Revision, next}
+	r.After = &Version{Revision: r.Revision, Made: r.Before.Made, Model: next}
 	if err := writeDelta(ctx, tx, id, next, r.Delta); err != nil {
 		return err
 	}

@@ -82,12 +82,18 @@ func (s *Store) listenOnce(ctx context.Context, ready func(), f func(Notice)) er
 
 // RevisionOf tells the newest revision of a project.
 func (s *Store) RevisionOf(ctx context.Context, id string) (int64, error) {
-	var revision []int64
-	if err := s.db.SelectContext(ctx, &revision, "SELECT revision FROM projects WHERE id = $1", id); err != nil {
-		return 0, failed("read project", err)
+	h, err := s.HeadOf(ctx, id)
+	return h.Revision, err
+}
+
+// HeadOf tells where a project stands.
+func (s *Store) HeadOf(ctx context.Context, id string) (Head, error) {
+	var found []Head
+	if err := s.db.SelectContext(ctx, &found, "SELECT revision, created_at FROM projects WHERE id = $1", id); err != nil {
+		return Head{}, failed("read project", err)
 	}
-	if len(revision) == 0 {
-		return 0, noProject(id)
+	if len(found) == 0 {
+		return Head{}, noProject(id)
 	}
-	return revision[0], nil
+	return found[0], nil
 }

@@ -25,10 +25,11 @@ func (s *Store) LogSince(ctx context.Context, id string, base int64) ([]Logged, 
 	out := []Logged{}
 	var head int64
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		var err error
-		if head, err = revisionOf(ctx, tx, id, false); err != nil {
+		h, err := headOf(ctx, tx, id, false)
+		if err != nil {
 			return err
 		}
+		head = h.Revision
 		if head > base+maxLogged {
 			return &TooOld{Base: base, Head: head}
 		}
@@ -90,10 +91,11 @@ func (s *Store) Run(ctx context.Context, id string, steps []Step) ([]Outcome, er
 func (s *Store) Compact(ctx context.Context, id string, keep int64) (int64, error) {
 	var gone int64
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		head, err := revisionOf(ctx, tx, id, true)
+		h, err := headOf(ctx, tx, id, true)
 		if err != nil {
 			return err
 		}
+		head := h.Revision
 		first := max(head-max(keep, 0), 0) // the revision that the log begins after
 		var from struct {
 			Revision int64

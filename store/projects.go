@@ -112,11 +112,11 @@ func (s *Store) Current(ctx context.Context, id string) (*Version, error) {
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		revision, err := revisionOf(ctx, tx, id, false)
+		h, err := headOf(ctx, tx, id, false)
 		if err != nil {
 			return err
 		}
-		return p.advance(ctx, tx, id, revision)
+		return p.advance(ctx, tx, id, h)
 	})
 	if err != nil {
 		return nil, err
@@ -129,20 +129,27 @@ func noProject(id string) error {
 	return model.Faultf(model.CodeMissing, "there is no project %q", id)
 }
 
-func revisionOf(ctx context.Context, tx *sqlx.Tx, id string, lock bool) (int64, error) {
-	query := "SELECT revision FROM projects WHERE id = $1"
+// Head is where a project stands: its newest revision, and when it was made, which tells it
+// from another one that had the same id before.
+type Head struct {
+	Revision int64     `db:"revision"`
+	Made     time.Time `db:"created_at"`
+}
+
+func headOf(ctx context.Context, tx *sqlx.Tx, id string, lock bool) (Head, error) {
+	query := "SELECT revision, created_at FROM projects WHERE id = $1"
 	if lock {
 		query += " FOR UPDATE"
 	}
-	var revision int64
-	err := tx.GetContext(ctx, &revision, query, id)
+	var h Head
+	err := tx.GetContext(ctx, &h, query, id)
 	if errors.Is(err, sql.ErrNoRows) {
-		return 0, noProject(id)
+		return h, noProject(id)
 	}
 	if err != nil {
-		return 0, failed("read project", err)
+		return h, failed("read project", err)
 	}
-	return revision, nil
+	return h, nil
 }
 
 func writeSnapshot(ctx context.Context, tx *sqlx.Tx, id string, revision int64, m *model.Model) error {

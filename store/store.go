@@ -42,6 +42,7 @@ type project struct {
 // Version is a project at a revision.
 type Version struct {
 	Revision int64
+	Made     time.Time // when the project was made: under one id there may be others after it
 	Model    *model.Model
 }
 

@@ -246,6 +246,43 @@ func TestUndoIsRefusedByNameIfOthersWroteSince(t *testing.T) {
 }
 
 // Many writers at once: every acknowledged change is there, none twice.
+// A project that is deleted and made anew under the same id is another one, also for a
+// server that still has the first in its memory at the same revision.
+func TestAProjectMadeAnewElsewhere(t *testing.T) {
+	url := storetest.URL(t)
+	var stores []*store.Store
+	for range 2 {
+		s, err := store.Open(ctx, url, time.Second)
+		require.NoError(t, err)
+		defer func() { require.NoError(t, s.Close()) }()
+		stores = append(stores, s)
+	}
+	add := func(s *store.Store, name string) {
+		_, err := s.Change(ctx, "p", store.Request{ClientID: "c-" + name, Author: store.Author{ID: "a"}, Base: 0,
+			Changes: []model.Change{&model.AddElement{ID: model.ID(name), Kind: model.Class, Name: name}}})
+		require.NoError(t, err)
+	}
+	require.NoError(t, stores[0].Create(ctx, "p", "", model.Empty("First")))
+	add(stores[0], "Old")
+	v, err := stores[1].Current(ctx, "p")
+	require.NoError(t, err)
+	require.NotNil(t, v.Model.Element("Old"))
+
+	require.NoError(t, stores[0].Delete(ctx, "p"))
+	require.NoError(t, stores[0].Create(ctx, "p", "", model.Empty("Second")))
+	add(stores[0], "New")
+	v, err = stores[1].Current(ctx, "p")
+	require.NoError(t, err)
+	require.EqualValues(t, 1, v.Revision)
+	require.Equal(t, "Second", v.Model.Project().Name)
+	require.Nil(t, v.Model.Element("Old"))
+	require.NotNil(t, v.Model.Element("New"))
+	add(stores[1], "Newer")
+	v, err = stores[0].Current(ctx, "p")
+	require.NoError(t, err)
+	require.NotNil(t, v.Model.Element("Newer"))
+}
+
 func TestConcurrentWriters(t *testing.T) {
 	url := storetest.URL(t)
 	var stores []*store.Store
