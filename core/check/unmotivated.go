@@ -15,7 +15,7 @@ var crossUnmotivated = &Analyzer{
 	Source:   "Every element of the solution answers to something in the problem: traceability, IEEE 830, 4.3.8.",
 	Finds:    "The class Tombola, of which no sentence, flow or use case speaks.",
 	Leaves:   "HoneyLot, where a flow is called “honey lots of the day”; TraceableItem, of which HoneyLot is a kind.",
-	Requires: []Requirement{textIndexes},
+	Requires: []Requirement{outsideMentions},
 	Scope: Whole{
 		Touched: func(r model.Row) bool {
 			switch r := r.(type) {
@@ -41,7 +41,7 @@ func isTechnical(c *model.Element) bool {
 
 func runUnmotivated(p *Pass) {
 	m := p.Model
-	texts := newMentions(m, textIndexes.of(p))
+	texts := outsideMentions.of(p)
 	if texts.empty() {
 		return
 	}
@@ -85,6 +85,19 @@ func hangsOnAssociation(m *model.Model, class model.ID) bool {
 		line, ok := r.(*model.Relationship)
 		return ok && line.Class == class
 	})
+}
+
+// outsideMentions is what texts of the outside and names of anything but classes say.
+var outsideMentions = &Fact[*mentions]{
+	name: "mentions", needs: []Requirement{textIndexes},
+	rests: func(r model.Row) bool {
+		switch kindOf(r) {
+		case model.Entity, model.Process, model.Store, model.DataItem, model.Actor, model.UseCase, model.Activity, model.DataFlow:
+			return true
+		}
+		return false
+	},
+	find: func(f *facts) *mentions { return newMentions(f.m, textIndexes.in(f)) },
 }
 
 // mentions finds whether words stand together in a text of the outside or in a

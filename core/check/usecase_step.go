@@ -10,13 +10,14 @@ import (
 
 var usecaseStepActor = &Analyzer{
 	Name: "usecase/step-actor", Title: "A step names an actor that does not take part", Severity: Warning,
-	Doc:    "Whoever acts in a step takes part in the use case, or is a kind of somebody who does. Otherwise picture and description tell different stories.",
-	Source: "UML 2.5.1, 18.1.3; Cockburn 2001, ch. 7.",
-	Finds:  "Step 2 begins with Intake clerk, and no line leads from Intake clerk to Register delivery.",
-	Leaves: "A step that begins with the system, or with a word that is no actor.",
+	Doc:      "Whoever acts in a step takes part in the use case, or is a kind of somebody who does. Otherwise picture and description tell different stories.",
+	Source:   "UML 2.5.1, 18.1.3; Cockburn 2001, ch. 7.",
+	Finds:    "Step 2 begins with Intake clerk, and no line leads from Intake clerk to Register delivery.",
+	Leaves:   "A step that begins with the system, or with a word that is no actor.",
+	Requires: []Requirement{stepReaders},
 	Scope: cases(func(p *Pass) {
 		m := p.Model
-		reader := usecase.NewReader(m)
+		reader := stepReaders.of(p)
 		for _, u := range m.OfKind(model.UseCase) {
 			allowed := map[model.ID]bool{}
 			for _, r := range usecase.Participants(m, u.ID) {
