@@ -6,7 +6,8 @@ import { PathNav } from './PathNav'
 import { go, type Route } from '../shared/router'
 import { useStudio } from '../core/state'
 import { StageFrame } from './StageFrame'
-import { SheetStage, stages } from './stages'
+import { SheetStage } from './SheetStage'
+import { stages } from './stages'
 import { StatementLine } from './StatementLine'
 
 // The frame: the path on the left, the statement line on top, the sheet in the

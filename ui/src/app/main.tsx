@@ -26,7 +26,7 @@ if (project && !why) {
 }
 void beginning
   .then(async ({ begin, hold }) => {
-    if (project && !why) await begin()
+    if (project && !why) await begin(loadWorkspace())
     await Promise.allSettled([loadWorkspace(), loadStages()])
     await hold()
   })

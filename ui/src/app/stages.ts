@@ -21,17 +21,13 @@ const parts: Record<Page, () => Promise<{ default: Stage }>> = {
   output: () => import('../stages/output/OutputStage').then((m) => ({ default: m.OutputStage })),
 }
 
-const sheet = () => import('./SheetStage').then((m) => ({ default: m.SheetStage }))
-
-export const SheetStage = lazy(sheet)
 export const stages = Object.fromEntries(Object.entries(parts).map(([page, load]) => [page, lazy(load)])) as unknown as Record<Page, Stage>
 
-// loadStage begins to load what a stage takes. The sheet comes with each: whoever goes there
-// types at once.
+// loadStage begins to load what a stage takes. The sheet needs nothing more: it comes with the
+// frame, since whoever goes there types at once.
 export function loadStage(stage: Route['stage']) {
-  void sheet().catch(() => undefined)
   if (stage !== 'sheet') void parts[stage]().catch(() => undefined)
 }
 
 // loadStages loads all of them: where the line goes away, all stages still open.
-export const loadStages = () => Promise.allSettled([sheet(), ...Object.values(parts).map((load) => load())])
+export const loadStages = () => Promise.allSettled(Object.values(parts).map((load) => load()))
