@@ -7,11 +7,11 @@ import { describe, expect, test } from 'vitest'
 // nothing of what stands higher; stages know nothing of each other.
 const rooms: Record<string, string[]> = {
   core: [],
-  shared: ['core'],
-  sheet: ['core', 'shared'],
-  entry: ['core', 'shared', 'sheet'],
-  stages: ['core', 'shared', 'sheet'],
-  app: ['core', 'shared', 'sheet', 'entry', 'stages'],
+  common: ['core'],
+  sheet: ['core', 'common'],
+  entry: ['core', 'common', 'sheet'],
+  stages: ['core', 'common', 'sheet'],
+  app: ['core', 'common', 'sheet', 'entry', 'stages'],
 }
 const widest = 140 // characters of a line
 

@@ -17,8 +17,10 @@ type Target struct {
 	Download string // what to press to take it away: a verb phrase
 	Notes    string // the heading of what is told beside the files
 	Options  []Option
-	Proofs   []string // commands that accept all that it makes; tests run them
-	Make     func(*Order) (Output, error)
+	// Proofs are commands that accept all that it makes: run in its folder, they succeed and
+	// write nothing. A test of all targets runs them.
+	Proofs [][]string
+	Make   func(*Order) (Output, error)
 }
 
 // Option is something that can be decided for a target.

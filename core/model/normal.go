@@ -38,8 +38,8 @@ func Words(name string) []string {
 	return words
 }
 
-// asciiWords is Words of a text of which each byte is a letter, a digit or a mark: the words
-// are pieces of one text in lower case.
+// asciiWords is Words of a text in which each character is one byte: the words are pieces of
+// one text in lower case, so that nothing is copied for each.
 func asciiWords(name string) []string {
 	is := func(i int, low, high byte) bool { return i < len(name) && low <= name[i] && name[i] <= high }
 	lower := strings.ToLower(name)

@@ -2,12 +2,14 @@ package targets_test
 
 import (
 	"os"
+	"os/exec"
 	"path/filepath"
 	"regexp"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/generate"
 	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
@@ -16,6 +18,24 @@ import (
 	"lexeon/core/targets"
 	"lexeon/core/typeface"
 )
+
+// prove runs the proofs of a target on what it made.
+func prove(t *testing.T, target *generate.Target, out generate.Output) {
+	dir := t.TempDir()
+	for _, f := range out.Files {
+		path := filepath.Join(dir, f.Path)
+		require.NoError(t, os.MkdirAll(filepath.Dir(path), 0o755))
+		require.NoError(t, os.WriteFile(path, []byte(f.Content), 0o644))
+	}
+	for _, proof := range target.Proofs {
+		cmd := exec.Command(proof[0], proof[1:]...)
+		cmd.Dir = dir
+		cmd.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOPROXY=off")
+		said, err := cmd.CombinedOutput()
+		require.NoError(t, err, "%v: %s", proof, said)
+		require.Empty(t, string(said), "%v", proof)
+	}
+}
 
 // Every target says what it is, takes its own defaults, and makes something of the demo, of
 // random models and of an empty one, under paths that stay where they are put.
@@ -55,6 +75,9 @@ func TestTargets(t *testing.T) {
 				again, err := target.Run(m, nil, render.Draws(m, drawer))
 				require.NoError(t, err)
 				require.Equal(t, out, again, "the same model makes the same")
+				if m == demo {
+					prove(t, target, out)
+				}
 			}
 		})
 	}

@@ -34,11 +34,12 @@ func Generate(m *model.Model) (generate.Output, error) {
 
 // newGenerator prints as a module; without one the name of the project gives it.
 func newGenerator(plan *generate.Plan, module string) *generator {
-	pkg := packageName(plan.Project)
+	pkg := packageOf(module)
 	if module == "" {
+		if pkg = packageName(plan.Project); standard[pkg] {
+			pkg = "model" + pkg
+		}
 		module = pkg
-	} else {
-		pkg = packageOf(module)
 	}
 	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}, cycle: map[*generate.Type]int{}}
 	g.findCycles()

@@ -180,4 +180,21 @@ func TestModulePath(t *testing.T) {
 		_, err := golang.Target.Run(model.Empty("x"), map[string]string{"module": bad}, nil)
 		require.ErrorContains(t, err, "is no module path, such as example.org/lots", bad)
 	}
+	for _, hidden := range []string{"time", "net/lots", "internal"} {
+		_, err := golang.Target.Run(model.Empty("x"), map[string]string{"module": hidden}, nil)
+		require.ErrorContains(t, err, "begins like Go's own packages", hidden)
+	}
+}
+
+// A project that is called like one of Go's own packages makes a package that can be
+// imported all the same.
+func TestProjectsCalledLikeStandardPackages(t *testing.T) {
+	for _, name := range []string{"Sort", "OS", "Math", "Unique"} {
+		m := modeltest.Build(t, "component Tracing", "component Printing", "Tracing provides LotLookup", "Printing requires LotLookup", "class HoneyLot", "Tracing holds HoneyLot")
+		m, _, _, err := model.Edit(m, []model.Change{&model.SetProject{Set: model.P("name", name)}})
+		require.NoError(t, err)
+		out, err := golang.ComponentsTarget.Run(m, nil, nil)
+		require.NoError(t, err)
+		vet(t, out)
+	}
 }

@@ -118,6 +118,18 @@ func packageName(project string) string {
 	return s
 }
 
+// standard are the first parts of the paths of Go's own packages: a module under one of them
+// would hide behind these.
+var standard = func() map[string]bool {
+	out := map[string]bool{}
+	for _, name := range strings.Fields(`archive arena bufio builtin bytes cmp compress container context crypto database debug
+		embed encoding errors expvar flag fmt go hash html image index io iter log maps math mime net os path plugin reflect regexp
+		runtime simd slices sort strconv strings structs sync syscall testing text time unicode unique unsafe weak cmd internal vendor`) {
+		out[name] = true
+	}
+	return out
+}()
+
 // names hands out identifiers that are unique within a scope.
 type names map[string]bool
 

@@ -8,13 +8,16 @@ import (
 	"lexeon/core/generate"
 )
 
+// proofs: it is formatted, compiles, and go vet has nothing to say.
+var proofs = [][]string{{"gofmt", "-l", "."}, {"go", "vet", "./..."}}
+
 const unheld = "Settled, and not held by Go"
 
 // Target is Go: a package with a type for each classifier.
 var Target = &generate.Target{
 	Name: "go", Title: "Go", Download: "Download Go skeletons", Notes: unheld,
 	Options: []generate.Option{module},
-	Proofs:  []string{"gofmt", "go vet"},
+	Proofs:  proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return newGenerator(generate.NewPlan(o.Model), o.Options[module.Name]).types()
 	},
@@ -24,7 +27,7 @@ var Target = &generate.Target{
 var ComponentsTarget = &generate.Target{
 	Name: "components", Title: "Go by component", Download: "Download Go components", Notes: unheld,
 	Options: []generate.Option{module},
-	Proofs:  []string{"gofmt", "go vet"},
+	Proofs:  proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return componentsAs(o.Model, o.Options[module.Name])
 	},
@@ -37,6 +40,9 @@ var module = generate.Option{
 	Check: func(text string) error {
 		if !modulePath.MatchString(text) || strings.Contains(text, "..") {
 			return fmt.Errorf("%q is no module path, such as example.org/lots", text)
+		}
+		if first, _, _ := strings.Cut(text, "/"); standard[first] {
+			return fmt.Errorf("%q begins like Go's own packages: begin with a name of your own, such as example.org", text)
 		}
 		return nil
 	},

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect } from 'react'
 
-import { useRoute } from '../shared/router'
+import { useRoute } from '../common/router'
 import { Messages } from './Messages'
 import { Projects } from './Projects'
 

@@ -1,4 +1,4 @@
-import { go } from '../shared/router'
+import { go } from '../common/router'
 import { useStudio } from '../core/state'
 
 // Others who have this project open, and where they are.

@@ -1,6 +1,6 @@
 import { type Change, type DiagramInfo, post } from '../core/api'
-import { Rename } from '../shared/Rename'
-import { go } from '../shared/router'
+import { Rename } from '../common/Rename'
+import { go } from '../common/router'
 import { projectPath, useStudio } from '../core/state'
 
 export function Leaf({ d, depth, current, base }: { d: DiagramInfo; depth: number; current: boolean; base: string }) {

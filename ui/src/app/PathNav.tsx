@@ -1,8 +1,8 @@
 import { useState } from 'react'
 
 import { author, setAuthorName } from '../core/author'
-import { Rename } from '../shared/Rename'
-import { go, type Route } from '../shared/router'
+import { Rename } from '../common/Rename'
+import { go, type Route } from '../common/router'
 import { useStudio } from '../core/state'
 import { switchTheme, theme } from './theme'
 import { flowTree } from './flowTree'

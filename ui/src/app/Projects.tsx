@@ -1,10 +1,10 @@
 import { type ChangeEvent, type FormEvent, useState } from 'react'
 
 import { newId, post, type ProjectInfo, request } from '../core/api'
-import { count } from '../shared/count'
-import { go } from '../shared/router'
+import { count } from '../common/count'
+import { go } from '../common/router'
 import { useSaid } from '../core/said'
-import { useFetched } from '../shared/useFetched'
+import { useFetched } from '../common/useFetched'
 
 // The list of projects: open one, make one, bring one in from a model file.
 export function Projects() {

@@ -1,5 +1,5 @@
-import { Dialog } from '../shared/Dialog'
-import { go } from '../shared/router'
+import { Dialog } from '../common/Dialog'
+import { go } from '../common/router'
 import { useStudio } from '../core/state'
 
 // What could not be done, with what it said. It can be done again on what is there now,

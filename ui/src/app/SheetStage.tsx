@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { useStudio } from '../core/state'
 import { Lexicon } from '../entry/Lexicon'
-import { type Route } from '../shared/router'
+import { type Route } from '../common/router'
 import { Reader } from '../sheet/Reader'
 import { Sheet } from '../sheet/Sheet'
 

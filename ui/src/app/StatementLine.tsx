@@ -3,9 +3,9 @@ import { type FormEvent, type KeyboardEvent, useCallback, useEffect, useRef, use
 import { type Jump, newId, post, type Reading, type StatementReply } from '../core/api'
 import { type Command, commands } from '../sheet/commands'
 import { Others } from './Others'
-import { count } from '../shared/count'
-import { go, type Route } from '../shared/router'
-import { SentenceText } from '../shared/Sentences'
+import { count } from '../common/count'
+import { go, type Route } from '../common/router'
+import { SentenceText } from '../common/Sentences'
 import { SavedState } from './SavedState'
 import { projectPath, useStudio } from '../core/state'
 

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react'
 import { here, watch } from '../core/live'
 import { Opening } from './Opening'
 import { PathNav } from './PathNav'
-import { go, type Route } from '../shared/router'
+import { go, type Route } from '../common/router'
 import { useStudio } from '../core/state'
 import { StageFrame } from './StageFrame'
 import { SheetStage } from './SheetStage'
@@ -82,13 +82,13 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
       </main>
     )
   }
-  const Stage = stages[route.stage === 'sheet' ? 'brief' : route.stage]
+  const Stage = route.stage === 'sheet' ? undefined : stages[route.stage]
   return (
     <div className="grid h-full grid-cols-[196px_minmax(0,1fr)_316px] grid-rows-[auto_minmax(0,1fr)]">
       <PathNav route={route} diagram={diagram} />
       <StatementLine route={route} diagram={diagram} />
       <StageFrame stage={route.stage}>
-        {route.stage === 'sheet' ? <SheetStage route={route} diagram={diagram} /> : <Stage subject={route.subject} />}
+        {Stage ? <Stage subject={route.subject} /> : <SheetStage route={route} diagram={diagram} />}
       </StageFrame>
     </div>
   )

@@ -3,7 +3,7 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 
 import { cannotRun } from '../core/able'
-import { routeOf } from '../shared/router'
+import { routeOf } from '../common/router'
 import { App, loadWorkspace } from './App'
 import { loadStage, loadStages } from './stages'
 import './styles.css'

@@ -1,6 +1,6 @@
 import { type ComponentType, lazy } from 'react'
 
-import { type Page, type Route } from '../shared/router'
+import { type Page, type Route } from '../common/router'
 
 // The stages, each with the part of the page that it takes. A part comes when its stage is
 // opened first.

@@ -1,5 +1,5 @@
 import { type ComponentInfo, type Entry, newId, type PortInfo } from '../core/api'
-import { Kept, Part, Switch } from '../shared/Kept'
+import { Kept, Part, Switch } from '../common/Kept'
 import { useStudio } from '../core/state'
 import { openInside } from '../sheet/openInside'
 

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { type Decision } from '../core/api'
-import { Dialog } from '../shared/Dialog'
+import { Dialog } from '../common/Dialog'
 import { useStudio } from '../core/state'
 
 // A decision table as it is written on paper: conditions above, actions below, a

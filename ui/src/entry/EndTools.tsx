@@ -1,7 +1,7 @@
 import { useState } from 'react'
 
 import { type Change, type EndView } from '../core/api'
-import { Kept, Switch } from '../shared/Kept'
+import { Kept, Switch } from '../common/Kept'
 import { useStudio } from '../core/state'
 
 const listOf = (text: string) =>

@@ -1,5 +1,5 @@
 import { useEffect, useId, useRef, useState } from 'react'
-import { ConflictNote } from '../shared/ConflictNote'
+import { ConflictNote } from '../common/ConflictNote'
 import { type Entry, type FeaturesReply, newId, post, Problem } from '../core/api'
 import { projectPath, useStudio } from '../core/state'
 

@@ -2,10 +2,10 @@ import { memo, type RefObject, useDeferredValue, useRef, useState } from 'react'
 
 import { type Face, type Term } from '../core/api'
 import { EntryPanel } from './EntryPanel'
-import { go, type Route } from '../shared/router'
+import { go, type Route } from '../common/router'
 import { projectPath, useStudio } from '../core/state'
-import { type Place, useLong } from '../shared/useLong'
-import { useFetched } from '../shared/useFetched'
+import { type Place, useLong } from '../common/useLong'
+import { useFetched } from '../common/useFetched'
 
 // The lexicon: the terms of the project, or the entry of what is selected.
 export function Lexicon({ route }: { route: Route }) {

@@ -1,8 +1,8 @@
 import { useState } from 'react'
 
 import { type Change, type Decision, type Entry, newId, post, type Process } from '../core/api'
-import { Kept } from '../shared/Kept'
-import { go } from '../shared/router'
+import { Kept } from '../common/Kept'
+import { go } from '../common/router'
 import { projectPath, useStudio } from '../core/state'
 import { DecisionDialog } from './DecisionDialog'
 

@@ -1,12 +1,12 @@
-import { ask } from '../shared/asking'
+import { ask } from '../common/asking'
 import { setLine } from '../sheet/commands'
 import { type Entry } from '../core/api'
-import { Kept, Switch } from '../shared/Kept'
+import { Kept, Switch } from '../common/Kept'
 import { EndTools } from './EndTools'
-import { go } from '../shared/router'
+import { go } from '../common/router'
 import { useStudio } from '../core/state'
 import { ReworkButton } from './ReworkButton'
-import { Choices } from '../shared/Choices'
+import { Choices } from '../common/Choices'
 
 const lines: [string, string][] = [
   ['', 'Right-angled'],

@@ -1,9 +1,9 @@
 import { useEffect, useId, useState } from 'react'
 
 import { type Change, type Id, newId, post } from '../core/api'
-import { Dialog } from '../shared/Dialog'
+import { Dialog } from '../common/Dialog'
 import { projectPath, useStudio } from '../core/state'
-import { useFetched } from '../shared/useFetched'
+import { useFetched } from '../common/useFetched'
 
 type Choice = { id: string; title: string }
 type Offer = {

@@ -1,5 +1,5 @@
 import { type Change, type Entry, type Item } from '../core/api'
-import { Kept, Switch } from '../shared/Kept'
+import { Kept, Switch } from '../common/Kept'
 import { useStudio } from '../core/state'
 
 // What only data stores have.

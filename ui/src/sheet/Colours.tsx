@@ -2,7 +2,7 @@ import { clsx } from 'clsx'
 import { useState } from 'react'
 
 import { type StereotypeColour } from '../core/api'
-import { Dialog } from '../shared/Dialog'
+import { Dialog } from '../common/Dialog'
 import { useStudio } from '../core/state'
 
 // Which stereotype has which colour, on every diagram of the project.

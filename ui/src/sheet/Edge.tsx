@@ -1,7 +1,7 @@
 import { type Owed } from '../core/api'
 import { takeUp } from './takeUp'
 import { projectPath, useStudio } from '../core/state'
-import { useFetched } from '../shared/useFetched'
+import { useFetched } from '../common/useFetched'
 
 // Edge lists what still waits at the edge of a level; with a process selected,
 // each can be led on to it, or away from it.

@@ -1,6 +1,6 @@
 import { type Relation } from '../core/api'
 import { projectPath, useStudio } from '../core/state'
-import { useFetched } from '../shared/useFetched'
+import { useFetched } from '../common/useFetched'
 
 // The diagram as text: every shape with its features and its relations, in the
 // order in which they stand from top to bottom.

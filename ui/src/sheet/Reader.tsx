@@ -1,9 +1,9 @@
 import { Tabs } from 'radix-ui'
 
 import { type Output, type Relation } from '../core/api'
-import { RelationSentences } from '../shared/Sentences'
+import { RelationSentences } from '../common/Sentences'
 import { projectPath, useStudio } from '../core/state'
-import { useFetched } from '../shared/useFetched'
+import { useFetched } from '../common/useFetched'
 
 // The reader: the relations of this diagram as sentences, and the code that is
 // generated for what is selected.

@@ -2,7 +2,7 @@ import { memo } from 'react'
 
 import { type Group, type Point, type Primitive } from '../core/api'
 import { projectPath } from '../core/state'
-import { useFetched } from '../shared/useFetched'
+import { useFetched } from '../common/useFetched'
 
 // A group of the scene as SVG: primitives and nothing else. What they mean was
 // settled by the server.

@@ -1,4 +1,4 @@
-import { Dialog } from '../shared/Dialog'
+import { Dialog } from '../common/Dialog'
 
 const keys: [string, [string, string][]][] = [
   [

@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { useLayoutEffect, useRef, useState } from 'react'
 
-import { ConflictNote } from '../shared/ConflictNote'
+import { ConflictNote } from '../common/ConflictNote'
 import { type Conflict } from '../core/queue'
 
 export type EditorPlace = { left: number; top: number; width: number; height: number; size: number }

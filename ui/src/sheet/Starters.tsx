@@ -1,8 +1,8 @@
 import { newId } from '../core/api'
-import { ask } from '../shared/asking'
-import { Dialog } from '../shared/Dialog'
+import { ask } from '../common/asking'
+import { Dialog } from '../common/Dialog'
 import { projectPath } from '../core/state'
-import { useFetched } from '../shared/useFetched'
+import { useFetched } from '../common/useFetched'
 
 type Starter = { key: string; title: string; about: string; text: string }
 

@@ -1,7 +1,7 @@
 import { type KindInfo, newId } from '../core/api'
-import { ask } from '../shared/asking'
+import { ask } from '../common/asking'
 import { arrange, arrangements, copyAsPicture, download, duplicate, pictures, placed, remove, setLine } from './commands'
-import { Check, Item, Menu, Rule, Title } from '../shared/Menu'
+import { Check, Item, Menu, Rule, Title } from '../common/Menu'
 import { useSettings } from './settings'
 import { useStudio } from '../core/state'
 

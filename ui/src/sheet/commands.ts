@@ -1,5 +1,5 @@
 import { type Change, type ChangesReply, newId, post } from '../core/api'
-import { isTraced, trace } from '../shared/trace'
+import { isTraced, trace } from '../common/trace'
 import { projectPath, useStudio } from '../core/state'
 
 // Commands on what is selected, or on the whole diagram. Menus, keys and the

@@ -1,5 +1,5 @@
 import { type Change, type Group, newId, type Point, post, type Reading } from '../core/api'
-import { ask } from '../shared/asking'
+import { ask } from '../common/asking'
 import { type OpenMenu } from './SheetMenu'
 import { projectPath, useStudio } from '../core/state'
 

@@ -1,6 +1,6 @@
 import { type Change, newId, post } from '../core/api'
 import { projectPath, useStudio } from '../core/state'
-import { go } from '../shared/router'
+import { go } from '../common/router'
 
 // openInside opens a component: the diagram of its inside is made where there is none.
 export async function openInside(component: string) {

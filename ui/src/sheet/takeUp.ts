@@ -1,5 +1,5 @@
 import { newId } from '../core/api'
-import { ask } from '../shared/asking'
+import { ask } from '../common/asking'
 
 // takeUp leads what crosses the edge of a level on to one of its processes.
 export function takeUp(flow: string, process: string, diagram: string, name: string) {

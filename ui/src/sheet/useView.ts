@@ -1,7 +1,7 @@
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 
 import { type Point, type Rect } from '../core/api'
-import { useSize } from '../shared/useSize'
+import { useSize } from '../common/useSize'
 
 // The part of the drawing that is seen: pan in pixels of the window, and zoom.
 

@@ -2,13 +2,13 @@ import { useEffect, useId, useState } from 'react'
 
 import { ActivityGrid } from './ActivityGrid'
 import { type Activity, type Change, newId, Problem, request, type Table } from '../../core/api'
-import { readText } from '../../shared/readText'
+import { readText } from '../../common/readText'
 import { Consequences } from './Consequences'
 import { Derive } from './Derive'
-import { go } from '../../shared/router'
+import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
-import { Pending } from '../../shared/Pending'
+import { useFetched } from '../../common/useFetched'
+import { Pending } from '../../common/Pending'
 
 // The activity table: who does what, with which data, from whom and to whom.
 export function ActivitiesStage() {

@@ -2,9 +2,9 @@ import { clsx } from 'clsx'
 import { useState } from 'react'
 
 import { type Activity, newId, type Party, type Table } from '../../core/api'
-import { ask } from '../../shared/asking'
-import { TraceButton } from '../../shared/TraceButton'
-import { showOn } from '../../shared/showing'
+import { ask } from '../../common/asking'
+import { TraceButton } from '../../common/TraceButton'
+import { showOn } from '../../common/showing'
 import { useStudio } from '../../core/state'
 
 // A person may put somebody on the other side, with a reason.

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react'
 
 import { type Derivation, newId, type Piece, post } from '../../core/api'
-import { Dialog } from '../../shared/Dialog'
-import { go } from '../../shared/router'
+import { Dialog } from '../../common/Dialog'
+import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
 
 const states: Record<Piece['state'], string> = {

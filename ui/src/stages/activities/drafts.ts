@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react'
 
 import { type Activity, newId, type Table } from '../../core/api'
-import { ask } from '../../shared/asking'
+import { ask } from '../../common/asking'
 import { useStudio } from '../../core/state'
 
 // What was typed into the activity table and is not in it yet. It is shown at

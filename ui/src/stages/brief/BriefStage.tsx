@@ -1,14 +1,14 @@
 import { useEffect, useMemo, useState } from 'react'
 
 import { type Brief, type BriefReading } from '../../core/api'
-import { go } from '../../shared/router'
+import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
+import { useFetched } from '../../common/useFetched'
 import { Candidates } from './Candidates'
 import { History } from './History'
 import { NewSection } from './NewSection'
 import { Section } from './Section'
-import { Pending } from '../../shared/Pending'
+import { Pending } from '../../common/Pending'
 
 // The brief: the text with its marks on the left, on the right what could become
 // part of the model. Nothing is made unasked.

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useRef, useState } from 'react'
 import { type Brief, type BriefReading, type Candidate, newId } from '../../core/api'
-import { ask } from '../../shared/asking'
-import { TabSet } from '../../shared/TabSet'
+import { ask } from '../../common/asking'
+import { TabSet } from '../../common/TabSet'
 import { Proposed } from './Proposed'
 import { Plain } from './Plain'
 

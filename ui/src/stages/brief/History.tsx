@@ -1,6 +1,6 @@
 import { type BriefEdit } from '../../core/api'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
+import { useFetched } from '../../common/useFetched'
 
 export function History() {
   const revision = useStudio((s) => s.revision)

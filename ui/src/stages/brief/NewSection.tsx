@@ -1,7 +1,7 @@
 import { useId, useRef, useState } from 'react'
 import { newId } from '../../core/api'
-import { ask } from '../../shared/asking'
-import { readText } from '../../shared/readText'
+import { ask } from '../../common/asking'
+import { readText } from '../../common/readText'
 import { useStudio } from '../../core/state'
 
 // Paste or upload a text; headings of the first and second rank become sections.

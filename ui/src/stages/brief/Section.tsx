@@ -1,7 +1,7 @@
 import { useEffect, useId, useRef, useState } from 'react'
 import { type BriefSection, type BriefSentence, type Candidate, newId, type ReadSentence } from '../../core/api'
-import { ask } from '../../shared/asking'
-import { Rename } from '../../shared/Rename'
+import { ask } from '../../common/asking'
+import { Rename } from '../../common/Rename'
 import { useStudio } from '../../core/state'
 import { SentenceLine } from './SentenceLine'
 

@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { type BriefSentence, type Candidate, type Mark, type ReadSentence } from '../../core/api'
-import { go } from '../../shared/router'
-import { showOn } from '../../shared/showing'
+import { go } from '../../common/router'
+import { showOn } from '../../common/showing'
 import { useStudio } from '../../core/state'
 
 // A sentence with its number, its marks, and what stems from it.

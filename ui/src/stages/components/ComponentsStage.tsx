@@ -1,7 +1,7 @@
 import { type Row } from '../../core/api'
-import { showOn } from '../../shared/showing'
+import { showOn } from '../../common/showing'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
+import { useFetched } from '../../common/useFetched'
 
 type Component = {
   id: string

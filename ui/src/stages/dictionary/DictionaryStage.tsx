@@ -1,14 +1,14 @@
 import { useEffect, useState, type RefObject, useRef } from 'react'
 
 import { type Dictionary, type Item, newId } from '../../core/api'
-import { go } from '../../shared/router'
+import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
-import { rowPlace, Space } from '../../shared/Space'
-import { useLong } from '../../shared/useLong'
-import { useFetched } from '../../shared/useFetched'
+import { rowPlace, Space } from '../../common/Space'
+import { useLong } from '../../common/useLong'
+import { useFetched } from '../../common/useFetched'
 import { ItemEntry } from './ItemEntry'
-import { Pending } from '../../shared/Pending'
-import { AddForm } from '../../shared/AddForm'
+import { Pending } from '../../common/Pending'
+import { AddForm } from '../../common/AddForm'
 
 // The data dictionary: what flows and stores hold, in the classical notation.
 export function DictionaryStage() {

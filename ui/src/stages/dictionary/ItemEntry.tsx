@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { type Change, type Item } from '../../core/api'
-import { TraceButton } from '../../shared/TraceButton'
-import { Kept, Part, Switch } from '../../shared/Kept'
+import { TraceButton } from '../../common/TraceButton'
+import { Kept, Part, Switch } from '../../common/Kept'
 import { useStudio } from '../../core/state'
 import { Lineage } from './Lineage'
 

@@ -1,7 +1,7 @@
 import { type LineageView } from '../../core/api'
-import { go } from '../../shared/router'
+import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
+import { useFetched } from '../../common/useFetched'
 
 // The way of an item of data, from where it enters to where it leaves.
 export function Lineage({ item }: { item: string }) {

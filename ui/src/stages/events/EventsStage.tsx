@@ -1,8 +1,8 @@
 import { type Change, type EventList, newId } from '../../core/api'
-import { Kept } from '../../shared/Kept'
+import { Kept } from '../../common/Kept'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
-import { Pending } from '../../shared/Pending'
+import { useFetched } from '../../common/useFetched'
+import { Pending } from '../../common/Pending'
 
 // The event list: what the outside does, or what is due in time, and how the
 // system answers.

@@ -1,9 +1,9 @@
 import { type Finding } from '../../core/api'
-import { FindingItem } from '../../shared/FindingList'
-import { go } from '../../shared/router'
+import { FindingItem } from '../../common/FindingList'
+import { go } from '../../common/router'
 import { useStudio } from '../../core/state'
-import { useFindings } from '../../shared/useFindings'
-import { useLong } from '../../shared/useLong'
+import { useFindings } from '../../common/useFindings'
+import { useLong } from '../../common/useLong'
 import { type RefObject, useRef } from 'react'
 
 // All findings of the project, the gravest first.

@@ -1,14 +1,14 @@
 import { useEffect, useState, type RefObject, useRef } from 'react'
 
 import { newId, type Term } from '../../core/api'
-import { go } from '../../shared/router'
+import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
-import { rowPlace, Space } from '../../shared/Space'
-import { useLong } from '../../shared/useLong'
-import { useFetched } from '../../shared/useFetched'
+import { rowPlace, Space } from '../../common/Space'
+import { useLong } from '../../common/useLong'
+import { useFetched } from '../../common/useFetched'
 import { TermEntry } from './TermEntry'
-import { Pending } from '../../shared/Pending'
-import { AddForm } from '../../shared/AddForm'
+import { Pending } from '../../common/Pending'
+import { AddForm } from '../../common/AddForm'
 
 // The lexicon in full: terms with their faces, aliases and rejected words, where
 // each is used, renaming across all of them, and merging two.

@@ -1,11 +1,11 @@
 import { useState } from 'react'
 import { type Term, type TermUses } from '../../core/api'
-import { FindingsOf } from '../../shared/FindingList'
-import { Kept, Part } from '../../shared/Kept'
-import { go } from '../../shared/router'
-import { showOn } from '../../shared/showing'
+import { FindingsOf } from '../../common/FindingList'
+import { Kept, Part } from '../../common/Kept'
+import { go } from '../../common/router'
+import { showOn } from '../../common/showing'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
+import { useFetched } from '../../common/useFetched'
 import { Renaming } from './Renaming'
 
 export function TermEntry({ id, terms, onChoose }: { id: string; terms: Term[]; onChoose: (id: string) => void }) {

@@ -1,11 +1,11 @@
 import { clsx } from 'clsx'
 import { type UIEvent, useMemo, useState } from 'react'
 
-import { go } from '../../shared/router'
-import { showOn } from '../../shared/showing'
+import { go } from '../../common/router'
+import { showOn } from '../../common/showing'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
-import { Pending } from '../../shared/Pending'
+import { useFetched } from '../../common/useFetched'
+import { Pending } from '../../common/Pending'
 
 type Side = { id: string; kind: string; title: string; gap?: string }
 type Matrix = { rows: Side[]; columns: Side[]; cells: { row: number; column: number; access: string }[] }

@@ -1,8 +1,9 @@
 import { type ReactNode, useId } from 'react'
 
-import { type Overview, type Target, type TargetOption } from '../../core/api'
+import { type Target, type TargetOption } from '../../core/api'
 import { useStudio } from '../../core/state'
-import { Kept } from '../../shared/Kept'
+import { decided } from './decided'
+import { Kept } from '../../common/Kept'
 
 // What can be decided for a target. It is kept with the project.
 export function Options({ target }: { target: Target }) {
@@ -39,14 +40,6 @@ export function Options({ target }: { target: Target }) {
       })}
     </section>
   )
-}
-
-type TargetSettings = NonNullable<Overview['targets']>
-
-// decided are the settings of a project once an option has a value; the default needs none.
-function decided(settings: TargetSettings, target: Target, option: TargetOption, value: string): TargetSettings {
-  const others = settings.filter((s) => s.target !== target.name || s.option !== option.name)
-  return value === option.default ? others : [...others, { target: target.name, option: option.name, value }]
 }
 
 function Described({ option, children }: { option: TargetOption; children: (id: string) => ReactNode }) {

@@ -6,8 +6,8 @@ import { type Output, type Target } from '../../core/api'
 import { pictures } from '../../sheet/commands'
 import { projectPath, useStudio } from '../../core/state'
 import { Options } from './Options'
-import { count } from '../../shared/count'
-import { useFetched } from '../../shared/useFetched'
+import { count } from '../../common/count'
+import { useFetched } from '../../common/useFetched'
 
 // What is made of the model: skeletons and documentation to read and to take
 // away, the model file, and the drawings.

@@ -1,10 +1,10 @@
 import { clsx } from 'clsx'
 import { type KeyboardEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 
-import { go } from '../../shared/router'
-import { showOn } from '../../shared/showing'
+import { go } from '../../common/router'
+import { showOn } from '../../common/showing'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
+import { useFetched } from '../../common/useFetched'
 
 type Traced = {
   id: string

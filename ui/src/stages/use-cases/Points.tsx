@@ -1,7 +1,7 @@
 import { newId, type UseCase } from '../../core/api'
-import { Part } from '../../shared/Kept'
+import { Part } from '../../common/Kept'
 import { useStudio } from '../../core/state'
-import { AddForm } from '../../shared/AddForm'
+import { AddForm } from '../../common/AddForm'
 
 // Extension points: where others may extend the use case.
 export function Points({ useCase }: { useCase: UseCase }) {

@@ -1,6 +1,6 @@
 import { type KeyboardEvent } from 'react'
 import { type CaseStep, type UseCase } from '../../core/api'
-import { go } from '../../shared/router'
+import { go } from '../../common/router'
 import { useStudio } from '../../core/state'
 import { endingOf } from './parts'
 

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react'
 
 import { type UseCase } from '../../core/api'
-import { TabSet } from '../../shared/TabSet'
+import { TabSet } from '../../common/TabSet'
 import { Typed } from './TypedSteps'
 import { Exchanges } from './Exchanges'
 import { Read } from './StepList'

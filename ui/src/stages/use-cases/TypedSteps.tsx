@@ -1,7 +1,7 @@
 import { clsx } from 'clsx'
 import { type Dispatch, type RefObject, type SetStateAction, useEffect, useRef } from 'react'
 import { newId, type UseCase } from '../../core/api'
-import { ask } from '../../shared/asking'
+import { ask } from '../../common/asking'
 import { useStudio } from '../../core/state'
 
 const example = [

@@ -1,14 +1,14 @@
 import { useEffect, useState } from 'react'
 
 import { newId, type ProposedCase, type UseCases } from '../../core/api'
-import { ask } from '../../shared/asking'
-import { Dialog } from '../../shared/Dialog'
-import { go } from '../../shared/router'
+import { ask } from '../../common/asking'
+import { Dialog } from '../../common/Dialog'
+import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
-import { useFetched } from '../../shared/useFetched'
+import { useFetched } from '../../common/useFetched'
 import { Description } from './Description'
-import { Pending } from '../../shared/Pending'
-import { AddForm } from '../../shared/AddForm'
+import { Pending } from '../../common/Pending'
+import { AddForm } from '../../common/AddForm'
 
 // Use cases and their descriptions, each beside its picture.
 export function UseCasesStage() {
