@@ -23,7 +23,7 @@ export function TabSet<K extends string>(props: {
             <Tabs.Trigger
               key={key}
               value={key}
-              className="button px-2! data-[state=active]:border-verdigris data-[state=active]:bg-tint data-[state=active]:font-semibold"
+              className="button px-2! data-[state=active]:border-verdigris! data-[state=active]:bg-tint! data-[state=active]:font-semibold"
             >
               {title}
             </Tabs.Trigger>
