@@ -1,11 +1,12 @@
-import { lazy, Suspense, useEffect } from 'react'
+import { useEffect } from 'react'
 
+import { part } from '../common/part'
 import { useRoute } from '../common/router'
 import { Messages } from './Messages'
 import { Projects } from './Projects'
 
-export const loadWorkspace = () => import('./Workspace').then((m) => ({ default: m.Workspace }))
-const Workspace = lazy(loadWorkspace)
+const Workspace = part(() => import('./Workspace').then((m) => m.Workspace), <main className="p-10">Opening the project …</main>)
+export const loadWorkspace = Workspace.bring
 
 export function App() {
   const route = useRoute()
@@ -20,13 +21,7 @@ export function App() {
   )
   return (
     <>
-      {route.project ? (
-        <Suspense fallback={<main className="p-10">Opening the project …</main>}>
-          <Workspace key={route.project} route={{ ...route, project: route.project }} />
-        </Suspense>
-      ) : (
-        <Projects />
-      )}
+      {route.project ? <Workspace key={route.project} route={{ ...route, project: route.project }} /> : <Projects />}
       <Messages />
     </>
   )

@@ -1,8 +1,8 @@
-import { type ReactNode, Suspense } from 'react'
+import { type ReactNode } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
 
-// StageFrame holds one stage: while its part of the page is on the way, and when something
-// in it goes wrong. The others, and what was typed, are not touched by that.
+// StageFrame holds one stage. Where something in it goes wrong, or its part of the page does not
+// come, that is told in its place: the others, and what was typed, are not touched.
 export function StageFrame({ stage, children }: { stage: string; children: ReactNode }) {
   return (
     <ErrorBoundary
@@ -10,15 +10,7 @@ export function StageFrame({ stage, children }: { stage: string; children: React
       fallbackRender={({ error, resetErrorBoundary }) => <Broken error={error} onAgain={resetErrorBoundary} />}
       onError={(error) => console.error(error)}
     >
-      <Suspense
-        fallback={
-          <main className="col-span-2 p-10 text-faint" role="status">
-            This part of the page is on its way …
-          </main>
-        }
-      >
-        {children}
-      </Suspense>
+      {children}
     </ErrorBoundary>
   )
 }
