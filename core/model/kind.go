@@ -276,6 +276,9 @@ func ClassifierKinds() []Kind { return kindsWhere(func(k KindInfo) bool { return
 // TermKinds lists the kinds whose elements are faces of terms.
 func TermKinds() []Kind { return kindsWhere(func(k KindInfo) bool { return k.Term }) }
 
+// RelationshipKinds lists the kinds of relationships.
+func RelationshipKinds() []KindInfo { return relationshipKinds }
+
 // DiagramKinds lists the kinds of diagrams.
 func DiagramKinds() []KindInfo { return diagramKinds }
 

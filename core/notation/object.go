@@ -77,7 +77,7 @@ func EditObject(m *model.Model, e *model.Element, text string) ([]model.Change, 
 }
 
 // readLink reads a link by the association that it is an example of.
-func readLink(m *model.Model, r *model.Relationship) []Sentence {
+func readLink(m *model.Model, r *model.Relationship, _ func(model.ID) string) []Sentence {
 	title := func(id model.ID) string { return m.ObjectTitle(m.Element(id)) }
 	from, to, verb := title(r.Source), title(r.Target), r.Name
 	if a := m.Relationship(r.Refers); a != nil {

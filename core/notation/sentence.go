@@ -35,54 +35,55 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 		}
 		return "(unnamed)"
 	}
-	switch r.Kind {
-	case model.Generalization:
-		out := []Sentence{
-			plain("Each " + name(r.Source) + " is a kind of " + name(r.Target) + "."),
-			plain("One kind of " + name(r.Target) + " is " + name(r.Source) + "."),
-		}
-		if set := m.Element(r.Set); set != nil {
-			out = append(out, SetSentences(set, name(r.Target))...)
-		}
-		return out
-	case model.DataFlow:
-		return readFlow(m, r, name)
-	case model.Participation, model.Include, model.Extend, model.Within:
-		return readCase(m, r, name)
-	case model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds:
-		return readComponent(m, r, name)
-	case model.Anchor:
-		about := " is about "
-		if m.Element(r.Source).Kind == model.Constraint {
-			about = " holds for "
-		}
-		to := r.Target
-		if to == "" {
-			to = r.Refers
-		}
-		return []Sentence{plain("The " + m.Describe(r.Source) + about + m.Describe(to) + ".")}
-	case model.Link:
-		return readLink(m, r)
-	case model.Realization:
-		return []Sentence{
-			plain(name(r.Source) + " realizes " + name(r.Target) + ": it offers all of its operations."),
-			plain("What " + name(r.Target) + " asks for is offered by " + name(r.Source) + "."),
-		}
-	case model.Dependency, model.Usage:
-		verb := " depends on "
-		if r.Kind == model.Usage {
-			verb = " uses "
-		}
-		as := ""
-		if r.Name != "" {
-			as = " as " + r.Name
-		}
-		return []Sentence{
-			plain(name(r.Source) + verb + name(r.Target) + as + "."),
-			plain("When " + name(r.Target) + " changes, " + name(r.Source) + " may have to change."),
-		}
+	read := relations[r.Kind].read
+	if read == nil {
+		return nil
 	}
-	return append(readAssociation(m, r, name), readXor(m, r)...)
+	return read(m, r, name)
+}
+
+func readGeneralization(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	out := []Sentence{
+		plain("Each " + name(r.Source) + " is a kind of " + name(r.Target) + "."),
+		plain("One kind of " + name(r.Target) + " is " + name(r.Source) + "."),
+	}
+	if set := m.Element(r.Set); set != nil {
+		out = append(out, SetSentences(set, name(r.Target))...)
+	}
+	return out
+}
+
+func readRealization(_ *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	return []Sentence{
+		plain(name(r.Source) + " realizes " + name(r.Target) + ": it offers all of its operations."),
+		plain("What " + name(r.Target) + " asks for is offered by " + name(r.Source) + "."),
+	}
+}
+
+func readDependency(_ *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	verb, as := " depends on ", ""
+	if r.Kind == model.Usage {
+		verb = " uses "
+	}
+	if r.Name != "" {
+		as = " as " + r.Name
+	}
+	return []Sentence{
+		plain(name(r.Source) + verb + name(r.Target) + as + "."),
+		plain("When " + name(r.Target) + " changes, " + name(r.Source) + " may have to change."),
+	}
+}
+
+func readAnchor(m *model.Model, r *model.Relationship, _ func(model.ID) string) []Sentence {
+	about := " is about "
+	if m.Element(r.Source).Kind == model.Constraint {
+		about = " holds for "
+	}
+	to := r.Target
+	if to == "" {
+		to = r.Refers
+	}
+	return []Sentence{plain("The " + m.Describe(r.Source) + about + m.Describe(to) + ".")}
 }
 
 func plain(text string) Sentence { return Sentence{{Text: text}} }
@@ -146,6 +147,10 @@ func (e endReader) plural() string {
 }
 
 func readAssociation(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	return append(readEnds(m, r, name), readXor(m, r)...)
+}
+
+func readEnds(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
 	ends := m.Ends(r.ID)
 	read := make([]endReader, len(ends))
 	for i, e := range ends {

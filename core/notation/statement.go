@@ -109,33 +109,28 @@ func printName(name string) string {
 // StatementOf gives the statement of a relationship. ok is false where it cannot
 // be written as one: an association with more than two ends, or an anchor.
 func StatementOf(m *model.Model, r *model.Relationship) (s Statement, ok bool) {
-	ref := func(id model.ID) Ref {
+	of := relations[r.Kind].statement
+	if of == nil {
+		return Statement{}, false
+	}
+	return of(m, r, func(id model.ID) Ref {
 		e := m.Element(id)
 		return Ref{Name: e.Name, Kind: e.Kind, ID: e.ID}
+	})
+}
+
+func generalizationStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
+	s := between(FormGeneralization, r, ref)
+	if set := m.Element(r.Set); set != nil {
+		d := set.GeneralizationSet()
+		s.Set = Set{Name: set.Name, Disjoint: d.Disjoint, Complete: d.Complete}
 	}
-	switch r.Kind {
-	case model.Generalization:
-		s.Form = FormGeneralization
-		if set := m.Element(r.Set); set != nil {
-			d := set.GeneralizationSet()
-			s.Set = Set{Name: set.Name, Disjoint: d.Disjoint, Complete: d.Complete}
-		}
-	case model.Realization:
-		s.Form = FormRealization
-	case model.Dependency, model.Usage:
-		s.Form, s.Kind, s.Verb = FormDependency, r.Kind, r.Name
-	case model.Association:
-		return associationStatement(m, r, ref)
-	case model.DataFlow:
-		return flowStatement(m, r, ref), true
-	case model.Participation, model.Include, model.Extend:
-		return caseStatement(r, m, ref), true
-	case model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds:
-		return componentStatement(m, r, ref)
-	default:
-		return s, false
-	}
-	s.Ends[0].Ref, s.Ends[1].Ref = ref(r.Source), ref(r.Target)
+	return s, true
+}
+
+func dependencyStatement(_ *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
+	s := between(FormDependency, r, ref)
+	s.Kind, s.Verb = r.Kind, r.Name
 	return s, true
 }
 

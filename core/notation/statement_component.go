@@ -32,41 +32,39 @@ func group(k model.Kind) model.Kind {
 	return ""
 }
 
-func componentStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
-	s := Statement{Kind: r.Kind}
-	s.Ends[0].Ref, s.Ends[1].Ref = ref(r.Source), ref(r.Target)
-	port := func(id model.ID) string {
-		if p := m.Element(id); p != nil {
-			return p.Name
-		}
-		return ""
+// portNamed is the name of a port; a port without one cannot be spoken of.
+func portNamed(m *model.Model, id model.ID) (name string, ok bool) {
+	if p := m.Element(id); p != nil {
+		name = p.Name
 	}
-	// A port without a name cannot be spoken of.
-	for _, id := range []model.ID{r.Offer().Port, r.Connector().FromPort, r.Connector().ToPort} {
-		if id != "" && port(id) == "" {
+	return name, id == "" || name != ""
+}
+
+func offerStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) (s Statement, ok bool) {
+	s = between(FormInterface, r, ref)
+	s.Kind = r.Kind
+	s.Ports[0], ok = portNamed(m, r.Offer().Port)
+	return s, ok
+}
+
+func holdsStatement(_ *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
+	s := between(FormHolds, r, ref)
+	s.Kind = r.Kind
+	return s, true
+}
+
+// connectorStatement needs an interface that is passed.
+func connectorStatement(form Form) func(*model.Model, *model.Relationship, func(model.ID) Ref) (Statement, bool) {
+	return func(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
+		s, c := between(form, r, ref), r.Connector()
+		from, fromNamed := portNamed(m, c.FromPort)
+		to, toNamed := portNamed(m, c.ToPort)
+		if !fromNamed || !toNamed || c.Interface == "" {
 			return s, false
 		}
-	}
-	switch r.Kind {
-	case model.Provides, model.Requires:
-		s.Form = FormInterface
-		s.Ports[0] = port(r.Offer().Port)
-		return s, true
-	case model.Holds:
-		s.Form = FormHolds
+		s.Kind, s.Ports, s.Interface = r.Kind, [2]string{from, to}, ref(c.Interface)
 		return s, true
 	}
-	c := r.Connector()
-	s.Form = FormAssembly
-	if r.Kind == model.Delegation {
-		s.Form = FormDelegation
-	}
-	s.Ports = [2]string{port(c.FromPort), port(c.ToPort)}
-	if c.Interface == "" {
-		return s, false
-	}
-	s.Interface = ref(c.Interface)
-	return s, true
 }
 
 // componentPlace is a component or a part, perhaps at one of its ports.
@@ -255,40 +253,40 @@ func (p *parser) elsewhere(e *model.Element) int {
 	return 1
 }
 
-// componentChanges finds the ports by name, or makes them, and says what the
+// makeComponentLine finds the ports by name, or makes them, and says what the
 // relationship passes.
-func componentChanges(m *model.Model, s Statement, c *model.Connect, iface model.ID, id func(...string) model.ID) (made, set []model.Change) {
-	port := func(at model.ID, name string) model.ID {
-		owner := at
-		if e := m.ComponentAt(at); e != nil {
-			owner = e.ID
-		}
-		for _, p := range m.Children(owner, model.Port) {
-			if p.Name == name {
-				return p.ID
-			}
-		}
-		p := id("port", string(owner), name)
-		made = append(made, &model.AddPart{ID: p, Owner: owner, Kind: model.Port, Name: name})
-		return p
-	}
+func makeComponentLine(k *making) {
+	k.between(k.s.Kind, k.a, k.b)
 	patch := model.Patch{}
-	if iface != "" {
+	if iface := k.find(k.s.Interface); iface != "" {
 		patch["interface"] = model.P("x", iface)["x"]
 	}
 	for i, field := range []string{"fromPort", "toPort"} {
-		if s.Ports[i] == "" {
+		if k.s.Ports[i] == "" {
 			continue
 		}
-		if s.Form == FormInterface {
+		if k.s.Form == FormInterface {
 			field = "port"
 		}
-		patch[field] = model.P("x", port([]model.ID{c.Source, c.Target}[i], s.Ports[i]))["x"]
+		patch[field] = model.P("x", k.port([]model.ID{k.a, k.b}[i], k.s.Ports[i]))["x"]
 	}
-	if len(patch) > 0 {
-		set = append(set, &model.SetRelationship{ID: c.ID, Set: patch})
+	k.set(patch)
+}
+
+// port finds a port of a component, or of the component of a part, or makes it.
+func (k *making) port(at model.ID, name string) model.ID {
+	owner := at
+	if e := k.m.ComponentAt(at); e != nil {
+		owner = e.ID
 	}
-	return made, set
+	for _, p := range k.m.Children(owner, model.Port) {
+		if p.Name == name {
+			return p.ID
+		}
+	}
+	p := k.id("port", string(owner), name)
+	k.before = append(k.before, &model.AddPart{ID: p, Owner: owner, Kind: model.Port, Name: name})
+	return p
 }
 
 func printComponent(m *model.Model, s Statement) string {
@@ -333,39 +331,55 @@ func printComponentPlace(m *model.Model, r Ref) string {
 	return printRef(m, r)
 }
 
-// readComponent tells a relationship of components in both directions.
-func readComponent(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
-	at := func(id, port model.ID) string {
-		e := m.Element(id)
-		text := name(id)
-		if e != nil && e.Kind == model.ComponentPart {
-			if c := m.Element(e.ComponentPart().Component); c != nil {
-				text += " (a " + c.Name + ")"
-			}
+// componentPhrase is what stands at an end of a line, with the component that a part is, and
+// the port, behind which a comma has to follow.
+func componentPhrase(m *model.Model, name func(model.ID) string, id, port model.ID) string {
+	text := name(id)
+	if e := m.Element(id); e != nil && e.Kind == model.ComponentPart {
+		if c := m.Element(e.ComponentPart().Component); c != nil {
+			text += " (a " + c.Name + ")"
 		}
-		if p := m.Element(port); p != nil {
-			text += ", at " + map[bool]string{true: "a port", false: p.Name}[p.Name == ""] + ","
-		}
-		return text
 	}
-	last := func(text string) string { return strings.TrimSuffix(text, ",") }
-	a, b := at(r.Source, r.Offer().Port), name(r.Target)
-	switch r.Kind {
-	case model.Provides:
-		return []Sentence{plain(a + " provides " + b + "."), plain("Who needs " + b + " can get it from " + name(r.Source) + ".")}
-	case model.Requires:
-		return []Sentence{plain(a + " requires " + b + "."), plain("Without somebody who provides " + b + ", " + name(r.Source) + " does not work.")}
-	case model.Holds:
-		return []Sentence{plain(a + " holds " + b + "."), plain(b + " is in " + name(r.Source) + ".")}
+	if p := m.Element(port); p != nil {
+		text += ", at " + map[bool]string{true: "a port", false: p.Name}[p.Name == ""] + ","
 	}
-	c := r.Connector()
-	what := "something"
+	return text
+}
+
+// atEnd is a phrase at the end of a sentence.
+func atEnd(phrase string) string { return strings.TrimSuffix(phrase, ",") }
+
+func readProvides(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	b := name(r.Target)
+	return []Sentence{plain(componentPhrase(m, name, r.Source, r.Offer().Port) + " provides " + b + "."), plain("Who needs " + b + " can get it from " + name(r.Source) + ".")}
+}
+
+func readRequires(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	b := name(r.Target)
+	return []Sentence{plain(componentPhrase(m, name, r.Source, r.Offer().Port) + " requires " + b + "."), plain("Without somebody who provides " + b + ", " + name(r.Source) + " does not work.")}
+}
+
+func readHolds(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	b := name(r.Target)
+	return []Sentence{plain(componentPhrase(m, name, r.Source, "") + " holds " + b + "."), plain(b + " is in " + name(r.Source) + ".")}
+}
+
+// passed is the interface that a connector passes.
+func passed(m *model.Model, c model.ConnectorData) string {
 	if i := m.Element(c.Interface); i != nil {
-		what = i.Name
+		return i.Name
 	}
-	a, b = at(r.Source, c.FromPort), at(r.Target, c.ToPort)
-	if r.Kind == model.Assembly {
-		return []Sentence{plain(a + " gets " + what + " from " + last(b) + "."), plain("If " + name(r.Target) + " is taken out, " + name(r.Source) + " needs " + what + " from somebody else.")}
-	}
-	return []Sentence{plain("What comes to " + last(a) + " for " + what + " is passed on to " + last(b) + ".")}
+	return "something"
+}
+
+func readAssembly(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	c := r.Connector()
+	a, b, what := componentPhrase(m, name, r.Source, c.FromPort), componentPhrase(m, name, r.Target, c.ToPort), passed(m, c)
+	return []Sentence{plain(a + " gets " + what + " from " + atEnd(b) + "."), plain("If " + name(r.Target) + " is taken out, " + name(r.Source) + " needs " + what + " from somebody else.")}
+}
+
+func readDelegation(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	c := r.Connector()
+	a, b := componentPhrase(m, name, r.Source, c.FromPort), componentPhrase(m, name, r.Target, c.ToPort)
+	return []Sentence{plain("What comes to " + atEnd(a) + " for " + passed(m, c) + " is passed on to " + atEnd(b) + ".")}
 }

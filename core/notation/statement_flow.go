@@ -51,7 +51,7 @@ var placeKinds = []model.Kind{model.Process, model.Entity, model.Store}
 func isStore(r Ref) bool { return r.Kind == model.Store }
 
 // flowStatement: the subject stands first in a write or a read, the store last.
-func flowStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) Statement {
+func flowStatement(_ *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
 	place := func(id model.ID) Ref {
 		if id == "" {
 			return Ref{Kind: Frame}
@@ -67,7 +67,18 @@ func flowStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref
 		s.Form = FormWrite
 	}
 	s.Ends[0].Ref, s.Ends[1].Ref = from, to
-	return s
+	return s, true
+}
+
+func makeFlow(k *making) {
+	k.between(model.DataFlow, k.a, k.b)
+	k.line.Name = k.s.Verb
+}
+
+// makeRead leads from the store, which stands last.
+func makeRead(k *making) {
+	k.between(model.DataFlow, k.b, k.a)
+	k.line.Name = k.s.Verb
 }
 
 // flowStatements finds every way to read the tokens as a data flow.

@@ -16,24 +16,9 @@ type Reading struct {
 	cost      int
 }
 
-// ParseStatement reads the strict grammar:
+// ParseStatement reads the strict grammar; the rules of each form stand in the table of
+// forms, and these are common to all:
 //
-//	statement = assoc | whole | gen | real | dep | flow | write | read | part | incl | ext
-//	       | iface | asm | deleg | holds .
-//	assoc  = end verb end [ "through" ref ] .
-//	whole  = end ( "is made of" | "brings together" ) end [ "named" verb ] [ "through" ref ] .
-//	gen    = ref "is a kind of" ref [ "in" name [ set ] ] .
-//	real   = ref "realizes" ref .
-//	dep    = ref ( "uses" | "depends on" ) ref [ "as" name ] .
-//	flow   = place "sends" name "to" place .      place = ref | "the frame" .
-//	write  = ref "writes" [ name ] "to" ref .     read = ref "reads" [ name ] "from" ref .
-//	part   = ref ( "starts" | "supports" | "takes part in" ) ref .
-//	incl   = ref "includes" ref .
-//	iface  = place [ "at" name ] ( "provides" | "requires" ) ref .
-//	asm    = place [ "at" name ] "gets" ref "from" place [ "at" name ] .
-//	deleg  = place "at" name "passes" ref "to" place [ "at" name ] .
-//	holds  = ref "holds" ref .
-//	ext    = ref "extends" ref [ "at" name { "," name } ] [ "when" quoted ] .
 //	end    = [ mult ] ref [ "[" name { "," name } "]" ] [ "as" name ] [ "{" prop { "," prop } "}" ] .
 //	prop   = "ordered" | "nonunique" | "readOnly" | "derived" | "navigable" | "nonnavigable" | "inClass"
 //	       | ( "subsets" | "redefines" ) name .
@@ -200,6 +185,43 @@ func (p *parser) statements() []Reading {
 			out = append(out, p.reading(s, cost))
 		}
 	}
+	families[ofClasses](p, keep)
+	if p.scope.Components || p.scope.Cases { // nothing new comes to be that could not be drawn here
+		out = slices.DeleteFunc(out, func(r Reading) bool {
+			return len(r.New) > 0 && (r.Statement.Form == FormAssociation || r.Statement.Form == FormWhole)
+		})
+	}
+	if p.scope.Components { // there is no place for lines between classes here
+		for i := range out {
+			if len(out[i].New) > 0 {
+				out[i].cost += elsewhereCost
+			}
+		}
+	}
+	families[ofComponents](p, keep)
+	plain := len(out)
+	families[ofFlows](p, keep)
+	if p.scope.Cases { // there is no place for classes and flows here
+		plain = len(out)
+		for i := range out {
+			if len(out[i].New) > 0 {
+				out[i].cost += elsewhereCost
+			}
+		}
+	}
+	families[ofCases](p, keep)
+	if !p.scope.Cases {
+		for i := plain; i < len(out); i++ {
+			if isCase(out[i].Statement.Ends[0].Ref.Kind) && len(out[i].New) > 0 {
+				out[i].cost++ // of two readings as good as each other, not this one
+			}
+		}
+	}
+	return out
+}
+
+// classStatements finds every way to read the tokens as something said of classes.
+func (p *parser) classStatements(keep func(Statement, int, int)) {
 	for _, a := range p.ends(0) {
 		for _, v := range verbPhrases {
 			if v.usual && !p.forgiving {
@@ -217,38 +239,6 @@ func (p *parser) statements() []Reading {
 			}
 		}
 	}
-	if p.scope.Components || p.scope.Cases { // nothing new comes to be that could not be drawn here
-		out = slices.DeleteFunc(out, func(r Reading) bool {
-			return len(r.New) > 0 && (r.Statement.Form == FormAssociation || r.Statement.Form == FormWhole)
-		})
-	}
-	if p.scope.Components { // there is no place for lines between classes here
-		for i := range out {
-			if len(out[i].New) > 0 {
-				out[i].cost += elsewhereCost
-			}
-		}
-	}
-	p.componentStatements(keep)
-	plain := len(out)
-	p.flowStatements(keep)
-	if p.scope.Cases { // there is no place for classes and flows here
-		plain = len(out)
-		for i := range out {
-			if len(out[i].New) > 0 {
-				out[i].cost += elsewhereCost
-			}
-		}
-	}
-	p.caseStatements(keep)
-	if !p.scope.Cases {
-		for i := plain; i < len(out); i++ {
-			if isCase(out[i].Statement.Ends[0].Ref.Kind) && len(out[i].New) > 0 {
-				out[i].cost++ // of two readings as good as each other, not this one
-			}
-		}
-	}
-	return out
 }
 
 // fitsComponents: of what is said of classes, components only depend on each other,

@@ -43,43 +43,48 @@ func printThrough(m *model.Model, s Statement) string {
 	return " through " + printRef(m, s.Through)
 }
 
-func printStatement(m *model.Model, s Statement) string {
-	a, b := printEnd(m, s.Ends[0]), printEnd(m, s.Ends[1])
-	switch s.Form {
-	case FormFlow, FormWrite, FormRead:
-		return printFlow(m, s)
-	case FormPart, FormInclude, FormExtend:
-		return printCase(m, s)
-	case FormInterface, FormAssembly, FormDelegation, FormHolds:
-		return printComponent(m, s)
-	case FormAssociation:
-		return a + " " + printVerb(s.Verb, s.Reading) + " " + b + printThrough(m, s)
-	case FormWhole:
-		verb := " is made of "
-		if s.Shared {
-			verb = " brings together "
-		}
-		out := a + verb + b
-		if s.Verb != "" {
-			out += " named " + printVerb(s.Verb, s.Reading)
-		}
-		return out + printThrough(m, s)
-	case FormGeneralization:
-		out := printKind(m, s.Ends[0].Ref) + " is a kind of " + printKind(m, s.Ends[1].Ref)
-		if s.Set.Name != "" {
-			out += " in " + printName(s.Set.Name)
-			if words := setWords(s.Set); len(words) > 0 {
-				out += " {" + strings.Join(words, ", ") + "}"
-			}
-		}
-		return out
-	case FormRealization:
-		return a + " realizes " + b
+func printStatement(m *model.Model, s Statement) string { return forms[s.Form].print(m, s) }
+
+// printEnds writes both ends with a verb between.
+func printEnds(m *model.Model, s Statement, verb string) string {
+	return printEnd(m, s.Ends[0]) + " " + verb + " " + printEnd(m, s.Ends[1])
+}
+
+func printAssociation(m *model.Model, s Statement) string {
+	return printEnds(m, s, printVerb(s.Verb, s.Reading)) + printThrough(m, s)
+}
+
+func printWhole(m *model.Model, s Statement) string {
+	verb := "is made of"
+	if s.Shared {
+		verb = "brings together"
 	}
-	out := a + " depends on " + b
+	out := printEnds(m, s, verb)
+	if s.Verb != "" {
+		out += " named " + printVerb(s.Verb, s.Reading)
+	}
+	return out + printThrough(m, s)
+}
+
+func printGeneralization(m *model.Model, s Statement) string {
+	out := printKind(m, s.Ends[0].Ref) + " is a kind of " + printKind(m, s.Ends[1].Ref)
+	if s.Set.Name != "" {
+		out += " in " + printName(s.Set.Name)
+		if words := setWords(s.Set); len(words) > 0 {
+			out += " {" + strings.Join(words, ", ") + "}"
+		}
+	}
+	return out
+}
+
+func printRealization(m *model.Model, s Statement) string { return printEnds(m, s, "realizes") }
+
+func printDependency(m *model.Model, s Statement) string {
+	verb := "depends on"
 	if s.Kind == model.Usage {
-		out = a + " uses " + b
+		verb = "uses"
 	}
+	out := printEnds(m, s, verb)
 	if s.Verb != "" {
 		out += " as " + printName(s.Verb)
 	}

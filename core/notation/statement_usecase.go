@@ -24,32 +24,32 @@ var caseKinds = []model.Kind{model.Actor, model.UseCase}
 
 func isCase(k model.Kind) bool { return slices.Contains(caseKinds, k) }
 
-// partWords are the verbs of a participation; the first of each part is printed.
-var partWords = []struct {
+// partWord is a verb of a participation.
+type partWord struct {
 	words string
 	part  model.Part
-	usual bool
-}{
+	usual bool // only the forgiving reader takes it
+}
+
+// partWords are the verbs of a participation; the first of each part is printed.
+var partWords = []partWord{
 	{"starts", model.Primary, false}, {"supports", model.Supporting, false}, {"takes part in", model.Unspecified, false},
 	{"start", model.Primary, true}, {"support", model.Supporting, true}, {"take part in", model.Unspecified, true}, {"participates in", model.Unspecified, true},
 }
 
-func caseStatement(r *model.Relationship, m *model.Model, ref func(model.ID) Ref) Statement {
-	s := Statement{}
-	s.Ends[0].Ref, s.Ends[1].Ref = ref(r.Source), ref(r.Target)
-	switch r.Kind {
-	case model.Participation:
-		s.Form, s.Part = FormPart, r.Participation().Part
-	case model.Include:
-		s.Form = FormInclude
-	case model.Extend:
-		d := r.Extend()
-		s.Form, s.Condition = FormExtend, d.Condition
-		for _, p := range d.Points {
-			s.Points = append(s.Points, m.Element(p).Name)
-		}
+func partStatement(_ *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
+	s := between(FormPart, r, ref)
+	s.Part = r.Participation().Part
+	return s, true
+}
+
+func extendStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
+	s, d := between(FormExtend, r, ref), r.Extend()
+	s.Condition = d.Condition
+	for _, p := range d.Points {
+		s.Points = append(s.Points, m.Element(p).Name)
 	}
-	return s
+	return s, true
 }
 
 // caseStatements finds every way to read the tokens as something said of use
@@ -226,19 +226,20 @@ func (p *parser) caseNames(i int) []parsed[string] {
 	return out
 }
 
-func printCase(m *model.Model, s Statement) string {
-	a, b := printName(s.Ends[0].Ref.Name), printName(s.Ends[1].Ref.Name)
-	switch s.Form {
-	case FormPart:
-		for _, v := range partWords {
-			if v.part == s.Part {
-				return a + " " + v.words + " " + b
-			}
-		}
-	case FormInclude:
-		return a + " includes " + b
-	}
-	out := a + " extends " + b
+// printCases writes both ends and a verb between.
+func printCases(s Statement, verb string) string {
+	return printName(s.Ends[0].Ref.Name) + " " + verb + " " + printName(s.Ends[1].Ref.Name)
+}
+
+func printPart(_ *model.Model, s Statement) string {
+	i := slices.IndexFunc(partWords, func(v partWord) bool { return v.part == s.Part })
+	return printCases(s, partWords[i].words)
+}
+
+func printInclude(_ *model.Model, s Statement) string { return printCases(s, "includes") }
+
+func printExtend(_ *model.Model, s Statement) string {
+	out := printCases(s, "extends")
 	for i, n := range s.Points {
 		if i == 0 {
 			out += " at " + printName(n)
@@ -252,6 +253,43 @@ func printCase(m *model.Model, s Statement) string {
 	return out
 }
 
+func makePart(k *making) {
+	k.between(model.Participation, k.a, k.b)
+	if k.s.Part != model.Unspecified {
+		k.set(model.P("part", k.s.Part))
+	}
+}
+
+func makeExtend(k *making) {
+	k.between(model.Extend, k.a, k.b)
+	patch := model.Patch{}
+	if points := extensionPoints(k); len(points) > 0 {
+		patch["points"] = model.P("x", points)["x"]
+	}
+	if k.s.Condition != "" {
+		patch["condition"] = model.P("x", k.s.Condition)["x"]
+	}
+	k.set(patch)
+}
+
+// extensionPoints finds those of the extended use case by name, or makes them.
+func extensionPoints(k *making) []model.ID {
+	var points []model.ID
+	for _, name := range k.s.Points {
+		at := k.id("point", name)
+		for _, e := range k.m.Children(k.b, model.ExtensionPoint) {
+			if e.Name == name {
+				at = e.ID
+			}
+		}
+		if k.m.Element(at) == nil && !slices.Contains(points, at) {
+			k.before = append(k.before, &model.AddPart{ID: at, Owner: k.b, Kind: model.ExtensionPoint, Name: name})
+		}
+		points = append(points, at)
+	}
+	return points
+}
+
 // printKind writes a reference of a generalization with its kind where something
 // of another kind bears the name too.
 func printKind(m *model.Model, r Ref) string {
@@ -262,24 +300,29 @@ func printKind(m *model.Model, r Ref) string {
 	return out
 }
 
-// readCase tells a relationship of use cases in both directions.
-func readCase(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+func readPart(_ *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
 	a, b := name(r.Source), name(r.Target)
-	switch r.Kind {
-	case model.Participation:
-		switch r.Participation().Part {
-		case model.Primary:
-			return []Sentence{plain(a + " starts " + b + "."), plain(b + " is there for " + a + ".")}
-		case model.Supporting:
-			return []Sentence{plain(a + " supports " + b + "."), plain("In " + b + ", " + a + " is asked for something.")}
-		}
-		return []Sentence{plain(a + " takes part in " + b + "."), plain("In " + b + ", " + a + " takes part; it is not said who starts it.")}
-	case model.Include:
-		return []Sentence{plain("Every " + quoted(a) + " includes " + quoted(b) + "."), plain(quoted(b) + " is always done as part of " + quoted(a) + ".")}
-	case model.Within:
-		return []Sentence{plain(b + " offers " + quoted(a) + "."), plain(quoted(a) + " is in " + b + ".")}
+	switch r.Participation().Part {
+	case model.Primary:
+		return []Sentence{plain(a + " starts " + b + "."), plain(b + " is there for " + a + ".")}
+	case model.Supporting:
+		return []Sentence{plain(a + " supports " + b + "."), plain("In " + b + ", " + a + " is asked for something.")}
 	}
-	d := r.Extend()
+	return []Sentence{plain(a + " takes part in " + b + "."), plain("In " + b + ", " + a + " takes part; it is not said who starts it.")}
+}
+
+func readInclude(_ *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	a, b := quoted(name(r.Source)), quoted(name(r.Target))
+	return []Sentence{plain("Every " + a + " includes " + b + "."), plain(b + " is always done as part of " + a + ".")}
+}
+
+func readWithin(_ *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	a, b := quoted(name(r.Source)), name(r.Target)
+	return []Sentence{plain(b + " offers " + a + "."), plain(a + " is in " + b + ".")}
+}
+
+func readExtend(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
+	d, a, b := r.Extend(), quoted(name(r.Source)), quoted(name(r.Target))
 	at, when := "", "Sometimes"
 	for i, p := range d.Points {
 		if e := m.Element(p); e != nil {
@@ -289,7 +332,7 @@ func readCase(m *model.Model, r *model.Relationship, name func(model.ID) string)
 	if d.Condition != "" {
 		when = "When " + d.Condition + ","
 	}
-	return []Sentence{plain(when + " " + quoted(a) + " is added to " + quoted(b) + at + "."), plain(quoted(b) + " is complete without " + quoted(a) + ".")}
+	return []Sentence{plain(when + " " + a + " is added to " + b + at + "."), plain(b + " is complete without " + a + ".")}
 }
 
 func quoted(name string) string { return "“" + name + "”" }

@@ -9,22 +9,6 @@ import (
 	"lexeon/core/scene"
 )
 
-// newElementFor makes an element; a process becomes part of the level that is
-// spoken of.
-func newElementFor(kind model.Kind, id model.ID, name string, scope notation.Scope) *model.AddElement {
-	add := &model.AddElement{ID: id, Kind: kind, Name: name}
-	if kind == model.Component {
-		add.Owner = scope.Inside
-	}
-	if kind == model.Process && scope.Parent != "" {
-		add.Owner = scope.Parent
-		if scope.View != model.Logical {
-			add.Set = model.P("view", scope.View)
-		}
-	}
-	return add
-}
-
 // PlacementRequest asks how an element is placed.
 type PlacementRequest struct {
 	Kind    model.Kind `json:"kind"`
@@ -51,7 +35,7 @@ func (pr *Proposer) Placement(m *model.Model, req PlacementRequest) (PlacementRe
 		kind, name = e.Kind, e.Name
 	} else {
 		subject = cmp.Or(req.ID, model.DeriveID("new", req.Seed))
-		add := newElementFor(kind, subject, name, notation.ScopeOf(m, req.Diagram))
+		add := notation.NewElement(notation.Ref{Kind: kind, Name: name}, subject, notation.ScopeOf(m, req.Diagram))
 		if typed := gestureOf(kind).typed; typed != nil {
 			if err := typed(pr, m, req, add); err != nil {
 				return PlacementReply{}, err

@@ -128,7 +128,7 @@ func (pr *Proposer) placing(m *model.Model, r notation.Reading, diagram, near mo
 		// The next one must not take the same place.
 		steps := []model.Change{place}
 		if m.Element(id) == nil {
-			steps = []model.Change{newElementFor(refs[i].Kind, id, refs[i].Name, r.Scope), place}
+			steps = []model.Change{notation.NewElement(refs[i], id, r.Scope), place}
 		}
 		if next, _, _, err := model.Edit(draft, steps); err == nil {
 			draft = next
