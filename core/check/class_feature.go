@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"lexeon/core/classifier"
+	"lexeon/core/english"
 	"lexeon/core/model"
 	"lexeon/core/rework"
 )
@@ -101,16 +102,8 @@ var classTypeMissing = &Analyzer{
 		if len(missing) > 1 {
 			verb = "have no type"
 		}
-		p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s: %s %s.", nameOf(m, r.RowID()), listed(missing), verb)}, idStrings(ids)...)
+		p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s: %s %s.", nameOf(m, r.RowID()), english.List(missing), verb)}, idStrings(ids)...)
 	}},
-}
-
-// listed joins names: a, b and c.
-func listed(names []string) string {
-	if len(names) < 2 {
-		return strings.Join(names, "")
-	}
-	return strings.Join(names[:len(names)-1], ", ") + " and " + names[len(names)-1]
 }
 
 var classAttributeIsClass = &Analyzer{
@@ -264,7 +257,7 @@ var classRepeatedAttribute = &Analyzer{
 				names = append(names, a.Name)
 				ids = append(ids, a.ID)
 			}
-			f := Finding{Subject: r.RowID(), Related: ids, Key: key, says: say("%s: %s are one attribute that occurs several times.", nameOf(m, r.RowID()), listed(names))}
+			f := Finding{Subject: r.RowID(), Related: ids, Key: key, says: say("%s: %s are one attribute that occurs several times.", nameOf(m, r.RowID()), english.List(names))}
 			one := model.Plural(stem)
 			if !slices.ContainsFunc(m.Children(r.RowID(), model.Attribute, model.Literal), func(e *model.Element) bool { return e.Name == one }) {
 				mend := Mend{Title: fmt.Sprintf("Make it %s [0..%d]", one, len(list)), Changes: []model.Change{&model.SetPart{ID: ids[0], Set: model.P("name", one, "multiplicity", fmt.Sprintf("0..%d", len(list)))}}}
@@ -316,7 +309,7 @@ var classAccessorListed = &Analyzer{
 		for _, id := range ids {
 			mend.Changes = append(mend.Changes, &model.Delete{ID: id})
 		}
-		p.Report(Finding{Subject: e.ID, Related: ids, says: say("%s lists accessors: %s.", nameOf(m, e.ID), listed(listedOnes)), Mends: []Mend{mend}}, idStrings(ids)...)
+		p.Report(Finding{Subject: e.ID, Related: ids, says: say("%s lists accessors: %s.", nameOf(m, e.ID), english.List(listedOnes)), Mends: []Mend{mend}}, idStrings(ids)...)
 	}},
 }
 
@@ -344,7 +337,7 @@ var classPublicAttribute = &Analyzer{
 			for _, id := range ids {
 				mend.Changes = append(mend.Changes, &model.SetPart{ID: id, Set: model.P("visibility", model.Private)})
 			}
-			p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s: anybody can write %s, past its operations.", nameOf(m, r.RowID()), listed(open)), Mends: []Mend{mend}}, idStrings(ids)...)
+			p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s: anybody can write %s, past its operations.", nameOf(m, r.RowID()), english.List(open)), Mends: []Mend{mend}}, idStrings(ids)...)
 		}
 	}},
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"lexeon/core/classifier"
+	"lexeon/core/english"
 	"lexeon/core/model"
 	"lexeon/core/rework"
 )
@@ -28,7 +29,7 @@ var interfaceAttributes = &Analyzer{
 			}
 		}
 		if len(ids) > 0 {
-			p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s is an interface and has attributes: %s.", nameOf(m, r.RowID()), listed(names))}, idStrings(ids)...)
+			p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s is an interface and has attributes: %s.", nameOf(m, r.RowID()), english.List(names))}, idStrings(ids)...)
 		}
 	}},
 }
@@ -112,8 +113,8 @@ var interfaceIncomplete = &Analyzer{
 				ids = append(ids, o.ID)
 			}
 			rel := r.(*model.Relationship)
-			f := Finding{Subject: class, Related: append([]model.ID{rel.ID}, ids...), Key: string(rel.ID), says: say("%s has to offer what %s asks for: %s.", nameOf(m, class), nameOf(m, rel.Target), listed(names))}
-			f.Mends = []Mend{{Title: "Add " + listed(names), Changes: rework.OperationChanges(m, class, byClass[class], "mend "+string(rel.ID))}}
+			f := Finding{Subject: class, Related: append([]model.ID{rel.ID}, ids...), Key: string(rel.ID), says: say("%s has to offer what %s asks for: %s.", nameOf(m, class), nameOf(m, rel.Target), english.List(names))}
+			f.Mends = []Mend{{Title: "Add " + english.List(names), Changes: rework.OperationChanges(m, class, byClass[class], "mend "+string(rel.ID))}}
 			p.Report(f, idStrings(ids)...)
 		}
 	}},
@@ -155,10 +156,13 @@ var realizationKind = &Analyzer{
 	Scope: Each{Kinds: realizations, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
 		a, b := m.Element(rel.Source), m.Element(rel.Target)
-		if a == nil || b == nil || (b.Kind == model.Interface || b.Kind == model.Component) && a.Kind != model.Interface {
+		if a == nil || b == nil || (b.Kind == model.Interface || b.Kind == model.Component) && a.Kind != model.Interface && a.Kind != model.Signal {
 			return
 		}
 		f := Finding{Subject: rel.ID, Related: []model.ID{a.ID, b.ID}, says: say("%s cannot realize %s: only an interface is realized, and not by an interface.", nameOf(m, a.ID), nameOf(m, b.ID))}
+		if a.Kind == model.Signal {
+			f.says = say("%s cannot realize %s: a signal has no operations to offer.", nameOf(m, a.ID), nameOf(m, b.ID))
+		}
 		if a.Kind == b.Kind && a.ID != b.ID {
 			f.Mends = append(f.Mends, Mend{Title: fmt.Sprintf("Say that %s is a kind of %s", nameOf(m, a.ID), nameOf(m, b.ID)), Changes: []model.Change{&model.SetRelationship{ID: rel.ID, Set: model.P("kind", model.Generalization)}}})
 		}
@@ -213,8 +217,8 @@ var classAbstractMissing = &Analyzer{
 			names = append(names, o.Name+"()")
 			ids = append(ids, o.ID)
 		}
-		p.Report(Finding{Subject: e.ID, Related: ids, says: say("%s inherits abstract operations and does not say how they are done: %s.", nameOf(m, e.ID), listed(names)), Mends: []Mend{
-			{Title: "Add " + listed(names), Changes: rework.OperationChanges(m, e.ID, left, "abstract "+string(e.ID))},
+		p.Report(Finding{Subject: e.ID, Related: ids, says: say("%s inherits abstract operations and does not say how they are done: %s.", nameOf(m, e.ID), english.List(names)), Mends: []Mend{
+			{Title: "Add " + english.List(names), Changes: rework.OperationChanges(m, e.ID, left, "abstract "+string(e.ID))},
 			{Title: fmt.Sprintf("Make %s abstract", nameOf(m, e.ID)), Changes: []model.Change{&model.SetClassifier{ID: e.ID, Set: model.P("abstract", true)}}},
 		}}, idStrings(ids)...)
 	}},

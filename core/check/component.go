@@ -8,6 +8,7 @@ import (
 
 	"lexeon/core/classifier"
 	"lexeon/core/component"
+	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
@@ -167,7 +168,7 @@ var componentSeemsReversed = &Analyzer{
 				f.Related = append(f.Related, r.Source)
 				f.Mends = append(f.Mends, Mend{Title: fmt.Sprintf("%s provides it", nameOf(m, r.Source)), Changes: []model.Change{&model.SetRelationship{ID: r.ID, Set: model.P("kind", model.Provides)}}})
 			}
-			f.says = say("%s is required by %s, and provided by nobody. Does one of them provide it?", nameOf(m, i), listed(names))
+			f.says = say("%s is required by %s, and provided by nobody. Does one of them provide it?", nameOf(m, i), english.List(names))
 			p.Report(f)
 		}
 		for _, r := range m.Relationships(model.Assembly) {
@@ -253,7 +254,7 @@ var componentCycle = &Analyzer{
 	Scope: onComponents(func(p *Pass) {
 		m := p.Model
 		for _, circle := range component.CirclesOf(m, componentCallers.of(p)) {
-			p.Report(Finding{Subject: circle[0], Related: circle[1:], says: say("%s call each other in a circle.", listed(namesOf(m, circle)))}, idStrings(circle)...)
+			p.Report(Finding{Subject: circle[0], Related: circle[1:], says: say("%s call each other in a circle.", english.List(namesOf(m, circle)))}, idStrings(circle)...)
 		}
 	}),
 }
@@ -434,7 +435,7 @@ var componentSharedClass = &Analyzer{
 				return slices.ContainsFunc(by[class], func(o model.ID) bool { return slices.Contains(ancestors(m, o), id) })
 			})
 			if len(apart) > 1 {
-				p.Report(Finding{Subject: class, Related: apart, says: say("%s is in %s. Which of them does it belong to?", nameOf(m, class), listed(namesOf(m, apart)))})
+				p.Report(Finding{Subject: class, Related: apart, says: say("%s is in %s. Which of them does it belong to?", nameOf(m, class), english.List(namesOf(m, apart)))})
 			}
 		}
 	}),

@@ -2,6 +2,7 @@ package check
 
 import (
 	"lexeon/core/dataflow"
+	"lexeon/core/english"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
 )
@@ -29,9 +30,9 @@ var crossLifecycle = &Analyzer{
 				related = append(related, r.ID)
 			}
 			name := nameOf(m, l.Class.ID)
-			message := say("Nobody creates %s, though %s %s with it. Where does it come from?", name, listed(who), verbFor(who, "works", "work"))
+			message := say("Nobody creates %s, though %s %s with it. Where does it come from?", name, english.List(who), verbFor(who, "works", "work"))
 			if l.Missing == matrix.Read {
-				message = say("Nobody looks at %s, though %s %s it. Whom is it for?", name, listed(who), verbFor(who, "makes", "make"))
+				message = say("Nobody looks at %s, though %s %s it. Whom is it for?", name, english.List(who), verbFor(who, "makes", "make"))
 			}
 			p.Report(Finding{Subject: l.Class.ID, Key: l.Missing.String(), Related: related, says: message})
 		}

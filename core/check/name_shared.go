@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
@@ -44,7 +45,7 @@ var nameShared = &Analyzer{
 				}
 			}
 			if len(kinds) > 1 {
-				p.Report(Finding{Subject: ids[0], Related: ids[1:], says: say("%s is %s. Rename all but one.", nameOf(p.Model, ids[0]), listed(kinds))}, idStrings(ids)...)
+				p.Report(Finding{Subject: ids[0], Related: ids[1:], says: say("%s is %s. Rename all but one.", nameOf(p.Model, ids[0]), english.List(kinds))}, idStrings(ids)...)
 			}
 		},
 	},

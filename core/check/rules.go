@@ -19,6 +19,7 @@ var All = []*Analyzer{
 	classShadowing, classTypeMissing, classAttributeIsClass, classTextForClass, classForeignKeyAttribute, classRepeatedAttribute, classAccessorListed,
 	classPublicAttribute, classDerivedRule, classTooLarge, classIdentifierMissing,
 	interfaceAttributes, interfaceVisibility, interfaceUnrealized, interfaceIncomplete, interfaceSignature, realizationKind,
+	signalUnreceived,
 	classAbstractOperation, classAbstractMissing, enumerationDuplicate, enumerationEmpty, packageCycle,
 	nameSynonym, nameShared, nameVariant, nameNumber, nameStyle, objectLink, objectValue,
 	flowUnnamed, flowVerbName, flowAndName, flowControl, flowGoods,

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"lexeon/core/english"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
 )
@@ -25,7 +26,7 @@ var crossStoreData = &Analyzer{
 			}
 			lack := names[0] + " has no attribute for it"
 			if len(names) > 1 {
-				lack = "none of " + listed(names) + " has an attribute for it"
+				lack = "none of " + english.List(names) + " has an attribute for it"
 			}
 			f := Finding{Subject: k.Store.ID, Key: string(k.Item.ID), Related: []model.ID{k.Item.ID}, says: say("%s rests in %s, and %s.", nameOf(p.Model, k.Item.ID), nameOf(p.Model, k.Store.ID), lack)}
 			if len(k.Of) == 1 {

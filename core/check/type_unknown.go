@@ -2,6 +2,7 @@ package check
 
 import (
 	"fmt"
+	"slices"
 
 	"lexeon/core/model"
 )
@@ -16,7 +17,7 @@ var typeUnknown = &Analyzer{
 	Finds:  "floralSource: FloralSource, where nothing of that name exists",
 	Leaves: "mass: Decimal, grade: Grade where Grade is an enumeration",
 	Scope: Each{
-		Kinds: []model.Kind{model.Attribute, model.Operation, model.Parameter},
+		Kinds: []model.Kind{model.Attribute, model.Operation, model.Parameter, model.Reception},
 		Reach: []Neighbourhood{Self, Parts, partsOfParts, TypedParts, nearTypes},
 		Run: func(p *Pass, r model.Row) {
 			e := r.(*model.Element)
@@ -27,14 +28,17 @@ var typeUnknown = &Analyzer{
 			if _, ok := model.Primitive(name); ok {
 				return
 			}
-			found := p.Model.ClassifiersNamed(name)
+			found := fitting(e, p.Model.ClassifiersNamed(name))
 			if len(found) > 1 {
 				p.Report(Finding{Subject: e.ID, says: say("%s: the type %s may be any of %d elements of that name.", whereOf(p.Model, e), name, len(found))})
 				return
 			}
 			f := Finding{Subject: e.ID, says: say("%s: the type %s is not known.", whereOf(p.Model, e), name)}
+			if e.Kind == model.Reception {
+				f.says = say("%s receives the signal %s, which is not known.", nameOf(p.Model, e.Owner), name)
+			}
 			seen := map[string]bool{}
-			for _, near := range p.Model.ClassifiersByTerm(name) {
+			for _, near := range fitting(e, p.Model.ClassifiersByTerm(name)) {
 				if seen[near.Name] {
 					continue
 				}
@@ -43,7 +47,7 @@ var typeUnknown = &Analyzer{
 				f.Mends = append(f.Mends, Mend{Title: "Use " + near.Name, Changes: []model.Change{
 					&model.SetPart{ID: e.ID, Set: model.P("typeName", near.Name)}}})
 			}
-			for _, kind := range []model.Kind{model.Class, model.DataType, model.Enumeration} {
+			for _, kind := range kindsOfType(e) {
 				f.Mends = append(f.Mends, Mend{
 					Title:   fmt.Sprintf("Create the %s %s", kind.Title(), name),
 					Changes: []model.Change{&model.AddElement{ID: model.DeriveID("type", string(e.ID), name), Kind: kind, Name: name}},
@@ -52,6 +56,19 @@ var typeUnknown = &Analyzer{
 			p.Report(f, idStrings(f.Related)...)
 		},
 	},
+}
+
+// fitting leaves what can be the type of a part: only a signal is received.
+func fitting(e *model.Element, types []*model.Element) []*model.Element {
+	return slices.DeleteFunc(types, func(t *model.Element) bool { return e.Kind == model.Reception && t.Kind != model.Signal })
+}
+
+// kindsOfType are what the type of a part may be made as.
+func kindsOfType(e *model.Element) []model.Kind {
+	if e.Kind == model.Reception {
+		return []model.Kind{model.Signal}
+	}
+	return []model.Kind{model.Class, model.DataType, model.Enumeration}
 }
 
 // nearTypes: an element's name may be the one that a type was meant to be, by

@@ -1,6 +1,7 @@
 package check
 
 import (
+	"lexeon/core/english"
 	"lexeon/core/matrix"
 	"lexeon/core/model"
 )
@@ -23,7 +24,7 @@ var crossUseCaseComponent = &Analyzer{
 			return
 		}
 		for _, w := range homeless {
-			p.Report(Finding{Subject: w.row.ID, Related: idsOf(w.classes), says: say("%s works with %s, and no component holds any of it. Who does it?", nameOf(m, w.row.ID), listed(namesOf(m, idsOf(w.classes))))})
+			p.Report(Finding{Subject: w.row.ID, Related: idsOf(w.classes), says: say("%s works with %s, and no component holds any of it. Who does it?", nameOf(m, w.row.ID), english.List(namesOf(m, idsOf(w.classes))))})
 		}
 		for _, c := range x.Components {
 			if c.Component().External || serves(m, callers, c.ID) || touched(m, x, c) {

@@ -28,7 +28,7 @@ type Doubt struct {
 // the interface requires.
 func Realized(m *model.Model, r *model.Relationship) (missing []Missing, doubts []Doubt) {
 	from, to := m.Element(r.Source), m.Element(r.Target)
-	if from == nil || to == nil || to.Kind != model.Interface || from.Kind == model.Interface {
+	if from == nil || to == nil || to.Kind != model.Interface || from.Kind == model.Interface || from.Kind == model.Signal {
 		return nil, nil
 	}
 	need := Required(m, to.ID)

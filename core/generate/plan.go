@@ -158,6 +158,11 @@ func (p *planner) features(t *Type) {
 				op.Params = append(op.Params, Param{Name: q.Name, Type: p.ref(q, d.Multiplicity), Direction: d.Direction})
 			}
 			t.Operations = append(t.Operations, op)
+		case model.Reception: // who receives a signal has an operation for it
+			name := p.m.TypeText(e)
+			op := &Operation{Name: "receive " + name, Definition: "is called when " + name + " arrives.", Data: model.OperationData{Visibility: model.Public}}
+			op.Params = []Param{{Name: name, Type: p.ref(e, model.Range(1, 1))}}
+			t.Operations = append(t.Operations, op)
 		case model.Literal:
 			t.Literals = append(t.Literals, Literal{Name: e.Name, Value: e.Literal().Value, Definition: e.Definition})
 		}

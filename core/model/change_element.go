@@ -276,6 +276,9 @@ func (d *draft) deleteElement(e *Element) {
 			if data, ok := withoutPort(u.Data, e.ID); ok {
 				n.Data = data
 			}
+			if n.Refers == e.ID { // it is not said any more which operation sends
+				n.Refers = ""
+			}
 			if n.Class == e.ID {
 				n.Class = ""
 			}
@@ -347,14 +350,16 @@ func (d *draft) bindTypes(e *Element) {
 		return
 	}
 	for _, p := range d.TypedAs(e.Name) {
-		d.put(p.withType(e.ID, ""))
+		if p.fits(e) {
+			d.put(p.withType(e.ID, ""))
+		}
 	}
 }
 
 // bindType points one typed part to the classifier that bears its type's name.
 func (d *draft) bindType(e *Element) *Element {
 	if name := e.TypeName(); name != "" {
-		if found := d.ClassifiersNamed(name); len(found) == 1 {
+		if found := d.ClassifiersNamed(name); len(found) == 1 && e.fits(found[0]) {
 			return e.withType(found[0].ID, "")
 		}
 	}

@@ -118,6 +118,8 @@ func (c *SetRelationship) apply(d *draft) error {
 		allowed = append(allowed, "source", "target")
 	case Anchor, Link:
 		allowed = append(allowed, "source", "target", "refers")
+	case Usage:
+		allowed = append(allowed, "kind", "source", "target", "refers")
 	case Association, Trace:
 	default:
 		allowed = append(allowed, "kind", "source", "target")

@@ -184,6 +184,7 @@ func (e *Element) Classifier() ClassifierData { return dataOf[ClassifierData](e.
 func (e *Element) Attribute() AttributeData   { return dataOf[AttributeData](e.Data) }
 func (e *Element) Operation() OperationData   { return dataOf[OperationData](e.Data) }
 func (e *Element) Parameter() ParameterData   { return dataOf[ParameterData](e.Data) }
+func (e *Element) Reception() ReceptionData   { return dataOf[ReceptionData](e.Data) }
 func (e *Element) Literal() LiteralData       { return dataOf[LiteralData](e.Data) }
 func (e *Element) Unread() UnreadData         { return dataOf[UnreadData](e.Data) }
 func (e *Element) End() EndData               { return dataOf[EndData](e.Data) }
@@ -200,17 +201,16 @@ func dataOf[T any](d Data) (zero T) {
 	return zero
 }
 
+// typed is what parts have that are of a type: its name as typed, where no element bears it.
+type typed interface {
+	typeName() string
+	withTypeName(name string) Data
+}
+
 // TypeName is the type of a typed part as typed, where no element bears it.
 func (e *Element) TypeName() string {
-	switch d := e.Data.(type) {
-	case *AttributeData:
-		return d.TypeName
-	case *OperationData:
-		return d.TypeName
-	case *ParameterData:
-		return d.TypeName
-	case *ObjectData:
-		return d.TypeName
+	if d, ok := e.Data.(typed); ok {
+		return d.typeName()
 	}
 	return ""
 }
@@ -219,23 +219,16 @@ func (e *Element) TypeName() string {
 func (e *Element) withType(to ID, name string) *Element {
 	c := *e
 	c.Type = to
-	switch d := e.Data.(type) {
-	case *AttributeData:
-		d2 := *d
-		d2.TypeName = name
-		c.Data = &d2
-	case *OperationData:
-		d2 := *d
-		d2.TypeName = name
-		c.Data = &d2
-	case *ParameterData:
-		d2 := *d
-		d2.TypeName = name
-		c.Data = &d2
-	case *ObjectData:
-		d2 := *d
-		d2.TypeName = name
-		c.Data = &d2
+	if d, ok := e.Data.(typed); ok {
+		c.Data = d.withTypeName(name)
 	}
 	return &c
 }
+
+func (d *AttributeData) typeName() string { return d.TypeName }
+func (d *OperationData) typeName() string { return d.TypeName }
+func (d *ParameterData) typeName() string { return d.TypeName }
+
+func (d AttributeData) withTypeName(name string) Data { d.TypeName = name; return &d }
+func (d OperationData) withTypeName(name string) Data { d.TypeName = name; return &d }
+func (d ParameterData) withTypeName(name string) Data { d.TypeName = name; return &d }

@@ -18,6 +18,9 @@ type SlotValue struct {
 
 func (*ObjectData) data() {}
 
+func (d *ObjectData) typeName() string             { return d.TypeName }
+func (d ObjectData) withTypeName(name string) Data { d.TypeName = name; return &d }
+
 func (e *Element) Object() ObjectData { return dataOf[ObjectData](e.Data) }
 
 // ObjectsOf lists the objects that are directly of a classifier, sorted by id.

@@ -7,10 +7,13 @@ type Kind string
 
 // Kinds of elements that stand for themselves. Terms of UML 2.5.1.
 const (
-	Class             Kind = "class"
-	Interface         Kind = "interface"
-	Enumeration       Kind = "enumeration"
-	DataType          Kind = "dataType"
+	Class       Kind = "class"
+	Interface   Kind = "interface"
+	Enumeration Kind = "enumeration"
+	DataType    Kind = "dataType"
+	// Signal is what objects send to each other: UML 2.5.1, 10.3. It has attributes, and no
+	// operations.
+	Signal            Kind = "signal"
 	GeneralizationSet Kind = "generalizationSet"
 	Note              Kind = "note" // UML: Comment
 	Constraint        Kind = "constraint"
@@ -59,9 +62,12 @@ const (
 
 // Kinds of parts: rows with an owner and an order key.
 const (
-	Attribute  Kind = "attribute"
-	Operation  Kind = "operation"
-	Parameter  Kind = "parameter"
+	Attribute Kind = "attribute"
+	Operation Kind = "operation"
+	Parameter Kind = "parameter"
+	// Reception says that a classifier is ready for a signal, which is its type: UML 2.5.1,
+	// 10.3.
+	Reception  Kind = "reception"
 	Literal    Kind = "literal"
 	UnreadLine Kind = "unreadLine" // a line of features that could not be read, kept as typed
 	End        Kind = "end"        // an end of an association
@@ -147,6 +153,7 @@ var elementKinds = []KindInfo{
 	{Kind: Interface, Title: "interface", Plural: "interfaces", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "i", On: builtDiagrams, listed: true, data: func() Data { return &ClassifierData{} }},
 	{Kind: Enumeration, Title: "enumeration", Plural: "enumerations", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "e", On: classDiagrams, listed: true, data: func() Data { return &ClassifierData{} }},
 	{Kind: DataType, Title: "data type", Plural: "data types", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "d", On: classDiagrams, listed: true, data: func() Data { return &ClassifierData{} }},
+	{Kind: Signal, Title: "signal", Plural: "signals", Classifier: true, Term: true, Owners: inPackages, Rootless: true, Letter: "g", On: classDiagrams, listed: true, data: func() Data { return &ClassifierData{} }},
 	{Kind: Process, Title: "process", Plural: "processes", Owners: []Kind{Process}, Rootless: true, Letter: "p", On: flowDiagrams, listed: true, Named: true, data: func() Data { return &ProcessData{} }},
 	{Kind: Entity, Title: "external entity", Plural: "external entities", Term: true, Letter: "x", On: flowDiagrams, listed: true},
 	{Kind: Store, Title: "data store", Plural: "data stores", Term: true, Letter: "s", On: flowDiagrams, listed: true, data: func() Data { return &StoreData{} }},
@@ -165,12 +172,13 @@ var elementKinds = []KindInfo{
 	{Kind: Sentence, Title: "sentence", Plural: "sentences", Owners: []Kind{Section}, data: func() Data { return &SentenceData{} }},
 	{Kind: Activity, Title: "activity", Plural: "activities", Ordered: true, listed: true, data: func() Data { return &ActivityData{} }},
 	{Kind: SetAside, Title: "rejected candidate", Plural: "rejected candidates", listed: true, data: func() Data { return &SetAsideData{} }},
-	{Kind: GeneralizationSet, listed: true, Title: "generalization set", Plural: "generalization sets", Owners: []Kind{Class, Interface, DataType, Enumeration}, data: func() Data { return &GeneralizationSetData{} }},
-	{Kind: Attribute, Title: "attribute", Plural: "attributes", Owners: []Kind{Class, Interface, DataType, Enumeration}, data: func() Data { return &AttributeData{} }},
+	{Kind: GeneralizationSet, listed: true, Title: "generalization set", Plural: "generalization sets", Owners: []Kind{Class, Interface, DataType, Enumeration, Signal}, data: func() Data { return &GeneralizationSetData{} }},
+	{Kind: Attribute, Title: "attribute", Plural: "attributes", Owners: []Kind{Class, Interface, DataType, Enumeration, Signal}, data: func() Data { return &AttributeData{} }},
 	{Kind: Operation, Title: "operation", Plural: "operations", Owners: []Kind{Class, Interface, DataType, Enumeration}, data: func() Data { return &OperationData{} }},
 	{Kind: Parameter, Title: "parameter", Plural: "parameters", Owners: []Kind{Operation}, data: func() Data { return &ParameterData{} }},
+	{Kind: Reception, Title: "reception", Plural: "receptions", Owners: []Kind{Class, Interface, Component}, data: func() Data { return &ReceptionData{} }},
 	{Kind: Literal, Title: "literal", Plural: "literals", Owners: []Kind{Enumeration}, data: func() Data { return &LiteralData{} }},
-	{Kind: UnreadLine, Title: "unread line", Plural: "unread lines", Owners: []Kind{Class, Interface, DataType, Enumeration}, data: func() Data { return &UnreadData{} }},
+	{Kind: UnreadLine, Title: "unread line", Plural: "unread lines", Owners: []Kind{Class, Interface, DataType, Enumeration, Signal, Component}, data: func() Data { return &UnreadData{} }},
 	{Kind: Port, Title: "port", Plural: "ports", Owners: []Kind{Component}, data: func() Data { return &PortData{} }},
 	{Kind: ExtensionPoint, Title: "extension point", Plural: "extension points", Owners: []Kind{UseCase}, data: func() Data { return &ExtensionPointData{} }},
 	{Kind: Step, Title: "step", Plural: "steps", Owners: []Kind{UseCase, Alternative}, data: func() Data { return &StepData{} }},
@@ -238,6 +246,13 @@ func (k Kind) Title() string {
 	}
 	return string(k)
 }
+
+// HasFeatures reports whether elements of the kind can own lines of features.
+func (k Kind) HasFeatures() bool { return slices.Contains(elementInfo[UnreadLine].Owners, k) }
+
+// HasInstances reports whether elements of the kind are classifiers whose instances bear
+// values: classes, data types and signals.
+func (k Kind) HasInstances() bool { return k == Class || k == DataType || k == Signal }
 
 // IsText reports whether elements of the kind are a text on the sheet.
 func (k Kind) IsText() bool { return k == Note || k == Constraint }

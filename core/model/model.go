@@ -561,6 +561,8 @@ func (m *Model) Describe(id ID) string {
 		switch r.Kind {
 		case Note, Constraint:
 			return r.Kind.Title() + " " + quoteName(firstWords(r.Note().Body))
+		case Reception:
+			return "reception " + quoteName(m.TypeText(r))
 		case Object:
 			return "object " + m.ObjectTitle(r)
 		case Sentence:

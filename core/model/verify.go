@@ -188,6 +188,8 @@ func (d *draft) verifyElement(e *Element) error {
 			return Faultf(CodeRefused, "an association's end needs an element at it").At(e.ID, "type")
 		}
 		return verifyWords(e.ID, "visibility", string(e.End().Visibility), visibilities, "navigable", string(e.End().Navigable), truths)
+	case Reception:
+		return d.verifyReception(e)
 	case Attribute:
 		return verifyWords(e.ID, "visibility", string(e.Attribute().Visibility), visibilities)
 	case Operation:
@@ -252,6 +254,9 @@ func (d *draft) verifyRelationship(r *Relationship) error {
 			if e == nil || !e.Kind.IsClassifier() && (!depends || e.Kind != PackageKind && e.Kind != Component) && (!realizes || e.Kind != Component) {
 				return Faultf(CodeRefused, "a %s needs a classifier as its %s", r.Kind.Title(), side.field).At(r.ID, side.field)
 			}
+		}
+		if r.Kind == Usage {
+			return d.verifySend(r)
 		}
 		return nil
 	}

@@ -76,6 +76,9 @@ func (s *Source) Change(m *model.Model) []model.Change {
 		return []model.Change{&model.AddPart{ID: s.id("p"), Owner: a.ID, Kind: model.Attribute, Name: pick(s, featureNames),
 			Set: model.P("typeName", pick(s, typeNames), "identifier", s.rnd.IntN(4) == 0, "multiplicity", pick(s, bounds))}}
 	case 6:
+		if s.rnd.IntN(3) == 0 {
+			return s.signal(m, a)
+		}
 		op := s.id("o")
 		return []model.Change{
 			&model.AddPart{ID: op, Owner: a.ID, Kind: model.Operation, Name: pick(s, featureNames), Set: model.P("visibility", "public")},
@@ -152,7 +155,7 @@ func (s *Source) Change(m *model.Model) []model.Change {
 
 func (s *Source) addClassifier(diagrams []*model.Diagram) []model.Change {
 	id := s.id("c")
-	kind := pick(s, []model.Kind{model.Class, model.Class, model.Class, model.Interface, model.Enumeration, model.DataType})
+	kind := pick(s, []model.Kind{model.Class, model.Class, model.Class, model.Interface, model.Enumeration, model.DataType, model.Signal})
 	out := []model.Change{&model.AddElement{ID: id, Kind: kind, Name: pick(s, nouns)}}
 	if d := pick(s, diagrams); d != nil {
 		out = append(out, &model.Place{ID: s.id("l"), Diagram: d.ID, Subject: id, X: s.rnd.IntN(2000), Y: s.rnd.IntN(2000)})

@@ -118,9 +118,14 @@ func leadingStereotypes(line string) (words []string, rest string) {
 	return nil, line
 }
 
-var cardKinds = map[string]model.Kind{
-	"class": model.Class, "interface": model.Interface, "enumeration": model.Enumeration, "datatype": model.DataType,
-}
+// cardKinds are the kinds of classifiers, by the words that stand for them.
+var cardKinds = func() map[string]model.Kind {
+	out := map[string]model.Kind{}
+	for _, k := range model.ClassifierKinds() {
+		out[strings.ToLower(string(k))] = k
+	}
+	return out
+}()
 
 // name reads "abstract class Name", with both words optional.
 func (c *Card) name(line string) {

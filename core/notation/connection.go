@@ -45,7 +45,7 @@ func Connections(m *model.Model, from, to Ref) []Connection {
 	a, b := name(from), name(to)
 	ends := [2]StatementEnd{{Ref: from}, {Ref: to}}
 	bare := ends
-	structural := func(k model.Kind) bool { return k == model.Class || k == model.DataType || k == model.Interface }
+	structural := func(k model.Kind) bool { return k.HasInstances() && k != model.Signal || k == model.Interface }
 	var out []Connection
 	packages := from.Kind == model.PackageKind || to.Kind == model.PackageKind
 	add := func(title string, s Statement) { out = append(out, Connection{title, s}) }
@@ -63,7 +63,9 @@ func Connections(m *model.Model, from, to Ref) []Connection {
 	if to.Kind == model.Interface && (from.Kind == model.Class || from.Kind == model.DataType || from.Kind == model.Enumeration) {
 		add(a+" realizes "+b+" (offers its operations)", Statement{Form: FormRealization, Ends: bare})
 	}
-	if from.ID != to.ID || from.ID == "" {
+	if to.Kind == model.Signal && !packages {
+		add(a+" sends "+b, Statement{Form: FormSend, Ends: bare})
+	} else if from.ID != to.ID || from.ID == "" {
 		add(a+" uses "+b, Statement{Form: FormDependency, Kind: model.Usage, Ends: bare})
 		add(a+" depends on "+b, Statement{Form: FormDependency, Kind: model.Dependency, Ends: bare})
 	}

@@ -8,15 +8,23 @@ import (
 
 // Feature is one line of a classifier's features, read.
 type Feature struct {
-	Kind      model.Kind // attribute, operation, literal or unread line
+	Kind      model.Kind // attribute, operation, literal, reception or unread line
 	Name      string
 	Type      string
 	Attribute model.AttributeData
 	Operation model.OperationData
 	Literal   model.LiteralData
-	Params    []Param
-	Text      string // of an unread line
-	Problem   string // why it could not be read
+	Params    []Param // of an operation; of a reception, what its signal carries
+	Text      string  // of an unread line
+	Problem   string  // why it could not be read
+}
+
+// own are the parameters that a part of this feature has itself.
+func (f Feature) own() []Param {
+	if f.Kind == model.Operation {
+		return f.Params
+	}
+	return nil
 }
 
 // Param is one parameter of an operation.
@@ -31,6 +39,8 @@ type Context struct {
 	Owner       model.Kind             // kind of the classifier
 	OwnerName   string                 // an operation of this name is a constructor
 	IsKnownType func(name string) bool // a known type alone is a nameless parameter
+	// Carries are the attributes of a signal; ok is false where there is none of that name.
+	Carries func(signal string) (params []Param, ok bool)
 }
 
 // ContextOf is the context of a classifier in a model.
@@ -40,13 +50,22 @@ func ContextOf(m *model.Model, e *model.Element) Context {
 			return true
 		}
 		return len(m.ClassifiersNamed(name)) > 0
+	}, Carries: func(name string) ([]Param, bool) {
+		for _, c := range m.ClassifiersNamed(name) {
+			if c.Kind == model.Signal {
+				return carried(m, c), true
+			}
+		}
+		return nil, false
 	}}
 }
 
 // ReadFeatures reads a text line by line. Blank lines separate nothing and are
 // skipped; a line that cannot be read becomes an unread line, never an error.
 //
-//	line       = [ visibility ] [ "/" ] name [ "(" params ")" ] [ ":" type ]
+//	line       = feature | reception .
+//	reception  = ( "«signal»" | "<<signal>>" ) name [ "(" params ")" ] .
+//	feature    = [ visibility ] [ "/" ] name [ "(" params ")" ] [ ":" type ]
 //	             [ "[" multiplicity "]" ] [ "=" default ] [ "{" props "}" ] .
 //	visibility = "+" | "-" | "#" | "~" .
 //	params     = [ param { "," param } ] .
@@ -97,6 +116,9 @@ var visibilityBySign = map[rune]model.Visibility{'+': model.Public, '-': model.P
 func readFeature(ctx Context, line string) (Feature, error) {
 	if !validLine(line) {
 		return Feature{}, syntaxf("the line contains a control character or is not UTF-8")
+	}
+	if words, rest := leadingStereotypes(line); len(words) == 1 && strings.EqualFold(words[0], string(model.Signal)) {
+		return readReception(ctx, &scanner{text: []rune(rest)})
 	}
 	s := &scanner{text: []rune(line)}
 	var f Feature
@@ -153,6 +175,10 @@ func readFeature(ctx Context, line string) (Feature, error) {
 		return f, syntaxf("did not expect %q", string(s.rest()))
 	}
 	switch {
+	case ctx.Owner == model.Component:
+		return f, syntaxf("of its own a component receives signals, such as %s LotArrived; other features stand in what it holds", receptionKeyword)
+	case isOperation && ctx.Owner == model.Signal:
+		return f, syntaxf("a signal has attributes, and no operations")
 	case isOperation:
 		return finishOperation(ctx, f, vis, mult, derived, hasDefault, props)
 	case ctx.Owner == model.Enumeration && !hasType && vis == "" && !derived && mult.State == model.Absent && len(props) == 0:

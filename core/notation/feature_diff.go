@@ -15,8 +15,8 @@ func EditFeatures(m *model.Model, e *model.Element, text, seed string) []model.C
 	ctx := ContextOf(m, e)
 	lines := ReadFeatures(ctx, text)
 	d := featureDiff{m: m, ctx: ctx, owner: e.ID, seed: seed}
-	for _, kind := range []model.Kind{model.Literal, model.Attribute, model.UnreadLine, model.Operation} {
-		d.kind(kind, lines)
+	for _, k := range featureKinds {
+		d.kind(k.kind, lines)
 	}
 	return append(d.removes, d.changes...)
 }
@@ -54,7 +54,7 @@ func (d *featureDiff) kind(kind model.Kind, all []Feature) {
 	}
 	match := matchLines(len(old), len(lines),
 		func(i, j int) bool { return oldText[i] == newText[j] },
-		func(i, j int) bool { return old[i].Name == lines[j].Name && kind != model.UnreadLine },
+		func(i, j int) bool { return old[i].Name == lines[j].Name && old[i].Name != "" },
 	)
 	used := make([]bool, len(old))
 	for _, i := range match {
@@ -89,7 +89,7 @@ func (d *featureDiff) add(f Feature, before model.ID) model.ID {
 	id := d.newID()
 	d.changes = append(d.changes, &model.AddPart{ID: id, Owner: d.owner, Kind: f.Kind, Name: f.Name, Before: before,
 		Set: nonEmpty(featureFields(f))})
-	for _, p := range f.Params {
+	for _, p := range f.own() {
 		d.changes = append(d.changes, &model.AddPart{ID: d.newID(), Owner: id, Kind: model.Parameter, Name: p.Name, Set: nonEmpty(paramFields(p))})
 	}
 	return id
@@ -131,24 +131,6 @@ func (d *featureDiff) set(p *model.Element, f Feature) {
 		d.changes = append(d.changes, &model.AddPart{ID: id, Owner: p.ID, Kind: model.Parameter, Name: q.Name, Before: next, Set: nonEmpty(paramFields(q))})
 		next = id
 	}
-}
-
-// featureFields lists the fields a line carries, as they are set on a part.
-func featureFields(f Feature) model.Patch {
-	switch f.Kind {
-	case model.Attribute:
-		a := f.Attribute
-		return model.P("name", f.Name, "typeName", f.Type, "visibility", a.Visibility, "multiplicity", a.Multiplicity,
-			"default", a.Default, "static", a.Static, "derived", a.Derived, "readOnly", a.ReadOnly, "ordered", a.Ordered,
-			"nonUnique", a.NonUnique, "identifier", a.Identifier, "redefines", a.Redefines)
-	case model.Operation:
-		o := f.Operation
-		return model.P("name", f.Name, "typeName", f.Type, "visibility", o.Visibility, "multiplicity", o.Multiplicity,
-			"static", o.Static, "abstract", o.Abstract, "query", o.Query, "constructor", o.Constructor)
-	case model.Literal:
-		return model.P("name", f.Name, "value", f.Literal.Value)
-	}
-	return model.P("text", f.Text)
 }
 
 func paramFields(p Param) model.Patch {

@@ -16,92 +16,6 @@ const (
 	Drawn              // on a diagram: static is underlined and abstract slanted there
 )
 
-// FeatureOf gives the feature that a part of a classifier is.
-func FeatureOf(m *model.Model, e *model.Element) Feature {
-	f := Feature{Kind: e.Kind, Name: e.Name, Type: m.TypeText(e)}
-	switch e.Kind {
-	case model.Attribute:
-		f.Attribute = e.Attribute()
-		f.Attribute.TypeName = ""
-	case model.Operation:
-		f.Operation = e.Operation()
-		f.Operation.TypeName, f.Operation.Exceptions = "", nil
-		for _, p := range m.Children(e.ID, model.Parameter) {
-			d := p.Parameter()
-			d.TypeName = ""
-			f.Params = append(f.Params, Param{Name: p.Name, Type: m.TypeText(p), Data: d})
-		}
-	case model.Literal:
-		f.Literal = e.Literal()
-	case model.UnreadLine:
-		f.Text = e.Unread().Text
-	}
-	return f
-}
-
-// PrintFeature writes a part as one line.
-func PrintFeature(ctx Context, f Feature, style Style) string {
-	var b strings.Builder
-	sign := func(v model.Visibility) {
-		if s := signByVisibility[v]; s != "" {
-			b.WriteString(s + " ")
-		}
-	}
-	var props []string
-	add := func(on bool, word string) {
-		if on {
-			props = append(props, word)
-		}
-	}
-	switch f.Kind {
-	case model.UnreadLine:
-		return f.Text
-	case model.Literal:
-		b.WriteString(plainOrQuoted(f.Name))
-		writeDefault(&b, f.Literal.Value)
-	case model.Attribute:
-		a := f.Attribute
-		sign(a.Visibility)
-		if a.Derived {
-			b.WriteByte('/')
-		}
-		b.WriteString(plainOrQuoted(f.Name))
-		writeType(&b, f.Type, a.Multiplicity)
-		writeDefault(&b, a.Default)
-		add(a.Identifier, "id")
-		add(a.ReadOnly, "readOnly")
-		add(a.Ordered, "ordered")
-		add(a.NonUnique, "nonunique")
-		add(a.Static && style == Typed, "static")
-		// A bare attribute of an enumeration would read as a literal.
-		bare := a.Visibility == "" && !a.Derived && f.Type == "" && a.Multiplicity.State == model.Absent && a.Redefines == ""
-		add(style == Typed && ctx.Owner == model.Enumeration && bare && len(props) == 0, "attribute")
-		if a.Redefines != "" {
-			props = append(props, "redefines "+plainOrQuoted(a.Redefines))
-		}
-	case model.Operation:
-		o := f.Operation
-		sign(o.Visibility)
-		b.WriteString(plainOrQuoted(f.Name))
-		b.WriteByte('(')
-		for i, p := range f.Params {
-			if i > 0 {
-				b.WriteString(", ")
-			}
-			writeParam(&b, ctx, p)
-		}
-		b.WriteByte(')')
-		writeType(&b, f.Type, o.Multiplicity)
-		add(o.Static && style == Typed, "static")
-		add(o.Abstract && style == Typed, "abstract")
-		add(o.Query, "query")
-	}
-	if len(props) > 0 {
-		b.WriteString(" {" + strings.Join(props, ", ") + "}")
-	}
-	return b.String()
-}
-
 func writeType(b *strings.Builder, typ string, mult model.Multiplicity) {
 	if typ != "" {
 		b.WriteString(": " + plainOrQuoted(typ))
@@ -141,25 +55,6 @@ func plainOrQuoted(name string) string {
 		return quote(name)
 	}
 	return name
-}
-
-// FeatureParts lists the parts of a classifier in the order in which they are
-// written: literals, attributes, unread lines, then operations.
-func FeatureParts(m *model.Model, classifier model.ID) (first, operations []*model.Element) {
-	var attributes, unread []*model.Element
-	for _, e := range m.Children(classifier) {
-		switch e.Kind {
-		case model.Literal:
-			first = append(first, e)
-		case model.Attribute:
-			attributes = append(attributes, e)
-		case model.UnreadLine:
-			unread = append(unread, e)
-		case model.Operation:
-			operations = append(operations, e)
-		}
-	}
-	return append(append(first, attributes...), unread...), operations
 }
 
 // FeatureText writes all features of a classifier, operations after a blank line.

@@ -49,6 +49,7 @@ func init() {
 		{FormGeneralization, []string{`gen    = ref "is a kind of" ref [ "in" name [ set ] ] .`}, ofClasses, printGeneralization, makeGeneralization},
 		{FormRealization, []string{`real   = ref "realizes" ref .`}, ofClasses, printRealization, makeLine(model.Realization)},
 		{FormDependency, []string{`dep    = ref ( "uses" | "depends on" ) ref [ "as" name ] .`}, ofClasses, printDependency, makeDependency},
+		{FormSend, []string{`send   = ref "sends" ref [ "by" name ] .`}, ofClasses, printSend, makeSend},
 		{FormFlow, []string{`flow   = place "sends" name "to" place .`, `place  = ref | "the frame" .`}, ofFlows, printFlow, makeFlow},
 		{FormWrite, []string{`write  = ref "writes" [ name ] "to" ref .`}, ofFlows, printFlow, makeFlow},
 		{FormRead, []string{`read   = ref "reads" [ name ] "from" ref .`}, ofFlows, printFlow, makeRead},

@@ -62,6 +62,9 @@ func TestWordsOfTheGrammarAreReserved(t *testing.T) {
 			for i, piece := range strings.Split(rule, `"`) {
 				if i%2 == 1 && strings.Trim(piece, "[]{}@:,") != "" {
 					for _, word := range strings.Fields(piece) {
+						if word == "by" { // stands behind a whole name only, and may be part of one
+							continue
+						}
 						require.True(t, isReserved(word), "%s: %s", name, word)
 					}
 				}

@@ -21,7 +21,7 @@ func init() {
 		model.Generalization: {generalizationStatement, readGeneralization},
 		model.Realization:    {lineStatement(FormRealization), readRealization},
 		model.Dependency:     {dependencyStatement, readDependency},
-		model.Usage:          {dependencyStatement, readDependency},
+		model.Usage:          {usageStatement, readUsage},
 		model.Anchor:         {nil, readAnchor},
 		model.Link:           {nil, readLink},
 		model.DataFlow:       {flowStatement, readFlow},

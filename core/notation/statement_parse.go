@@ -231,6 +231,7 @@ func (p *parser) classStatements(keep func(Statement, int, int)) {
 				p.afterPhrase(a, v, after, keep)
 			}
 		}
+		p.sendStatements(a, keep)
 		for _, v := range p.verbs(a.end) {
 			for _, b := range p.ends(v.end) {
 				s := Statement{Form: FormAssociation, Ends: [2]StatementEnd{a.value, b.value}, Verb: v.value.name, Reading: v.value.reading}

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"lexeon/core/model"
+	"lexeon/core/notation"
 	"lexeon/core/typeface"
 )
 
@@ -32,17 +33,26 @@ func keywords(e *model.Element) string {
 }
 
 // component draws a component that nothing is shown in.
-func (d *Drawer) component(p *model.Placement, e *model.Element) Group {
+func (d *Drawer) component(m *model.Model, p *model.Placement, e *model.Element) Group {
 	lines, face, role := d.nameLines(e, nameLimit)
 	words := keywords(e)
 	w := max(componentLeast, d.widest(lines, face)+2*padX+20, d.width(typeface.Regular, smallSize, words)+2*(iconWide+14))
-	h := max(componentTall, 2*padY+lineHeight*(len(lines)+1)+10)
+	_, receives := notation.FeatureParts(m, e.ID)
+	below, _ := d.featureLines(m, notation.ContextOf(m, e), receives)
+	for _, l := range below {
+		w = max(w, d.width(l.face, l.size, l.text)+2*padX)
+	}
+	h := max(componentTall, 2*padY+lineHeight*(len(lines)+1+len(below))+10)
 	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: "component " + displayName(e), Larger: p.W > w || p.H > h}
 	box := Rect{X: p.X, Y: p.Y, W: max(w, p.W), H: max(h, p.H)}
 	g.Box = &box
 	g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Rect: &box})
 	g.Shapes = append(g.Shapes, componentIcon(box)...)
-	top := box.Y + (box.H-lineHeight*(len(lines)+1))/2
+	top := box.Y + (box.H-lineHeight*(len(lines)+1+len(below)))/2
+	for i, l := range below { // what it is ready for, under its name
+		at := box.Bottom() - padY - lineHeight*(len(below)-i)
+		g.Shapes = append(g.Shapes, Primitive{Role: l.role, Text: d.run(box.X+padX, at+l.up, l.text, l.face, l.size)})
+	}
 	g.Shapes = append(g.Shapes, Primitive{Role: RoleMuted, Text: d.run(box.X+(box.W-d.width(typeface.Regular, smallSize, words))/2, top+smallUp, words, typeface.Regular, smallSize)})
 	d.nameIn(&g, e, lines, face, role, box, top+lineHeight)
 	return g

@@ -59,6 +59,8 @@ func drawnFrom(m *model.Model, p *model.Placement, e *model.Element) (rows []mod
 			switch {
 			case part.Kind == model.Operation:
 				add(part.ID)
+			case part.Kind == model.Reception: // it shows what its signal carries
+				certain = false
 			case part.Kind == model.Parameter && part.Type == "" && part.TypeName() == "":
 				certain = false
 			}

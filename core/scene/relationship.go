@@ -26,6 +26,7 @@ type connection struct {
 	link      string // what stands at a link
 	set       string // the generalization set, at one of its lines
 	passes    string // what stands at an assembly or a delegation
+	keyword   string // in guillemets before the name
 }
 
 // relationships routes and draws the placed relationships, then finds a place
@@ -60,7 +61,7 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 	setsTold := map[model.ID]bool{}
 	for _, p := range placed {
 		r := m.Relationship(p.Subject)
-		c := &connection{placement: p, rel: r, from: r.Source, to: r.Target, ends: m.Ends(r.ID)}
+		c := &connection{placement: p, rel: r, from: r.Source, to: r.Target, ends: m.Ends(r.ID), keyword: lineKeyword(m, r)}
 		onEdge := map[model.ID]int{} // where it meets a boundary: a point in the list of boxes
 		if leadsToLine(r) {
 			continue // once the lines are there
@@ -495,14 +496,25 @@ func roleLabel(e *model.Element) string {
 	return label
 }
 
+// lineKeyword is the keyword of a usage: UML 2.5.1, 7.7.4, and of one that sends a signal, 22.3.
+func lineKeyword(m *model.Model, r *model.Relationship) string {
+	switch {
+	case m.IsSend(r):
+		return "send"
+	case r.Kind == model.Usage:
+		return "use"
+	}
+	return ""
+}
+
 // nameLabel is the name at the middle of the longest piece of the line, with a
 // small solid triangle that points the way it is read. Without a name it is an
 // empty place where one can be typed.
 func (d *Drawer) nameLabel(c *connection) *label {
 	text := c.rel.Name
 	words := c.rel.Stereotypes
-	if c.rel.Kind == model.Usage {
-		words = append([]string{"use"}, words...)
+	if keyword := c.keyword; keyword != "" {
+		words = append([]string{keyword}, words...)
 	}
 	if len(words) > 0 {
 		text = strings.TrimSpace("«" + strings.Join(words, ", ") + "» " + text)

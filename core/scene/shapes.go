@@ -26,12 +26,12 @@ func init() {
 	boundary := func(d *Drawer, m *model.Model, p *model.Placement, e *model.Element) Group {
 		return d.boundary(m, p, e, nil, nil)
 	}
-	component := func(d *Drawer, _ *model.Model, p *model.Placement, e *model.Element) Group { return d.component(p, e) }
 	shapes = map[model.Kind]shape{
 		model.Class:         {draw: (*Drawer).classifier},
 		model.Interface:     {draw: (*Drawer).classifier, keyword: "interface", wide: onComponents},
 		model.Enumeration:   {draw: (*Drawer).classifier, keyword: "enumeration"},
 		model.DataType:      {draw: (*Drawer).classifier, keyword: "dataType"},
+		model.Signal:        {draw: (*Drawer).classifier, keyword: "signal"},
 		model.Note:          {draw: (*Drawer).note},
 		model.Constraint:    {draw: (*Drawer).constraint},
 		model.Object:        {draw: (*Drawer).object, wide: always},  // on its class
@@ -42,7 +42,7 @@ func init() {
 		model.UseCase:       {draw: (*Drawer).useCase},
 		model.Subject:       {draw: boundary},
 		model.PackageKind:   {draw: boundary},
-		model.Component:     {draw: component},
+		model.Component:     {draw: (*Drawer).component},
 		model.ComponentPart: {draw: (*Drawer).componentPart, wide: always}, // on its component
 	}
 }

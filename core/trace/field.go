@@ -30,18 +30,29 @@ var fieldTitles = []string{"Brief", "Activities", "Data flow", "Use cases", "Cla
 // String is the title of a field.
 func (f Field) String() string { return fieldTitles[f] }
 
-// kinds are what is traced, with its field, in the order in which a field lists it.
-var kinds = []struct {
+// tracedKind is a kind that is traced, with its field.
+type tracedKind struct {
 	kind  model.Kind
 	field Field
-}{
+}
+
+// kinds are what is traced, in the order in which a field lists it.
+var kinds = slices.Concat([]tracedKind{
 	{model.Sentence, Brief},
 	{model.Activity, Activities},
 	{model.Event, DataFlow}, {model.Entity, DataFlow}, {model.Process, DataFlow}, {model.Store, DataFlow}, {model.DataFlow, DataFlow}, {model.DataItem, DataFlow},
 	{model.Actor, UseCases}, {model.UseCase, UseCases}, {model.Step, UseCases}, {model.Alternative, UseCases},
-	{model.Class, Classes}, {model.Interface, Classes}, {model.Enumeration, Classes}, {model.DataType, Classes}, {model.Attribute, Classes}, {model.Operation, Classes},
+}, classifiers(), []tracedKind{
+	{model.Attribute, Classes}, {model.Operation, Classes},
 	{model.Association, Classes}, {model.Generalization, Classes},
 	{model.Component, Components}, {model.Port, Components}, {model.ComponentPart, Components},
+})
+
+func classifiers() (out []tracedKind) {
+	for _, k := range model.ClassifierKinds() {
+		out = append(out, tracedKind{k, Classes})
+	}
+	return out
 }
 
 // Kinds are the kinds of elements and relationships that can be traced.

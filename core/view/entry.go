@@ -25,6 +25,7 @@ type Entry struct {
 	Final       bool          `json:"final"`
 	Stored      bool          `json:"stored"`
 	Classifier  bool          `json:"classifier"`
+	Featured    bool          `json:"featured"` // has lines of features
 	Features    string        `json:"features"`
 	Note        string        `json:"note"`
 	Object      string        `json:"object,omitempty"` // as text
@@ -55,7 +56,7 @@ func EntryOf(m *model.Model, revision int64, row model.ID) (Entry, error) {
 		d := r.Classifier()
 		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, m.Definition(r)
 		out.Classifier, out.Abstract, out.Accessors, out.Features = r.Kind.IsClassifier(), d.Abstract, d.Accessors, notation.FeatureText(m, r)
-		out.Final, out.Stored = d.Final, d.Stored
+		out.Final, out.Stored, out.Featured = d.Final, d.Stored, r.Kind.HasFeatures()
 		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
 		out.Note, out.Picture = r.Note().Body, r.Picture
 		switch r.Kind {

@@ -75,7 +75,9 @@ func ids(of any) (out []model.ID) {
 			if id, ok := member.(string); ok && key == "id" && id != "p" {
 				out = append(out, model.ID(id))
 			}
-			out = append(out, ids(member)...)
+			if key != "changes" { // what would be made is not there yet
+				out = append(out, ids(member)...)
+			}
 		}
 	case []any:
 		for _, member := range v {

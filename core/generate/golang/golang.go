@@ -110,7 +110,7 @@ func (g *generator) note(t *generate.Type, format string, args ...any) {
 // polymorphic types have an interface beside the struct, so that what refers to
 // them can hold their specifics.
 func polymorphic(t *generate.Type) bool {
-	return (t.Kind == model.Class || t.Kind == model.DataType) && (t.Abstract || len(t.Specifics) > 0)
+	return t.Kind.HasInstances() && (t.Abstract || len(t.Specifics) > 0)
 }
 
 // names settles all package level names before anything is printed, in the

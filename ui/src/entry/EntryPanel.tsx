@@ -82,9 +82,9 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           .
         </p>
       )}
+      {entry.featured && <Features entry={entry} />}
       {entry.classifier && (
         <>
-          <Features entry={entry} />
           <Kept
             label="Stereotypes"
             value={entry.stereotypes.join(', ')}

@@ -227,8 +227,8 @@ export function Toolbar(props: {
         <Item onSelect={() => void copyAsPicture()}>Copy as picture</Item>
         <Item onSelect={() => setTimeout(() => print())}>Print …</Item>
       </Menu>
-      <button className="button px-1.5!" aria-pressed={props.reading} onClick={props.onRead}>
-        Read aloud
+      <button className="button px-1.5!" aria-label="Read aloud" aria-pressed={props.reading} onClick={props.onRead}>
+        Read
       </button>
     </div>
   )
