@@ -42,6 +42,7 @@ type classFile struct {
 	Contract   []*method
 	InterDoc   string
 	Struct     string
+	Receiver   string
 	Doc        string
 	Embeds     []string
 	Fields     []field
@@ -74,7 +75,7 @@ func (g *generator) class(t *generate.Type) classFile {
 
 func (g *generator) layOut(t *generate.Type) classFile {
 	im := imports{}
-	c := classFile{Package: g.pkg, Struct: g.struct_[t]}
+	c := classFile{Package: g.pkg, Struct: g.struct_[t], Receiver: g.receiver(t)}
 	c.Doc = sentence(c.Struct, t.Definition, "is a "+t.Kind.Title()+" of the model.")
 	if polymorphic(t) {
 		c.Interface = g.ref[t]

@@ -138,7 +138,7 @@ type componentFile struct {
 func (c *componentPrinter) file(k *generate.Component) componentFile {
 	f := componentFile{Package: c.packages[k], PackageDoc: sentence("Package "+c.packages[k]+" is the component "+strings.Join(strings.Fields(k.Name), " "), k.Definition, "of the model."),
 		Doc: "Component is " + strings.Join(strings.Fields(k.Name), " ") + ", with what it requires and what is in it."}
-	local, methods := names{"it": true, c.g.pkg: true}, names{"New": true, "Component": true}
+	local, methods := names{"c": true, c.g.pkg: true}, names{"New": true, "Component": true}
 	uses := map[string]bool{}
 	param := map[*generate.Type]string{}
 	for _, t := range k.Requires {
@@ -161,13 +161,13 @@ func (c *componentPrinter) file(k *generate.Component) componentFile {
 		steps[s] = local.take(unexported(s.Name, "inner"))
 		f.Inside = append(f.Inside, componentField{Name: steps[s], Type: "*" + pkg + ".Component"})
 	}
-	f.Made = c.making(k.Inside, steps, param, "it.")
+	f.Made = c.making(k.Inside, steps, param, "c.")
 	types := names{"Component": true}
 	for _, t := range k.Provides {
 		o := offered{Method: methods.take(exported(t.Name, "Provided")), Type: c.typ(t)}
 		for _, s := range k.Inside.Steps {
 			if i := slices.IndexFunc(s.Component.Provides, func(x *generate.Type) bool { return x == t }); i >= 0 && steps[s] != "" {
-				o.From = "it." + steps[s] + "." + c.offer(s.Component, t) + "()"
+				o.From = "c." + steps[s] + "." + c.offer(s.Component, t) + "()"
 				break
 			}
 		}
@@ -247,7 +247,7 @@ type wiringFile struct {
 
 func (c *componentPrinter) wiring(plan *generate.Components) wiringFile {
 	f := wiringFile{Project: plan.Project}
-	fields, local := names{}, names{"it": true, c.g.pkg: true}
+	fields, local := names{}, names{"s": true, c.g.pkg: true}
 	param := map[*generate.Type]string{}
 	for _, t := range plan.Wiring.Params {
 		param[t] = local.take(unexported(t.Name, "required"))
@@ -268,6 +268,6 @@ func (c *componentPrinter) wiring(plan *generate.Components) wiringFile {
 		f.Imports = append(f.Imports, pkg)
 	}
 	slices.Sort(f.Imports)
-	f.Made = c.making(plan.Wiring, steps, param, "it.")
+	f.Made = c.making(plan.Wiring, steps, param, "s.")
 	return f
 }

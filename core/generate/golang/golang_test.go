@@ -80,16 +80,16 @@ func TestGeneratedGoIsWhatTheModelSays(t *testing.T) {
 	require.Contains(t, lot, "func NewHoneyLot(number string, harvested time.Time) *HoneyLot")
 	require.Contains(t, lot, "TraceableItemBase: TraceableItemBase{number: number},")
 	require.Contains(t, lot, "big.NewRat(0, 1)")
-	require.Contains(t, lot, "func (it *HoneyLot) Grade(resultValue *TestResult) (_ Grade, _ string, err error)")
-	require.Contains(t, lot, "func (it *HoneyLot) Grade2() (_ Grade, err error)")
-	require.Contains(t, lot, "func (it *HoneyLot) Trace(depth int64) (_ []*HoneyLot, err error)", "an abstract operation becomes a stub")
+	require.Contains(t, lot, "func (h *HoneyLot) Grade(resultValue *TestResult) (_ Grade, _ string, err error)")
+	require.Contains(t, lot, "func (h *HoneyLot) Grade2() (_ Grade, err error)")
+	require.Contains(t, lot, "func (h *HoneyLot) Trace(depth int64) (_ []*HoneyLot, err error)", "an abstract operation becomes a stub")
 	require.Contains(t, lot, "func MakeHoneyLot(value time.Time) (*HoneyLot, error)")
 	require.Contains(t, lot, "var _ Graded = (*HoneyLot)(nil)")
 	require.Contains(t, lot, "var _ TraceableItem = (*HoneyLot)(nil)")
 	require.Contains(t, lot, "// TODO: not decided: how many JarBatches for each HoneyLot?")
 	require.Contains(t, hive, "func NewHive(apiary *Apiary) *Hive")
-	require.Contains(t, hive, "func (it *Hive) AddSwarms(one *Hive) bool")
-	require.Contains(t, fileOf(t, out, "apiary.go"), "slices.Contains(it.hives, one)", "duplicates are refused")
+	require.Contains(t, hive, "func (h *Hive) AddSwarms(one *Hive) bool")
+	require.Contains(t, fileOf(t, out, "apiary.go"), "slices.Contains(a.hives, one)", "duplicates are refused")
 	require.Contains(t, fileOf(t, out, "grade.go"), "GradeRejected Grade = 9")
 	require.Contains(t, out.Notes[0].Message, "overloaded")
 }
@@ -197,4 +197,18 @@ func TestProjectsCalledLikeStandardPackages(t *testing.T) {
 		require.NoError(t, err)
 		vet(t, out)
 	}
+}
+
+// The receiver is the first letter of its type, unless a parameter bears that name.
+func TestReceivers(t *testing.T) {
+	out, err := golang.Generate(modeltest.Build(t, "class TaskOrder", "  + close(t: Integer)", "class Hive", "  + weigh(h: Integer, hx: Integer)", "class HiveX", "  + weigh(h: Integer, hx: Integer)",
+		"enumeration Grade", "  fine", "class Über", "  + go()"))
+	require.NoError(t, err)
+	for file, want := range map[string]string{
+		"taskorder.go": "func (it *TaskOrder) Close(", "hive.go": "func (it *Hive) Weigh(", "hivex.go": "func (it *HiveX) Weigh(",
+		"grade.go": "func (g Grade) String() string", "ber.go": "func (it *Über) Go()",
+	} {
+		require.Contains(t, fileOf(t, out, file), want)
+	}
+	vet(t, out)
 }

@@ -13,6 +13,7 @@ type constant struct {
 
 type enumerationFile struct {
 	Package, Name, Doc, Base string
+	Receiver                 string
 	Constants                []constant
 	Methods                  []*method
 	Imports                  []string
@@ -23,7 +24,7 @@ type enumerationFile struct {
 // type is a string; without any values they count from 1.
 func (g *generator) enumeration(t *generate.Type) enumerationFile {
 	im := imports{"fmt": true}
-	f := enumerationFile{Package: g.pkg, Name: g.ref[t], Base: "int"}
+	f := enumerationFile{Package: g.pkg, Name: g.ref[t], Receiver: g.receiver(t), Base: "int"}
 	f.Doc = sentence(f.Name, t.Definition, "is an enumeration of the model.")
 	coded, whole := false, true
 	for _, l := range t.Literals {
