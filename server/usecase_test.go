@@ -3,11 +3,13 @@ package server_test
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/view"
 	"lexeon/server"
 )
 
@@ -146,17 +148,17 @@ func TestPackagesOverHTTP(t *testing.T) {
 		}
 	}
 	require.NotEmpty(t, queen)
-	var entry struct {
-		Package  string
-		Packages []struct{ ID, Title string }
-	}
+	var entry view.Entry
 	c.get("/api/projects/p/entries/"+queen, &entry)
-	require.Equal(t, "k1", entry.Package)
+	at := slices.IndexFunc(entry.Parts, func(p view.EntryPart) bool { return len(p.Fields) == 1 && p.Fields[0].Label == "In the package" })
+	require.GreaterOrEqual(t, at, 0)
+	field := entry.Parts[at].Fields[0]
+	require.Equal(t, "k1", field.Value)
 	titles := []string{}
-	for _, p := range entry.Packages {
+	for _, p := range field.Choices {
 		titles = append(titles, p.Title)
 	}
-	require.Equal(t, []string{"Keeping", "Keeping::Bees"}, titles)
+	require.Equal(t, []string{"none", "Keeping", "Keeping::Bees"}, titles)
 	var folder struct{ Packages []struct{ ID string } }
 	c.get("/api/projects/p/entries/k1", &folder)
 	require.Empty(t, folder.Packages, "a package is in none of its own")

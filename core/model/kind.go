@@ -291,6 +291,9 @@ func ClassifierKinds() []Kind { return kindsWhere(func(k KindInfo) bool { return
 // TermKinds lists the kinds whose elements are faces of terms.
 func TermKinds() []Kind { return kindsWhere(func(k KindInfo) bool { return k.Term }) }
 
+// ElementKinds lists the kinds of elements.
+func ElementKinds() []KindInfo { return elementKinds }
+
 // RelationshipKinds lists the kinds of relationships.
 func RelationshipKinds() []KindInfo { return relationshipKinds }
 

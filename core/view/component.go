@@ -8,25 +8,18 @@ import (
 	"lexeon/core/model"
 )
 
-// Component is what the entry of a component or a part tells beyond that of
-// others.
+// Component is what the entry of a component tells beyond that of others.
 type Component struct {
-	External   bool     `json:"external"`
-	Subsystem  bool     `json:"subsystem"`
-	Ports      []Port   `json:"ports"`
-	Inside     model.ID `json:"inside,omitempty"` // the diagram of its inside
-	Components []Row    `json:"components"`       // that it could be part of, or an instance of
-	Of         model.ID `json:"of,omitempty"`     // what a part is an instance of
-	Many       string   `json:"many,omitempty"`   // how many of a part there are
-	Breaks     []string `json:"breaks"`           // what does not work without it
-	Stands     []Row    `json:"stands"`           // what could stand in for it
+	Ports  []Port   `json:"ports"`
+	Inside model.ID `json:"inside,omitempty"` // the diagram of its inside
+	Breaks []string `json:"breaks"`           // what does not work without it
+	Stands []Row    `json:"stands"`           // what could stand in for it
 }
 
 // Port is a port of a component.
 type Port struct {
-	ID   model.ID       `json:"id"`
-	Name string         `json:"name"`
-	Side model.PortSide `json:"side"`
+	ID   model.ID `json:"id"`
+	Name string   `json:"name"`
 }
 
 // Held is a class in a component, by the relationship that says so.
@@ -37,24 +30,31 @@ type Held struct {
 }
 
 func componentOf(m *model.Model, e *model.Element) *Component {
-	out := &Component{External: e.Component().External, Subsystem: slices.Contains(e.Stereotypes, "subsystem"), Ports: []Port{}, Components: []Row{}, Breaks: []string{}, Stands: []Row{}}
-	for _, c := range m.OfKind(model.Component) {
-		if c.ID != e.ID && c.ID != e.Owner {
-			out.Components = append(out.Components, Row{c.ID, c.Name})
-		}
-	}
-	slices.SortFunc(out.Components, func(a, b Row) int { return strings.Compare(a.Title, b.Title) })
-	if e.Kind == model.ComponentPart {
-		out.Of, out.Many = e.ComponentPart().Component, e.ComponentPart().Multiplicity.String()
-		return out
-	}
+	out := &Component{Ports: []Port{}}
 	for _, p := range m.Children(e.ID, model.Port) {
-		out.Ports = append(out.Ports, Port{p.ID, p.Name, p.Port().Side})
+		out.Ports = append(out.Ports, Port{p.ID, p.Name})
 	}
 	if d := m.InsideOf(e.ID); d != nil {
 		out.Inside = d.ID
 	}
 	out.Breaks, out.Stands = without(m, component.WebOf(m), e.ID)
+	return out
+}
+
+// componentsBut are the components that a part could be an instance of, by name: not the one
+// that it is in.
+func componentsBut(m *model.Model, part *model.Element) []Row {
+	out := []Row{}
+	for _, c := range m.OfKind(model.Component) {
+		if c.ID != part.Owner {
+			name := c.Name
+			if name == "" {
+				name = "(no name)"
+			}
+			out = append(out, Row{c.ID, name})
+		}
+	}
+	slices.SortFunc(out, func(a, b Row) int { return strings.Compare(a.Title, b.Title) })
 	return out
 }
 

@@ -7,83 +7,54 @@ import (
 
 	"lexeon/core/activity"
 	"lexeon/core/brief"
-	"lexeon/core/dictionary"
 	"lexeon/core/model"
 	"lexeon/core/notation"
 )
 
-// Entry is the dictionary entry of an element or a relationship.
+// Entry is the dictionary entry of an element or a relationship: what can be changed of it,
+// part by part, and what it has to do with.
 type Entry struct {
-	ID          model.ID      `json:"id"`
-	Kind        model.Kind    `json:"kind"`
-	KindTitle   string        `json:"kindTitle"`
-	Name        string        `json:"name"`
-	Definition  string        `json:"definition"`
-	Stereotypes []string      `json:"stereotypes"`
-	Abstract    bool          `json:"abstract"`
-	Accessors   bool          `json:"accessors"`
-	Final       bool          `json:"final"`
-	Stored      bool          `json:"stored"`
-	Classifier  bool          `json:"classifier"`
-	Featured    bool          `json:"featured"` // has lines of features
-	Features    string        `json:"features"`
-	Note        string        `json:"note"`
-	Object      string        `json:"object,omitempty"` // as text
-	Picture     model.ID      `json:"picture"`
-	Term        *Term         `json:"term,omitempty"`
-	Process     *Process      `json:"process,omitempty"`
-	Contents    *Item         `json:"contents,omitempty"` // of a store
-	Component   *Component    `json:"component,omitempty"`
-	Port        *Port         `json:"port,omitempty"`
-	Held        []Held        `json:"held"`               // classes that a component holds, or components that hold a class
-	Subjects    []CaseSubject `json:"subjects,omitempty"` // of a use case
-	Package     model.ID      `json:"package,omitempty"`
-	Packages    []Row         `json:"packages,omitempty"` // that it could be in
-	Part        *model.Part   `json:"part,omitempty"`     // of a participation
-	Extend      *Extend       `json:"extend,omitempty"`
-	Traces      []Numbered    `json:"traces"` // sentences that it stems from
-	Rows        []Row         `json:"rows"`   // activities that it stems from, or that a flow shows
-	Appears     []Diagram     `json:"appears"`
-	Relations   []Relation    `json:"relations"`
-	Revision    int64         `json:"revision"`
+	ID           model.ID    `json:"id"`
+	Kind         model.Kind  `json:"kind"`
+	KindTitle    string      `json:"kindTitle"`
+	Name         string      `json:"name"`
+	Relationship bool        `json:"relationship"` // it is one, and no element
+	Placed       bool        `json:"placed"`       // it can stand on a diagram
+	Parts        []EntryPart `json:"parts"`
+	Features     string      `json:"features"`         // lines of features
+	Object       string      `json:"object,omitempty"` // an example, as text
+	Picture      model.ID    `json:"picture"`
+	Term         *Term       `json:"term,omitempty"`
+	Process      *Process    `json:"process,omitempty"`
+	Component    *Component  `json:"component,omitempty"`
+	Held         []Held      `json:"held"`   // classes that a component holds, or components that hold a class
+	Traces       []Numbered  `json:"traces"` // sentences that it stems from
+	Rows         []Row       `json:"rows"`   // activities that it stems from, or that a flow shows
+	Appears      []Diagram   `json:"appears"`
+	Relations    []Relation  `json:"relations"`
+	Revision     int64       `json:"revision"`
 }
 
 // EntryOf is the dictionary entry of an element or a relationship.
 func EntryOf(m *model.Model, revision int64, row model.ID) (Entry, error) {
-	out := Entry{ID: row, Traces: []Numbered{}, Rows: []Row{}, Appears: []Diagram{}, Relations: []Relation{}, Revision: revision, Stereotypes: []string{}, Held: []Held{}}
+	out := Entry{ID: row, Parts: entryParts(m, m.Row(row)), Traces: []Numbered{}, Rows: []Row{}, Appears: []Diagram{}, Relations: []Relation{}, Revision: revision, Held: []Held{}}
 	switch r := m.Row(row).(type) {
 	case *model.Element:
-		d := r.Classifier()
-		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, m.Definition(r)
-		out.Classifier, out.Abstract, out.Accessors, out.Features = r.Kind.IsClassifier(), d.Abstract, d.Accessors, notation.FeatureText(m, r)
-		out.Final, out.Stored, out.Featured = d.Final, d.Stored, r.Kind.HasFeatures()
-		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
-		out.Note, out.Picture = r.Note().Body, r.Picture
+		out.Kind, out.KindTitle, out.Name, out.Placed = r.Kind, r.Kind.Title(), r.Name, r.Kind.IsPlaced()
+		out.Features, out.Picture = notation.FeatureText(m, r), r.Picture
 		switch r.Kind {
 		case model.Process:
 			out.Process = processOf(m, r)
-		case model.Store:
-			item := itemOf(m, dictionary.Of(m), r, r.Store().Contents, nil)
-			item.Archive, item.Outside = r.Store().Archive, r.Store().Outside
-			out.Contents = &item
 		case model.Object:
 			out.Object = notation.ObjectText(m, r)
-		case model.Actor:
-			out.Abstract = r.Actor().Abstract
-		case model.Component, model.ComponentPart:
+		case model.Component:
 			out.Component = componentOf(m, r)
 		case model.Port:
-			out.Port = &Port{r.ID, r.Name, r.Port().Side}
 			for _, u := range m.Uses(r.ID) {
 				if rel, ok := u.(*model.Relationship); ok {
 					out.Relations = append(out.Relations, RelationOf(m, rel))
 				}
 			}
-		case model.UseCase:
-			out.Abstract, out.Subjects = r.UseCase().Abstract, subjectsOf(m, r.ID)
-		}
-		if r.Kind.IsPackaged() {
-			out.Package, out.Packages = r.Owner, packagesFor(m, r)
 		}
 		if t := m.Term(r.Term); t != nil {
 			out.Term = &Term{ID: t.ID, Name: t.Name, Definition: t.Definition, Aliases: t.Aliases}
@@ -106,18 +77,10 @@ func EntryOf(m *model.Model, revision int64, row model.ID) (Entry, error) {
 			out.Relations = append(out.Relations, RelationOf(m, rel))
 		}
 	case *model.Relationship:
-		out.Kind, out.KindTitle, out.Name, out.Definition = r.Kind, r.Kind.Title(), r.Name, r.Definition
-		out.Stereotypes = append(out.Stereotypes, r.Stereotypes...)
+		out.Kind, out.KindTitle, out.Name, out.Relationship = r.Kind, r.Kind.Title(), r.Name, true
 		out.Relations = append(out.Relations, RelationOf(m, r))
 		for _, a := range m.Anchors(r.ID) {
 			out.Relations = append(out.Relations, RelationOf(m, a))
-		}
-		switch r.Kind {
-		case model.Participation:
-			part := r.Participation().Part
-			out.Part = &part
-		case model.Extend:
-			out.Extend = extendOf(m, r)
 		}
 	default:
 		return Entry{}, model.Faultf(model.CodeMissing, "It does not exist any more.")

@@ -29,16 +29,6 @@ type End struct {
 	Question     string            `json:"question"`
 	Ask          string            `json:"ask"`
 	Choices      []notation.Choice `json:"choices"`
-	Visibility   model.Visibility  `json:"visibility"`
-	Navigable    model.Truth       `json:"navigable"`
-	InClass      bool              `json:"inClass"`
-	Ordered      bool              `json:"ordered"`
-	NonUnique    bool              `json:"nonUnique"`
-	ReadOnly     bool              `json:"readOnly"`
-	Derived      bool              `json:"derived"`
-	Subsets      []string          `json:"subsets"`
-	Redefines    []string          `json:"redefines"`
-	Qualifiers   []string          `json:"qualifiers"`
 }
 
 // RelationOf reads a relationship back.
@@ -50,8 +40,7 @@ func RelationOf(m *model.Model, r *model.Relationship) Relation {
 	for _, e := range m.Ends(r.ID) {
 		d := e.End()
 		v.Ends = append(v.Ends, End{ID: e.ID, Element: m.Element(e.Type).Name, Role: e.Name, Multiplicity: d.Multiplicity.String(),
-			Question: d.Question, Ask: d.Ask, Choices: notation.MultiplicityChoices(d.Multiplicity), Visibility: d.Visibility, Navigable: d.Navigable, InClass: d.InClass,
-			Ordered: d.Ordered, NonUnique: d.NonUnique, ReadOnly: d.ReadOnly, Derived: d.Derived, Subsets: append([]string{}, d.Subsets...), Redefines: append([]string{}, d.Redefines...), Qualifiers: append([]string{}, d.Qualifiers...)})
+			Question: d.Question, Ask: d.Ask, Choices: notation.MultiplicityChoices(d.Multiplicity)})
 	}
 	return v
 }

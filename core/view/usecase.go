@@ -206,18 +206,3 @@ func doerOf(reader *usecase.Reader, text string) (doer string, actor model.ID, r
 	}
 	return "", "", text
 }
-
-// Extend is where and when a use case extends another.
-type Extend struct {
-	Condition string           `json:"condition"`
-	Points    []ExtensionPoint `json:"points"` // all of the extended use case
-	At        []model.ID       `json:"at"`
-}
-
-func extendOf(m *model.Model, r *model.Relationship) *Extend {
-	out := &Extend{Condition: r.Extend().Condition, Points: []ExtensionPoint{}, At: append([]model.ID{}, r.Extend().Points...)}
-	for _, e := range m.Children(r.Target, model.ExtensionPoint) {
-		out.Points = append(out.Points, ExtensionPoint{e.ID, e.Name, e.ExtensionPoint().Step})
-	}
-	return out
-}

@@ -1,65 +1,18 @@
-import { type ComponentInfo, type Entry, newId, type PortInfo } from '../core/api'
-import { Kept, Part, Switch } from '../common/Kept'
+import { type Entry, newId } from '../core/api'
+import { Part } from '../common/Kept'
 import { useStudio } from '../core/state'
 import { openInside } from '../sheet/openInside'
 
-export const sides: [side: string, title: string][] = [
-  ['', 'where its lines lead'],
-  ['left', 'left'],
-  ['right', 'right'],
-  ['top', 'top'],
-  ['bottom', 'bottom'],
-]
-
-// What only components and their parts have.
-export function ComponentTools({ entry, component }: { entry: Entry; component: ComponentInfo }) {
+// What only components have: their inside, their ports, and what hangs on them.
+export function ComponentTools({ entry }: { entry: Entry }) {
   const { submit, select } = useStudio.getState()
-  const { id } = entry
-  if (entry.kind === 'componentPart') {
-    return (
-      <>
-        <label className="text-sm">
-          <span className="heading">It is a</span>
-          <select
-            className="field"
-            value={component.of ?? ''}
-            onChange={(e) => submit([{ type: 'setPart', id, set: { component: e.target.value } }])}
-          >
-            <option value="">not decided</option>
-            {component.components.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.title || '(no name)'}
-              </option>
-            ))}
-          </select>
-        </label>
-        <Kept
-          label="How many"
-          value={component.many ?? ''}
-          placeholder="1, 0..1, 1..*"
-          change={(multiplicity) => ({ type: 'setPart', id, set: { multiplicity } })}
-        />
-      </>
-    )
-  }
-  const stereotypes = (on: boolean) => (on ? [...entry.stereotypes, 'subsystem'] : entry.stereotypes.filter((s) => s !== 'subsystem'))
+  const { id, component } = entry
+  if (!component) return null
   return (
     <>
       <button className="button self-start" onClick={() => void openInside(id)}>
         {component.inside ? 'Go to its inside' : 'Open its inside'}
       </button>
-      <div className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
-        <Switch
-          label="Subsystem"
-          on={component.subsystem}
-          set={(on) => submit([{ type: 'setElement', id, set: { stereotypes: stereotypes(on) } }])}
-        />
-        <Switch
-          label="Made elsewhere"
-          on={component.external}
-          set={(external) => submit([{ type: 'setElement', id, set: { external } }])}
-        />
-      </div>
       <Part title="Ports">
         {component.ports.length === 0 && <p className="text-sm text-faint">None: it is spoken to as a whole.</p>}
         <ul className="flex flex-col gap-1">
@@ -99,21 +52,5 @@ export function ComponentTools({ entry, component }: { entry: Entry; component: 
         </p>
       </Part>
     </>
-  )
-}
-
-export function PortTools({ id, port }: { id: string; port: PortInfo }) {
-  const { submit } = useStudio.getState()
-  return (
-    <label className="text-sm">
-      <span className="heading">It stands</span>
-      <select className="field" value={port.side} onChange={(e) => submit([{ type: 'setPart', id, set: { side: e.target.value } }])}>
-        {sides.map(([side, title]) => (
-          <option key={side} value={side}>
-            {title}
-          </option>
-        ))}
-      </select>
-    </label>
   )
 }

@@ -8,7 +8,11 @@ import { DecisionDialog } from './DecisionDialog'
 
 // What only processes have: their level, their place among the levels, and how
 // they are specified.
-export function ProcessTools({ entry, process }: { entry: Entry; process: Process }) {
+export function ProcessTools({ entry }: { entry: Entry }) {
+  return entry.process ? <Tools entry={entry} process={entry.process} /> : null
+}
+
+function Tools({ entry, process }: { entry: Entry; process: Process }) {
   const overview = useStudio((s) => s.overview)
   const { submit, say } = useStudio.getState()
   const [deciding, setDeciding] = useState(false)

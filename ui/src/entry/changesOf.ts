@@ -1,0 +1,22 @@
+import { type Change, type EntryField } from '../core/api'
+
+// changesOf are the changes that a new value of a field makes: its own, with the value put
+// where it belongs.
+export function changesOf(field: EntryField, value: string): Change[] {
+  if (!field.member) return (value ? field.on : field.off) ?? []
+  const change = structuredClone(field.change?.[0] ?? {}) as Record<string, unknown>
+  const path = field.member.split('.')
+  const last = path.pop() ?? ''
+  let at = change
+  for (const name of path) at = at[name] = (at[name] ?? {}) as Record<string, unknown>
+  at[last] = written(field, value)
+  return [change as unknown as Change]
+}
+
+const written = (field: EntryField, value: string): unknown => {
+  if (field.as === 'truth') return value !== ''
+  if (field.as !== 'list') return value
+  // Guillemets are how stereotypes are drawn, not part of their names.
+  const names = value.split(',').map((name) => name.replace(/[«»]/g, '').trim())
+  return [...new Set(names.filter(Boolean))]
+}
