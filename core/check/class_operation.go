@@ -43,7 +43,7 @@ var interfaceVisibility = &Analyzer{
 	Scope: Each{Kinds: []model.Kind{model.Interface}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
 		m := p.Model
 		for _, e := range m.Children(r.RowID(), model.Attribute, model.Operation) {
-			if v := classifier.VisibilityOf(e); v != "" && v != model.Public {
+			if v := e.Visibility(); v != "" && v != model.Public {
 				p.Report(Finding{Subject: e.ID, says: say("%s belongs to an interface and has to be public.", whereOf(m, e)),
 					Mends: []Mend{{Title: "Make it public", Changes: []model.Change{&model.SetPart{ID: e.ID, Set: model.P("visibility", model.Public)}}}}})
 			}

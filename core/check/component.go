@@ -34,15 +34,9 @@ var componentCallers = &Fact[map[model.ID][]model.ID]{
 }
 
 // touchesComponents: rows that rules on components depend on.
-func touchesComponents(r model.Row) bool {
-	switch k := kindOf(r); k {
-	case model.Component, model.ComponentPart, model.Port, model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds,
-		model.Generalization, model.Realization, model.Dependency, model.Usage, model.Association, model.End, model.Operation:
-		return true
-	default:
-		return k.IsClassifier()
-	}
-}
+var touchesComponents = rowsOf(append(model.ClassifierKinds(),
+	model.Component, model.ComponentPart, model.Port, model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds,
+	model.Generalization, model.Realization, model.Dependency, model.Usage, model.Association, model.End, model.Operation)...).has
 
 // ancestors are the components that one is in, the nearest first.
 func ancestors(m *model.Model, id model.ID) []model.ID {

@@ -9,16 +9,9 @@ import (
 
 // dictionaries is the data dictionary.
 var dictionaries = &Fact[*dictionary.Dictionary]{
-	name: "dictionary",
-	rests: func(r model.Row) bool {
-		switch kindOf(r) {
-		case model.DataItem, model.Store, model.DataFlow:
-			return true
-		}
-		_, term := r.(*model.Term)
-		return term
-	},
-	find: func(f *facts) *dictionary.Dictionary { return dictionary.Of(f.m) },
+	name:  "dictionary",
+	rests: rowsOf(model.DataItem, model.Store, model.DataFlow).andTerms().has,
+	find:  func(f *facts) *dictionary.Dictionary { return dictionary.Of(f.m) },
 	carry: func(d *dictionary.Dictionary, next *model.Model, delta model.Delta) (*dictionary.Dictionary, outcome) {
 		if after, same := d.After(next, delta); same {
 			return after, kept

@@ -160,18 +160,4 @@ var flowGoods = &Analyzer{
 
 // touchesFlows: rows that rules on all of the data flow diagrams depend on. Names of data
 // meet by their terms too: who reads these requires the dictionary.
-func touchesFlows(r model.Row) bool {
-	switch r := r.(type) {
-	case *model.Element:
-		switch r.Kind {
-		case model.Process, model.Entity, model.Store, model.DataItem:
-			return true
-		}
-		return false
-	case *model.Relationship:
-		return r.Kind == model.DataFlow
-	case *model.Project: // it says what number the context bears
-		return true
-	}
-	return false
-}
+var touchesFlows = rowsOf(model.Process, model.Entity, model.Store, model.DataItem, model.DataFlow).andProject().has // it says what number the context bears

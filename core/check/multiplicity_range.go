@@ -18,7 +18,7 @@ var multiplicityRange = &Analyzer{
 		Reach: []Neighbourhood{Self, Opposite, Parts, EndsOfEnds, partsOfParts},
 		Run: func(p *Pass, r model.Row) {
 			e := r.(*model.Element)
-			mult := multiplicityOf(e)
+			mult := e.Multiplicity()
 			if mult.State != model.Decided || mult.Upper == model.Many || mult.Lower <= mult.Upper && mult.Upper > 0 {
 				return
 			}
@@ -44,18 +44,6 @@ func partsOfParts(m *model.Model, r model.Row, reach func(model.ID)) {
 	for _, p := range m.Children(r.RowID()) {
 		Parts(m, p, reach)
 	}
-}
-
-func multiplicityOf(e *model.Element) model.Multiplicity {
-	switch e.Kind {
-	case model.End:
-		return e.End().Multiplicity
-	case model.Attribute:
-		return e.Attribute().Multiplicity
-	case model.Operation:
-		return e.Operation().Multiplicity
-	}
-	return e.Parameter().Multiplicity
 }
 
 func setMultiplicity(e *model.Element, value string) model.Change {

@@ -12,14 +12,7 @@ import (
 // onExamples runs a rule where there are objects.
 func onExamples(run func(p *Pass)) Scope {
 	return Whole{
-		Touched: func(r model.Row) bool {
-			switch k := kindOf(r); k {
-			case model.Object, model.Link, model.Association, model.End, model.Attribute, model.Generalization:
-				return true
-			default:
-				return k.IsClassifier()
-			}
-		},
+		Touched: rowsOf(append(model.ClassifierKinds(), model.Object, model.Link, model.Association, model.End, model.Attribute, model.Generalization)...).has,
 		Run: func(p *Pass) {
 			if len(p.Model.OfKind(model.Object)) > 0 {
 				run(p)

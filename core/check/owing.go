@@ -31,11 +31,4 @@ var owingKinds = &Fact[map[model.ID]bool]{name: "owing", rests: isOwed, find: fu
 }}
 
 // isOwed: rows that decide who owes an operation.
-func isOwed(r model.Row) bool {
-	switch k := kindOf(r); k {
-	case model.Generalization, model.Operation:
-		return true
-	default:
-		return k.IsClassifier()
-	}
-}
+var isOwed = rowsOf(append(model.ClassifierKinds(), model.Generalization, model.Operation)...).has

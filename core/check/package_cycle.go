@@ -16,14 +16,8 @@ var packageCycle = &Analyzer{
 	Finds:  "A class of Intake is a kind of a class of Blending, and a class of Blending uses one of Intake.",
 	Leaves: "Intake uses Blending, and Blending uses nothing of Intake; an association without arrows",
 	Scope: Whole{
-		Touched: func(r model.Row) bool {
-			switch k := kindOf(r); k {
-			case model.PackageKind, model.Association, model.End, model.Generalization, model.Realization, model.Dependency, model.Usage, model.Attribute, model.Operation, model.Parameter:
-				return true
-			default:
-				return k.IsClassifier()
-			}
-		},
+		Touched: rowsOf(append(model.ClassifierKinds(), model.PackageKind, model.Association, model.End, model.Generalization, model.Realization,
+			model.Dependency, model.Usage, model.Attribute, model.Operation, model.Parameter)...).has,
 		Run: func(p *Pass) {
 			m := p.Model
 			packages := m.OfKind(model.PackageKind)

@@ -68,13 +68,7 @@ func index(where map[string][]int, stems []string, number int) {
 }
 
 // isText tells rows that a textIndex is made of.
-func isText(r model.Row) bool {
-	switch kindOf(r) {
-	case model.Section, model.Sentence, model.UseCase, model.Step, model.Alternative:
-		return true
-	}
-	return false
-}
+var isText = rowsOf(model.Section, model.Sentence, model.UseCase, model.Step, model.Alternative).has
 
 // textIndexes is the index of the texts of the outside.
 var textIndexes = &Fact[*textIndex]{name: "texts", rests: isText, find: func(f *facts) *textIndex { return newTextIndex(f.m) }}

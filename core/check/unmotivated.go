@@ -90,14 +90,8 @@ func hangsOnAssociation(m *model.Model, class model.ID) bool {
 // outsideMentions is what texts of the outside and names of anything but classes say.
 var outsideMentions = &Fact[*mentions]{
 	name: "mentions", needs: []Requirement{textIndexes},
-	rests: func(r model.Row) bool {
-		switch kindOf(r) {
-		case model.Entity, model.Process, model.Store, model.DataItem, model.Actor, model.UseCase, model.Activity, model.DataFlow:
-			return true
-		}
-		return false
-	},
-	find: func(f *facts) *mentions { return newMentions(f.m, textIndexes.in(f)) },
+	rests: rowsOf(model.Entity, model.Process, model.Store, model.DataItem, model.Actor, model.UseCase, model.Activity, model.DataFlow).has,
+	find:  func(f *facts) *mentions { return newMentions(f.m, textIndexes.in(f)) },
 }
 
 // mentions finds whether words stand together in a text of the outside or in a

@@ -28,33 +28,13 @@ var usesOfClasses = &Fact[*uses]{name: "matrix", needs: []Requirement{stepReader
 var stepReaders = &Fact[*usecase.Reader]{name: "steps", rests: isLexicon, find: func(f *facts) *usecase.Reader { return usecase.NewReader(f.m) }}
 
 // fillsMatrix tells the rows that the matrix depends on.
-func fillsMatrix(r model.Row) bool {
-	switch kindOf(r) {
-	case model.Class, model.Attribute, model.Generalization, model.Association, model.End,
-		model.UseCase, model.Step, model.Alternative, model.Actor, model.Subject,
-		model.Process, model.Store, model.Entity, model.DataFlow, model.DataItem,
-		model.Component, model.Holds, model.Provides, model.Requires, model.Trace, model.Sentence:
-		return true
-	}
-	switch r.(type) {
-	case *model.Term, *model.Project:
-		return true
-	}
-	return false
-}
+var fillsMatrix = rowsOf(model.Class, model.Attribute, model.Generalization, model.Association, model.End,
+	model.UseCase, model.Step, model.Alternative, model.Actor, model.Subject,
+	model.Process, model.Store, model.Entity, model.DataFlow, model.DataItem,
+	model.Component, model.Holds, model.Provides, model.Requires, model.Trace, model.Sentence).andTerms().andProject().has
 
 // isLexicon tells the rows that the texts of steps are read against.
-func isLexicon(r model.Row) bool {
-	switch kindOf(r) {
-	case model.Actor, model.Subject:
-		return true
-	}
-	switch r.(type) {
-	case *model.Term, *model.Project:
-		return true
-	}
-	return false
-}
+var isLexicon = rowsOf(model.Actor, model.Subject).andTerms().andProject().has
 
 // onUses runs a rule on the matrix, where there are classes to use; it depends on
 // rows of more kinds too.

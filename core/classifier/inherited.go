@@ -138,23 +138,10 @@ func Features(m *model.Model, id model.ID, kinds ...model.Kind) []*model.Element
 	out := m.Children(id, kinds...)
 	for _, g := range Generals(m, id) {
 		for _, e := range m.Children(g, kinds...) {
-			if VisibilityOf(e) != model.Private {
+			if e.Visibility() != model.Private {
 				out = append(out, e)
 			}
 		}
 	}
 	return out
-}
-
-// VisibilityOf a feature; empty where it is not stated.
-func VisibilityOf(e *model.Element) model.Visibility {
-	switch e.Kind {
-	case model.Attribute:
-		return e.Attribute().Visibility
-	case model.Operation:
-		return e.Operation().Visibility
-	case model.End:
-		return e.End().Visibility
-	}
-	return ""
 }

@@ -201,6 +201,31 @@ func dataOf[T any](d Data) (zero T) {
 	return zero
 }
 
+// Visibility of an attribute, an operation or an end; empty where it is not stated.
+func (e *Element) Visibility() Visibility {
+	if d, ok := e.Data.(interface{ visibility() Visibility }); ok {
+		return d.visibility()
+	}
+	return ""
+}
+
+func (d *AttributeData) visibility() Visibility { return d.Visibility }
+func (d *OperationData) visibility() Visibility { return d.Visibility }
+func (d *EndData) visibility() Visibility       { return d.Visibility }
+
+// Multiplicity of an end, an attribute, a parameter, or of what an operation gives.
+func (e *Element) Multiplicity() Multiplicity {
+	if d, ok := e.Data.(interface{ multiplicity() Multiplicity }); ok {
+		return d.multiplicity()
+	}
+	return Multiplicity{}
+}
+
+func (d *AttributeData) multiplicity() Multiplicity { return d.Multiplicity }
+func (d *OperationData) multiplicity() Multiplicity { return d.Multiplicity }
+func (d *EndData) multiplicity() Multiplicity       { return d.Multiplicity }
+func (d *ParameterData) multiplicity() Multiplicity { return d.Multiplicity }
+
 // typed is what parts have that are of a type: its name as typed, where no element bears it.
 type typed interface {
 	typeName() string

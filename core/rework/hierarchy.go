@@ -40,7 +40,7 @@ func (w *work) pullUp() {
 		if up == nil {
 			continue
 		}
-		if v := classifier.VisibilityOf(up); v == model.Private { // else its own class would lose it
+		if v := up.Visibility(); v == model.Private { // else its own class would lose it
 			w.do(&model.SetPart{ID: up.ID, Set: model.P("visibility", model.Protected)})
 			up = w.m.Element(up.ID)
 		}

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"slices"
 
-	"lexeon/core/classifier"
 	"lexeon/core/model"
 )
 
@@ -17,7 +16,7 @@ func OperationChanges(m *model.Model, class model.ID, ops []*model.Element, seed
 	}
 	for _, o := range ops {
 		d := o.Operation()
-		visibility := classifier.VisibilityOf(o)
+		visibility := o.Visibility()
 		if visibility == "" || m.Element(o.Owner).Kind == model.Interface {
 			visibility = model.Public
 		}

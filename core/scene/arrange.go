@@ -220,15 +220,14 @@ func UpperAndLower(m *model.Model, r *model.Relationship) (upper, lower model.ID
 		return "", ""
 	}
 	a, b := ids[0], ids[1]
-	switch r.Kind {
-	case model.Generalization, model.Realization, model.Anchor, model.Provides: // who asks for an interface, the interface, who provides it
-		return b, a
-	case model.Association:
+	up := lineStyles[r.Kind].up
+	if r.Kind == model.Association {
 		data, ends := r.Association(), m.Ends(r.ID)
-		if data.Aggregation != model.NoAggregation && data.Whole == ends[1].ID ||
-			data.Aggregation == model.NoAggregation && data.Reading == model.Backward {
-			return b, a
-		}
+		up = data.Aggregation != model.NoAggregation && data.Whole == ends[1].ID ||
+			data.Aggregation == model.NoAggregation && data.Reading == model.Backward
+	}
+	if up {
+		return b, a
 	}
 	return a, b
 }

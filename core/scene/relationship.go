@@ -305,12 +305,10 @@ func (d *Drawer) line(m *model.Model, c *connection, index map[model.ID]int) rou
 	for i := 0; i+1 < len(p.Bends); i += 2 {
 		l.Bends = append(l.Bends, Point{X: p.Bends[i], Y: p.Bends[i+1]})
 	}
-	switch c.rel.Kind {
-	case model.Generalization:
-		l.Upright = true
+	style := lineStyles[c.rel.Kind]
+	l.Upright = style.upright
+	if style.trunk {
 		l.Trunk = string(c.to) + "|" + string(c.rel.Set)
-	case model.Realization:
-		l.Upright = true
 	}
 	for i := range c.ends {
 		mark, widest := endReach(c, i), 0
@@ -366,11 +364,7 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	if c.free != nil {
 		g.Between = m.Connected(c.rel)
 	}
-	role := RoleLine
-	switch c.rel.Kind {
-	case model.Dependency, model.Usage, model.Realization, model.Anchor, model.Include, model.Extend, model.Provides, model.Requires:
-		role = RoleDashed
-	}
+	style := lineStyles[c.rel.Kind]
 	if isComponentLine(c.rel.Kind) {
 		g.Between = m.Connected(c.rel)
 	}
@@ -386,57 +380,18 @@ func (d *Drawer) drawRelationship(m *model.Model, c *connection) Group {
 	path := &Path{Points: c.points}
 	if c.placement.Line == model.LineCurved {
 		path.Round = curveRadius
-	} else if c.rel.Kind == model.DataFlow {
-		path.Round = flowRound
+	} else {
+		path.Round = style.round
 	}
-	g.Shapes = append(g.Shapes, Primitive{Role: role, Path: path})
-	start, end := direction(c.points), direction(reversed(c.points))
-	first, last := c.points[0], c.points[len(c.points)-1]
-	switch c.rel.Kind {
-	case model.Assembly:
-		g.Shapes = append(assembly(c.points), g.Shapes[1:]...)
-	case model.Generalization, model.Realization, model.Provides:
-		g.Shapes = append(g.Shapes, triangle(last, end))
-	case model.Dependency, model.Usage, model.Requires, model.Delegation:
-		g.Shapes = append(g.Shapes, arrow(last, end))
-	case model.Include, model.Extend:
-		g.Shapes = append(g.Shapes, arrow(last, end))
-		c.labels = append(c.labels, d.caseLabel(m, c))
-		return g
-	case model.Participation:
-		return g
-	case model.DataFlow:
-		g.Shapes = append(g.Shapes, flowArrow(last, end))
-		c.labels = append(c.labels, d.flowLabel(c))
-		return g
-	case model.Association:
-		data := c.rel.Association()
-		for i, place := range []struct {
-			at    Point
-			along vector
-		}{{first, start}, {last, end}} {
-			e := c.ends[i]
-			_, qualifier := d.qualifierBox(e, place.at, place.along)
-			g.Shapes = append(g.Shapes, qualifier...)
-			reach := endReach(c, i)
-			foot := place.at
-			if qualifier != nil { // the mark stands behind the key
-				keys := d.qualifierReach(e, place.along)
-				place.at = place.along.at(place.at, float64(keys), 0)
-				reach += keys
-			}
-			switch {
-			case data.Whole == e.ID && data.Aggregation != model.NoAggregation:
-				g.Shapes = append(g.Shapes, diamond(place.at, place.along, data.Aggregation == model.Composite))
-			case e.End().Navigable == model.Yes:
-				g.Shapes = append(g.Shapes, arrow(place.at, place.along))
-			case e.End().Navigable == model.No:
-				g.Shapes = append(g.Shapes, cross(place.at, place.along)...)
-			}
-			c.labels = append(c.labels, d.endLabels(m, c, e, foot, place.along, reach)...)
-		}
+	g.Shapes = append(g.Shapes, Primitive{Role: style.role, Path: path})
+	last := c.points[len(c.points)-1]
+	switch {
+	case style.finish != nil:
+		style.finish(d, m, c, &g)
+	case style.head != nil:
+		g.Shapes = append(g.Shapes, style.head(last, direction(reversed(c.points))))
 	}
-	if l := d.nameLabel(c); l != nil {
+	if l := style.label(d, m, c); l != nil {
 		c.labels = append(c.labels, l)
 	}
 	return g

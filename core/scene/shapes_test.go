@@ -23,3 +23,18 @@ func TestEveryPlacedKindHasAShape(t *testing.T) {
 		require.True(t, placed[k], "%s has a shape and is never placed", k)
 	}
 }
+
+// Every kind that is drawn as a line has a style, and no other kind has one.
+func TestEveryLineHasAStyle(t *testing.T) {
+	drawn := map[model.Kind]bool{}
+	for _, k := range model.RelationshipKinds() {
+		if len(k.On) > 0 {
+			drawn[k.Kind] = true
+			require.NotNil(t, lineStyles[k.Kind].label, "%s is drawn and has no style in line_style.go", k.Kind)
+			require.NotEmpty(t, lineStyles[k.Kind].role, k.Kind)
+		}
+	}
+	for k := range lineStyles {
+		require.True(t, drawn[k], "%s has a style and is never drawn", k)
+	}
+}

@@ -225,9 +225,7 @@ func (d *Drawer) caseLabel(m *model.Model, c *connection) *label {
 // goesStraight: lines of use case diagrams are straight where nothing stands in
 // their way.
 func goesStraight(c *connection, boxes []Rect, from, to int) bool {
-	switch c.rel.Kind {
-	case model.Participation, model.Include, model.Extend:
-	default:
+	if !lineStyles[c.rel.Kind].straight {
 		return false
 	}
 	if c.placement.Line != model.LineRightAngled || len(c.placement.Bends) > 0 || from == to {

@@ -155,13 +155,16 @@ type page struct {
 }
 
 func (g *generator) page(t *generate.Type) page {
-	switch t.Kind {
-	case model.Enumeration:
-		return page{"enumeration.go.tmpl", g.enumeration(t)}
-	case model.Interface:
-		return page{"interface.go.tmpl", g.interfaceOf(t)}
+	if of := pages[t.Kind]; of != nil {
+		return of(g, t)
 	}
 	return page{"class.go.tmpl", g.class(t)}
+}
+
+// pages are the files of kinds that are not printed as classes.
+var pages = map[model.Kind]func(*generator, *generate.Type) page{
+	model.Enumeration: func(g *generator, t *generate.Type) page { return page{"enumeration.go.tmpl", g.enumeration(t)} },
+	model.Interface:   func(g *generator, t *generate.Type) page { return page{"interface.go.tmpl", g.interfaceOf(t)} },
 }
 
 // comment writes a text as line comments, each line behind "// ", so that
