@@ -16,22 +16,23 @@ var nameDuplicate = &Analyzer{
 		"and no code or table can be generated for both.",
 	Source: "UML 2.5.1, 7.4.3: the members of a namespace are distinguishable within it.",
 	Finds:  "Two classes named Hive.",
-	Leaves: "Two classes named Hive in two packages; a class and an interface named Hive, or two associations named delivers.",
+	Leaves: "Two classes named Hive in two packages; a class and an interface named Hive, or two associations named delivers; processes of one name on two levels, or in two views.",
 	Scope: Group{
 		Several: true,
-		Kinds:   append(model.ClassifierKinds(), model.Actor, model.UseCase, model.PackageKind),
+		Kinds:   append(model.ClassifierKinds(), model.Actor, model.UseCase, model.PackageKind, model.Subject, model.Component, model.Entity, model.Store, model.DataItem, model.Process),
 		Key: func(_ *model.Model, r model.Row) string {
 			if e := r.(*model.Element); strings.TrimSpace(e.Name) != "" {
-				return string(e.Kind) + "|" + string(e.Owner) + "|" + e.Name
+				return string(e.Kind) + "|" + string(e.Owner) + "|" + string(e.Process().View) + "|" + e.Name
 			}
 			return ""
 		},
 		Members: func(m *model.Model, key string) []model.Row {
 			kind, rest, _ := strings.Cut(key, "|")
-			owner, name, _ := strings.Cut(rest, "|")
+			owner, rest, _ := strings.Cut(rest, "|")
+			view, name, _ := strings.Cut(rest, "|")
 			var out []model.Row
 			for _, e := range m.Named(name, model.Kind(kind)) {
-				if string(e.Owner) == owner {
+				if string(e.Owner) == owner && string(e.Process().View) == view {
 					out = append(out, e)
 				}
 			}
