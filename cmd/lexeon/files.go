@@ -72,6 +72,7 @@ func checkFile(args []string, out, errs io.Writer) int {
 	set := flag.NewFlagSet("check", flag.ContinueOnError)
 	format := set.String("format", "text", "text or json")
 	deep := set.Bool("thorough", false, "take as long as it needs to judge whether every class can have instances")
+	all := set.Bool("all", false, "ask rules too that are off unless a project wants them")
 	failOn := set.String("fail-on", string(check.Warning), "exit with 1 if there are findings of this severity or graver: error, warning, advice, question, or never")
 	m, code := parse(set, args, errs)
 	if m == nil {
@@ -88,7 +89,11 @@ func checkFile(args []string, out, errs io.Writer) int {
 	if *deep {
 		rules = check.Thorough
 	}
-	findings := check.Run(m, rules).Findings()
+	state := check.Run(m, rules)
+	findings := state.Findings()
+	if *all {
+		findings = state.Everything()
+	}
 	worst := exitOK
 	list := []findingOut{}
 	for _, f := range findings {
@@ -119,7 +124,11 @@ func checkFile(args []string, out, errs io.Writer) int {
 func explainRules(args []string, out, errs io.Writer) int {
 	if len(args) == 0 {
 		for _, a := range check.All {
-			fmt.Fprintf(out, "%-8s %-28s %s\n", a.Severity, a.Name, a.Title)
+			severity := string(a.Severity)
+			if a.OnRequest {
+				severity = string(check.Off)
+			}
+			fmt.Fprintf(out, "%-8s %-28s %s\n", severity, a.Name, a.Title)
 		}
 		return exitOK
 	}

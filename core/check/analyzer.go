@@ -91,7 +91,10 @@ type Analyzer struct {
 	Finds    string        // one example that it finds
 	Leaves   string        // one example that it rightly leaves alone
 	Requires []Requirement // facts that it reads
-	Scope    Scope
+	// OnRequest: it is off, unless a project wants it by a severity of its own: most of what
+	// it finds is no mistake.
+	OnRequest bool
+	Scope     Scope
 }
 
 // Scope decides what a rule is run on and when it runs again. It is one of Each,

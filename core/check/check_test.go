@@ -30,12 +30,12 @@ func TestIncrementalFindingsAreFullFindings(t *testing.T) {
 				continue
 			}
 			updated := state.Update(next, delta)
-			full := check.Run(next, check.All).Findings()
-			require.Equal(t, texts(next, full), texts(next, updated.Findings()), "seed %d step %d: %s", seed, step, model.EncodeChanges(changes))
+			full := check.Run(next, check.All).Everything()
+			require.Equal(t, texts(next, full), texts(next, updated.Everything()), "seed %d step %d: %s", seed, step, model.EncodeChanges(changes))
 			if step%7 == 0 { // the way back is a change like any other
 				back, undo, _, err := model.Edit(next, inverse)
 				require.NoError(t, err)
-				require.Equal(t, texts(m, state.Findings()), texts(back, updated.Update(back, undo).Findings()), "seed %d step %d: inverse", seed, step)
+				require.Equal(t, texts(m, state.Everything()), texts(back, updated.Update(back, undo).Everything()), "seed %d step %d: inverse", seed, step)
 			}
 			for _, f := range full {
 				seenRules[f.Rule] = true
@@ -66,10 +66,10 @@ func TestExamplesAreFoundLineByLine(t *testing.T) {
 				}
 				next := modeltest.Build(t, lines[:n+1]...)
 				updated := state.Update(next, difference(m, next))
-				full := check.Run(next, check.All).Findings()
-				require.Equal(t, texts(next, full), texts(next, updated.Findings()), "%s: %s", a.Name, strings.Join(lines[:n+1], "; "))
+				full := check.Run(next, check.All).Everything()
+				require.Equal(t, texts(next, full), texts(next, updated.Everything()), "%s: %s", a.Name, strings.Join(lines[:n+1], "; "))
 				back := updated.Update(m, difference(next, m))
-				require.Equal(t, texts(m, state.Findings()), texts(m, back.Findings()), "%s, back: %s", a.Name, strings.Join(lines[:n+1], "; "))
+				require.Equal(t, texts(m, state.Everything()), texts(m, back.Everything()), "%s, back: %s", a.Name, strings.Join(lines[:n+1], "; "))
 				broken = broken || slices.ContainsFunc(full, func(f check.Finding) bool { return f.Rule == a.Name })
 				m, state = next, updated
 			}
@@ -115,11 +115,11 @@ func TestMendsMend(t *testing.T) {
 	for seed := range uint64(40) {
 		m := modeltest.Model(seed, 260)
 		state := check.Run(m, check.All)
-		for _, f := range state.Findings() {
+		for _, f := range state.Everything() {
 			for _, mend := range f.Ways(m) {
 				next, delta, _, err := model.Edit(m, mend.On(m))
 				require.NoError(t, err, "%s: %s", f.Message, mend.Title)
-				_, gone := check.Diff(state.Findings(), state.Update(next, delta).Findings())
+				_, gone := check.Diff(state.Everything(), state.Update(next, delta).Everything())
 				require.True(t, slices.ContainsFunc(gone, func(g check.Finding) bool { return g.ID() == f.ID() }), "%s: %s", f.Message, mend.Title)
 				mends[f.Rule]++
 			}
@@ -152,12 +152,12 @@ func TestFindingsKeepTheirBasisWhileTheFactsStay(t *testing.T) {
 	hive := m.ClassifiersNamed("Hive")[0]
 	next, delta, _, err := model.Edit(m, []model.Change{&model.SetDefinition{ID: hive.ID, Text: "Where bees live."}})
 	require.NoError(t, err)
-	appeared, gone := check.Diff(state.Findings(), state.Update(next, delta).Findings())
+	appeared, gone := check.Diff(state.Everything(), state.Update(next, delta).Everything())
 	require.Empty(t, appeared)
 	require.Empty(t, gone)
 	next, delta, _, err = model.Edit(m, []model.Change{&model.SetName{ID: hive.ID, Name: "Box"}})
 	require.NoError(t, err)
-	appeared, gone = check.Diff(state.Findings(), state.Update(next, delta).Findings())
+	appeared, gone = check.Diff(state.Everything(), state.Update(next, delta).Everything())
 	require.Len(t, appeared, 3, "what the findings say is different now")
 	require.Len(t, gone, 3)
 	require.Len(t, state.Of(m.Relationships()[0].ID), 3, "the association's own finding and those of its ends")

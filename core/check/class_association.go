@@ -274,7 +274,7 @@ func mergeMends(m *model.Model, ends []*model.Element, alone func(model.ID) bool
 }
 
 var classDuplicateAssociation = &Analyzer{
-	Name: "class/duplicate-association", Title: "An association is there twice", Severity: Advice,
+	Name: "class/duplicate-association", Title: "An association is there twice", Severity: Warning,
 	Doc:    "Two associations between the same classes have the same name and the same roles. One of them is too many, or they mean different things and need names that say so. One that subsets or redefines another is meant.",
 	Source: "UML 2.5.1, 7.4.3: members of a namespace are distinguishable.",
 	Finds:  "Beekeeper delivers HoneyLot, twice",

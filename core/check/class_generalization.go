@@ -138,7 +138,7 @@ var classBareSpecific = &Analyzer{
 }
 
 var classAbstractChildless = &Analyzer{
-	Name: "class/abstract-childless", Title: "An abstract class without kinds", Severity: Advice,
+	Name: "class/abstract-childless", Title: "An abstract class without kinds", Severity: Warning,
 	Doc:    "An abstract class has no instances of its own, and nothing is a kind of it: so there is never any instance.",
 	Source: "UML 2.5.1, 9.2.3: isAbstract.",
 	Finds:  "The abstract class TraceableItem, of which nothing is a kind.",

@@ -6,6 +6,7 @@ import (
 
 	"lexeon/core/dataflow"
 	"lexeon/core/model"
+	"lexeon/core/usecase"
 )
 
 // crossKinds are what rules between use cases and data flow depend on.
@@ -37,8 +38,8 @@ var crossActorUnknown = &Analyzer{
 			return
 		}
 		for _, a := range m.OfKind(model.Actor) {
-			if strings.TrimSpace(a.Name) == "" || a.Actor().Abstract || known[m.TermKey(a.Name)] {
-				continue
+			if strings.TrimSpace(a.Name) == "" || a.Actor().Abstract || known[m.TermKey(a.Name)] || isIdle(m, a.ID) || kinOf(m, a.ID, known) {
+				continue // who takes part in nothing is told of by that
 			}
 			p.Report(Finding{Subject: a.ID, says: say("%s takes part in use cases, but is no external entity and performs nothing in the activity table.", a.Name)})
 		}
@@ -61,7 +62,7 @@ var crossEntityActor = &Analyzer{
 			return
 		}
 		for _, e := range m.OfKind(model.Entity) {
-			if strings.TrimSpace(e.Name) == "" || actors[m.TermKey(e.Name)] || len(m.Flows(e.ID)) == 0 {
+			if strings.TrimSpace(e.Name) == "" || actors[m.TermKey(e.Name)] || len(m.Flows(e.ID)) == 0 || sameSource(m, e.ID, model.Actor) {
 				continue
 			}
 			p.Report(Finding{Subject: e.ID, says: say("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name),
@@ -74,9 +75,10 @@ var crossProcessUseCase = &Analyzer{
 	Name: "cross/process-usecase", Title: "A process belongs to no use case", Severity: Advice,
 	Doc: "A process of the first level that answers somebody outside does so in a use case. They need not bear the same name: it is enough that both speak of the same thing, or stem from the same sentence or activity. " +
 		"Asked only once there are use cases.",
-	Source: "McMenamin and Palmer 1984: events; Jacobson 1992: use cases. Both name what the outside wants of the system.",
-	Finds:  "5 Trace recall takes recall demand from Food inspector, and no use case has to do with a recall.",
-	Leaves: "1 Receive lot, beside the use case Register lot.",
+	OnRequest: true,
+	Source:    "McMenamin and Palmer 1984: events; Jacobson 1992: use cases. Both name what the outside wants of the system.",
+	Finds:     "5 Trace recall takes recall demand from Food inspector, and no use case has to do with a recall.",
+	Leaves:    "1 Receive lot, beside the use case Register lot.",
 	Scope: cases(func(p *Pass) {
 		m := p.Model
 		list := m.OfKind(model.UseCase)
@@ -107,4 +109,21 @@ var crossProcessUseCase = &Analyzer{
 			}
 		}
 	}, crossKinds...),
+}
+
+// kinOf reports whether a kind of an actor, or what it is a kind of, is known.
+func kinOf(m *model.Model, actor model.ID, known map[string]bool) bool {
+	return slices.ContainsFunc(append(usecase.Generals(m, actor), usecase.Specifics(m, actor)...), func(id model.ID) bool { return known[m.TermKey(m.Element(id).Name)] })
+}
+
+// sameSource reports whether something of a kind stems from the same sentence or activity.
+func sameSource(m *model.Model, id model.ID, kind model.Kind) bool {
+	for _, t := range m.TracesOf(id) {
+		for _, o := range m.TracesTo(t.Target) {
+			if e := m.Element(o.Source); e != nil && e.Kind == kind {
+				return true
+			}
+		}
+	}
+	return false
 }

@@ -220,18 +220,28 @@ func wantedBy(m *model.Model) map[string]Severity {
 }
 
 // Findings lists all findings that the project wants, with the severity that it gives them,
-// the gravest first, then by rule, subject and key.
+// the gravest first, then by rule, subject and key. Rules that are off by themselves are left
+// out, unless the project wants them.
 func (s *State) Findings() []Finding {
+	return s.list(func(a *Analyzer, wanted bool) bool { return wanted || !a.OnRequest })
+}
+
+// Everything lists what Findings does, and what rules found that are off by themselves.
+func (s *State) Everything() []Finding {
+	return s.list(func(*Analyzer, bool) bool { return true })
+}
+
+func (s *State) list(takes func(a *Analyzer, wanted bool) bool) []Finding {
 	var out []Finding
-	wanted := wantedBy(s.m)
+	settings := wantedBy(s.m)
 	for i, units := range s.found {
-		severity, otherwise := wanted[s.analyzers[i].Name]
-		if severity == Off {
+		severity, wanted := settings[s.analyzers[i].Name]
+		if severity == Off || !takes(s.analyzers[i], wanted) {
 			continue
 		}
 		units.each(func(_ string, found []Finding) {
 			out = append(out, found...)
-			for k := len(out) - len(found); otherwise && k < len(out); k++ {
+			for k := len(out) - len(found); wanted && k < len(out); k++ {
 				out[k].Severity = severity
 			}
 		})

@@ -17,7 +17,7 @@ var crossStoreData = &Analyzer{
 	Source:   "The contents of a store are the attributes of what it stores: Yourdon 1989, ch. 14; data at rest and the class model describe the same facts.",
 	Finds:    "Lot register = {lot entry}, lot entry = @lot number + mass + colour, and HoneyLot with the attribute mass only.",
 	Leaves:   "harvest date, where HoneyLot has the attribute harvested; beekeeper number, where a Beekeeper delivers a HoneyLot.",
-	Requires: []Requirement{usesOfClasses},
+	Requires: []Requirement{usesOfClasses}, OnRequest: true,
 	Scope: onUses(func(p *Pass, u *uses) {
 		for _, k := range u.unkept {
 			var names []string

@@ -63,7 +63,7 @@ func TestRules(t *testing.T) {
 					expected = append(expected, expectation{parts[0], parts[1], parts[2]})
 				}
 				m := modeltest.Build(t, lines...)
-				found := check.Run(m, []*check.Analyzer{analyzer}).Findings()
+				found := check.Run(m, []*check.Analyzer{analyzer}).Everything()
 				require.Len(t, found, len(expected), "%v", texts(m, found))
 				for _, e := range expected { // each is another finding
 					at := slices.IndexFunc(found, func(f check.Finding) bool {

@@ -51,12 +51,17 @@ var actorIdle = &Analyzer{
 	Leaves: "Member, of which Beekeeper is a kind that starts Register delivery.",
 	Scope: cases(func(p *Pass) {
 		for _, a := range p.Model.OfKind(model.Actor) {
-			kin := append(append([]model.ID{a.ID}, usecase.Generals(p.Model, a.ID)...), usecase.Specifics(p.Model, a.ID)...)
-			if !slices.ContainsFunc(kin, func(id model.ID) bool { return len(outOf(p.Model, id, model.Participation)) > 0 }) {
+			if isIdle(p.Model, a.ID) {
 				p.Report(Finding{Subject: a.ID, says: say("%s takes part in no use case. What is the system there for, as seen from there?", nameOf(p.Model, a.ID))})
 			}
 		}
 	}),
+}
+
+// isIdle: neither an actor nor any kin of it takes part in a use case.
+func isIdle(m *model.Model, actor model.ID) bool {
+	kin := append(append([]model.ID{actor}, usecase.Generals(m, actor)...), usecase.Specifics(m, actor)...)
+	return !slices.ContainsFunc(kin, func(id model.ID) bool { return len(outOf(m, id, model.Participation)) > 0 })
 }
 
 var usecaseUnreached = &Analyzer{

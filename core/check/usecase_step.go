@@ -13,17 +13,19 @@ var usecaseStepActor = &Analyzer{
 	Doc:      "Whoever acts in a step takes part in the use case, or is a kind of somebody who does. Otherwise picture and description tell different stories.",
 	Source:   "UML 2.5.1, 18.1.3; Cockburn 2001, ch. 7.",
 	Finds:    "Step 2 begins with Intake clerk, and no line leads from Intake clerk to Register delivery.",
-	Leaves:   "A step that begins with the system, or with a word that is no actor.",
+	Leaves:   "A step that begins with the system, or with a word that is no actor; in Identify lots, a step of the clerk who starts Trace a recall, which includes it.",
 	Requires: []Requirement{stepReaders},
 	Scope: cases(func(p *Pass) {
 		m := p.Model
 		reader := stepReaders.of(p)
 		for _, u := range m.OfKind(model.UseCase) {
 			allowed := map[model.ID]bool{}
-			for _, r := range usecase.Participants(m, u.ID) {
-				allowed[r.Source] = true
-				for _, id := range append(usecase.Generals(m, r.Source), usecase.Specifics(m, r.Source)...) {
-					allowed[id] = true
+			for _, of := range usingCases(m, u.ID) {
+				for _, r := range usecase.Participants(m, of) {
+					allowed[r.Source] = true
+					for _, id := range append(usecase.Generals(m, r.Source), usecase.Specifics(m, r.Source)...) {
+						allowed[id] = true
+					}
 				}
 			}
 			told := map[model.ID]bool{}
@@ -47,6 +49,27 @@ var usecaseStepActor = &Analyzer{
 			}
 		}
 	}),
+}
+
+// usingCases are a use case and those whose actors may act in its steps: what includes it,
+// what it extends, and so on.
+func usingCases(m *model.Model, u model.ID) []model.ID {
+	out := []model.ID{u}
+	for i := 0; i < len(out); i++ {
+		for _, r := range m.RelationshipsOf(out[i]) {
+			next := model.ID("")
+			switch {
+			case r.Kind == model.Include && r.Target == out[i]:
+				next = r.Source
+			case r.Kind == model.Extend && r.Source == out[i]:
+				next = r.Target
+			}
+			if next != "" && !slices.Contains(out, next) {
+				out = append(out, next)
+			}
+		}
+	}
+	return out
 }
 
 var usecaseAlternativeStep = &Analyzer{
