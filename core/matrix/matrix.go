@@ -2,7 +2,7 @@
 // creates, reads, updates and deletes what. It is filled from what the model says in
 // other places, and every mark names where it comes from.
 //
-// Steps: a class that a step names by its term is read, unless a verb before it says
+// Steps and conditions: a class that they name by its term is read, unless a verb before it says
 // that it is made, changed or removed. What an actor sends or hands over comes to be
 // in the system; what the system sends or hands out is read from it. Flows with stores: what a process writes to a
 // store it creates, or updates where it reads the same from there too; what it reads

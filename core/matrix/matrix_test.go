@@ -71,8 +71,8 @@ func TestTheDemo(t *testing.T) {
 	x := matrix.Of(m)
 	text := told(x)
 	for _, line := range []string{
-		"Register delivery: Beekeeper C, HoneyLot CU, Intake desk CU", // steps
-		"Enter lot: HoneyLot C, Intake desk C",                        // a flow into a store, by the key of what it holds
+		"Register delivery: Beekeeper C, HoneyLot CRU, Intake desk CRU", // steps, and the condition of an alternative
+		"Enter lot: HoneyLot C, Intake desk C",                          // a flow into a store, by the key of what it holds
 		"Trace recall: Blend R, HoneyLot R, Recipe R, Blend planner R, Intake desk R",
 		"Bottle blend: Blend ·, JarBatch C, Blend planner C",
 	} {

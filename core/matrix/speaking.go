@@ -162,6 +162,7 @@ var verbs = func() map[string]Access {
 			out[w] = access
 		}
 	}
+	out["set"] |= Create // what is set for the first time comes to be
 	return out
 }()
 
@@ -176,6 +177,8 @@ func accessOf(verb string, who usecase.Doer) (a Access, ok bool) {
 	a, ok = verbs[verb]
 	switch {
 	case toAnother[verb] && who.Actor != nil:
+		return Create | Hand, true
+	case verb == "issue": // what is issued comes to be, whoever gets it
 		return Create | Hand, true
 	case toAnother[verb] && who.System:
 		return Read | Hand, true
@@ -215,6 +218,22 @@ func (x *Matrix) steps(m *model.Model, s *speaking, u *model.Element) {
 			if classes = unique(classes); len(classes) > 0 {
 				last = classes
 				x.mark(u.ID, classes, step, f, access)
+			}
+		}
+	}
+	x.conditions(s, u, f)
+}
+
+// conditions marks the classes that the conditions of alternatives name: who asks for them
+// looks at them.
+func (x *Matrix) conditions(s *speaking, u *model.Element, f *usecase.Flow) {
+	for _, a := range f.Alternatives {
+		for _, mark := range s.reader.Marks(a.Name) {
+			if mark.Term == "" {
+				continue
+			}
+			for _, c := range unique(append(slices.Clone(s.byTerm[mark.Term]), s.ofData(mark.Text)...)) {
+				x.add(u.ID, c, Source{a.ID, Read, a.Label + ": " + a.Name})
 			}
 		}
 	}
