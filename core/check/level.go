@@ -6,6 +6,7 @@ import (
 
 	"lexeon/core/dataflow"
 	"lexeon/core/dictionary"
+	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
@@ -36,126 +37,213 @@ func levelText(m *model.Model, l dataflow.Level) string {
 	return text
 }
 
-func directionText(d dataflow.Direction) string {
-	if d == dataflow.Into {
-		return "coming in"
-	}
-	return "going out"
-}
-
 var levelUnbalanced = &Analyzer{
 	Name: "level/unbalanced", Title: "A level does not agree with its process", Severity: Error,
-	Doc: "A level shows more of the same: what enters and leaves it is what enters and leaves the process that it opens, down to the items of the dictionary. " +
-		"What is missing was forgotten below; what is too much was never seen above.",
+	Doc: "A level shows more of the same: what enters and leaves it is what enters and leaves the process that it opens, flow by flow, down to the items of the dictionary. " +
+		"What is missing was forgotten below, even where its data come in another way too; what was added was never seen above.",
 	Source:   "DeMarco 1978, ch. 6: balancing; definitions of items after ch. 11.",
 	Finds:    "delivery note enters Receive lot, and none of its parts enters its level.",
 	Leaves:   "delivery note above, its parts below; flows marked «reject».",
 	Requires: []Requirement{balances},
 	Scope: eachBalance(func(p *Pass, l levelBalance) {
-		for _, u := range l.Unbalanced {
-			var parts []string
-			if len(u.Missing) > 0 {
-				parts = append(parts, "is missing "+strings.Join(u.Missing, ", "))
-			}
-			if len(u.TooMuch) > 0 {
-				parts = append(parts, "has "+strings.Join(u.TooMuch, ", ")+" in addition")
-			}
-			p.Report(Finding{Subject: l.Process, Related: u.Flows, Key: string(l.View) + string(u.Direction), Offer: func(m *model.Model) []Mend {
-				return append(outOfLevel(m, l.Level, u), intoLevel(m, dictionary.Of(m), l.Level, u)...)
-			},
-				says: say("%s: of what is %s, it %s.", levelText(p.Model, l.Level), directionText(u.Direction), strings.Join(parts, " and "))}, parts...)
+		for _, u := range l.Mismatches {
+			first := append(slices.Clone(u.Above), u.Below...)[0]
+			p.Report(Finding{Subject: l.Process, Related: append(slices.Clone(u.Above), u.Below...), Key: string(l.View) + string(u.Direction) + string(first),
+				says: mismatchText(p.Model, l, u), Offer: func(m *model.Model) []Mend { return levelMends(m, l.Level, u) }})
 		}
 	}),
 }
 
-// helps reports whether a change leaves less of an imbalance.
-func helps(m *model.Model, l dataflow.Level, u dataflow.Imbalance, change model.Change) bool {
-	next, _, _, err := model.Edit(m, []model.Change{change})
-	if err != nil {
-		return false
-	}
-	for _, left := range dataflow.BalanceOf(next, dictionary.Of(next), l).Unbalanced {
-		if left.Direction == u.Direction && len(left.TooMuch) >= len(u.TooMuch) {
-			return false
+// mismatchText names the flows, says what is so and what was expected.
+func mismatchText(m *model.Model, l levelBalance, u dataflow.Mismatch) wording {
+	level, process := levelText(m, l.Level), dataflow.Label(m, l.Process)
+	switch u.Is {
+	case dataflow.Missing:
+		var names []string
+		for _, id := range u.Above {
+			names = append(names, flowAt(m, id, u.Direction))
 		}
+		return say("%s: %s at %s, and nowhere at the edge of the level.", level, english.List(names), process)
+	case dataflow.Added:
+		return say("%s: %s there, and %s has no such flow.", level, flowAt(m, u.Below[0], u.Direction), process)
+	case dataflow.Elsewhere:
+		return say("%s: %s there, but at %s it %s.", level, flowAt(m, u.Below[0], u.Direction), process, partnerText(m, u.Above[0], u.Direction))
 	}
-	return true
+	var lacks []string
+	if len(u.Lacking) > 0 {
+		lacks = append(lacks, "lacks "+english.List(u.Lacking))
+	}
+	if len(u.TooMuch) > 0 {
+		lacks = append(lacks, "has "+english.List(u.TooMuch)+" in addition")
+	}
+	return say("%s: %s at %s and %s there are the same flow, but the level %s.", level, flowNames(m, u.Above), process, flowNames(m, u.Below), strings.Join(lacks, " and "))
 }
 
-// intoLevel leads what is missing at the edge on to processes of the level: each
-// flow to one that exchanges data with the same partner already, else what comes
-// in to the first one, what goes out from the last one.
-func intoLevel(m *model.Model, d *dictionary.Dictionary, l dataflow.Level, u dataflow.Imbalance) []Mend {
-	inside := m.Level(l.Process, l.View)
-	if len(u.Missing) == 0 || len(u.TooMuch) > 0 || len(inside) == 0 {
-		return nil
+func flowNames(m *model.Model, flows []model.ID) string {
+	var names []string
+	for _, id := range flows {
+		names = append(names, dataflow.FlowName(m, m.Relationship(id)))
 	}
-	type led struct{ flow, process model.ID }
-	var all []led
-	var told []string
-	for _, owed := range dataflow.Owed(m, d, l) {
-		if owed.Direction != u.Direction {
-			continue
-		}
-		if owed.Flow.Source == owed.Flow.Target {
-			return nil // it comes from where it goes: which way it crosses the edge is not known
-		}
-		process, partner, how := inside[0], owed.Flow.Source, " to "
-		if owed.Direction == dataflow.OutOf {
-			process, partner, how = inside[len(inside)-1], owed.Flow.Target, " from "
-		}
-		for _, p := range inside {
-			if partner != "" && slices.ContainsFunc(dataflow.EndsOf(m, p.ID), func(e dataflow.End) bool { return e.Partner == partner }) {
-				process = p
-				break
-			}
-		}
-		all = append(all, led{owed.Flow.ID, process.ID})
-		told = append(told, dataflow.FlowName(m, owed.Flow)+how+dataflow.Label(m, process.ID))
+	return english.List(names)
+}
+
+// flowAt tells a flow with where it comes from, or where it goes.
+func flowAt(m *model.Model, id model.ID, dir dataflow.Direction) string {
+	return dataflow.FlowName(m, m.Relationship(id)) + " " + partnerText(m, id, dir)
+}
+
+func partnerText(m *model.Model, id model.ID, dir dataflow.Direction) string {
+	f := m.Relationship(id)
+	partner, way, alone := f.Source, "comes from ", "comes in"
+	if dir == dataflow.OutOf {
+		partner, way, alone = f.Target, "goes to ", "goes out"
 	}
-	lead := func(m *model.Model, drawn model.ID) (out []model.Change) {
-		for _, x := range all {
-			next := m
-			if len(out) > 0 { // a store that one of them shows is there for the next
-				if after, _, _, err := model.Edit(m, out); err == nil {
-					next = after
+	e := m.Element(partner)
+	switch {
+	case e == nil:
+		return alone
+	case e.Kind == model.Process:
+		return way + dataflow.Label(m, partner)
+	}
+	return way + nameOf(m, partner)
+}
+
+// levelMends are the ways out of a mismatch, the one that a person would choose first: lead
+// on what is missing, call what was added by the name that is missing, take it up above, or
+// take it away. Only what helps is offered.
+func levelMends(m *model.Model, l dataflow.Level, u dataflow.Mismatch) []Mend {
+	var out []Mend
+	add := func(title string, changes func(*model.Model) []model.Change) {
+		if helps(m, l, u, changes(m)) {
+			out = append(out, Mend{Title: title, Late: changes})
+		}
+	}
+	now := func(changes ...model.Change) func(*model.Model) []model.Change {
+		return func(*model.Model) []model.Change { return changes }
+	}
+	d := dictionary.Of(m)
+	switch u.Is {
+	case dataflow.Missing:
+		for _, id := range u.Above {
+			add(leadOn(m, d, l, u, id))
+		}
+	case dataflow.Added:
+		f := m.Relationship(u.Below[0])
+		for _, other := range dataflow.BalanceOf(m, d, l).Mismatches {
+			if other.Is == dataflow.Missing && other.Direction == u.Direction && len(other.Above) == 1 {
+				if name := m.Relationship(other.Above[0]).Name; name != "" {
+					add("Call it "+name, now(&model.SetName{ID: f.ID, Name: name}))
 				}
 			}
-			changes, err := dataflow.TakeUpChanges(next, x.flow, x.process, drawn, "mend")
-			if err != nil {
-				return nil
+		}
+		if partner := otherEnd(f, u.Direction); partner != "" {
+			c := &model.Connect{ID: model.DeriveID("taken up", string(f.ID)), Kind: model.DataFlow, Name: f.Name, Source: partner, Target: l.Process}
+			if u.Direction == dataflow.OutOf {
+				c.Source, c.Target = c.Target, c.Source
 			}
-			out = append(out, changes...)
+			add("Take "+dataflow.FlowName(m, f)+" up above", now(c))
 		}
-		return out
-	}
-	next, _, _, err := model.Edit(m, lead(m, ""))
-	if err != nil || slices.ContainsFunc(dataflow.BalanceOf(next, dictionary.Of(next), l).Unbalanced, func(left dataflow.Imbalance) bool { return left.Direction == u.Direction }) {
-		return nil
-	}
-	return []Mend{{Title: "Lead " + strings.Join(told, ", "), Late: func(m *model.Model) []model.Change {
-		if row := m.LevelOf(l.Process, l.View); row != nil {
-			return lead(m, row.ID)
+		add("Take "+dataflow.FlowName(m, f)+" out of the level", now(&model.Delete{ID: f.ID}))
+	case dataflow.Elsewhere:
+		side, partner := "source", otherEnd(m.Relationship(u.Above[0]), u.Direction)
+		if u.Direction == dataflow.OutOf {
+			side = "target"
 		}
-		return lead(m, "")
-	}}}
-}
-
-// outOfLevel takes away what is too much at the edge.
-func outOfLevel(m *model.Model, l dataflow.Level, u dataflow.Imbalance) []Mend {
-	var out []Mend
-	for _, id := range u.Flows {
-		f := m.Relationship(id)
-		if at, ok := dataflow.LevelOfFlow(m, f); !ok || at != l || len(u.TooMuch) == 0 {
-			continue
+		if partner != "" {
+			add("Lead it as above", now(&model.SetRelationship{ID: u.Below[0], Set: model.P(side, partner)}))
 		}
-		for _, name := range u.TooMuch {
-			if m.TermKey(f.Name) == m.TermKey(name) && helps(m, l, u, &model.Delete{ID: id}) {
-				out = append(out, Mend{Title: "Take " + f.Name + " out of the level", Changes: []model.Change{&model.Delete{ID: id}}})
+	case dataflow.Differs:
+		for _, id := range u.Below {
+			f := m.Relationship(id)
+			for _, name := range u.TooMuch {
+				if m.TermKey(f.Name) == m.TermKey(name) {
+					add("Take "+f.Name+" out of the level", now(&model.Delete{ID: id}))
+				}
+			}
+		}
+		for _, owed := range dataflow.Owed(m, d, l) {
+			if len(u.TooMuch) == 0 && owed.Direction == u.Direction && slices.Contains(u.Above, owed.Flow.ID) {
+				add(leadOn(m, d, l, u, owed.Flow.ID))
 			}
 		}
 	}
 	return out
+}
+
+// otherEnd is whom a flow is with, seen from a process.
+func otherEnd(f *model.Relationship, dir dataflow.Direction) model.ID {
+	if dir == dataflow.Into {
+		return f.Source
+	}
+	return f.Target
+}
+
+// helps reports whether changes leave fewer mismatches of a level, and none that was not there.
+func helps(m *model.Model, l dataflow.Level, u dataflow.Mismatch, changes []model.Change) bool {
+	if len(changes) == 0 {
+		return false
+	}
+	next, _, _, err := model.Edit(m, changes)
+	if err != nil {
+		return false
+	}
+	count := func(m *model.Model) (here, all int) {
+		d := dictionary.Of(m)
+		for _, level := range dataflow.Levels(m) {
+			n := len(dataflow.BalanceOf(m, d, level).Mismatches)
+			if all += n; level == l {
+				here += n
+			}
+		}
+		return here, all
+	}
+	hereBefore, allBefore := count(m)
+	hereAfter, allAfter := count(next)
+	return hereAfter < hereBefore && allAfter < allBefore
+}
+
+// leadOn leads a flow of the process on to a process of the level: to one that exchanges data
+// with the same partner, or has data of that name or items; else what comes in to the first
+// one, what goes out from the last one.
+func leadOn(m *model.Model, d *dictionary.Dictionary, l dataflow.Level, u dataflow.Mismatch, id model.ID) (title string, changes func(*model.Model) []model.Change) {
+	f, inside := m.Relationship(id), m.Level(l.Process, l.View)
+	if len(inside) == 0 || f.Source == f.Target { // it comes from where it goes: which way it crosses the edge is not known
+		return "", func(*model.Model) []model.Change { return nil }
+	}
+	process, partner, how := inside[0], f.Source, " to "
+	if u.Direction == dataflow.OutOf {
+		process, partner, how = inside[len(inside)-1], f.Target, " from "
+	}
+	items, _ := dataflow.ItemsOf(m, d, f)
+	best := 0
+	for _, p := range inside {
+		fit := 0
+		for _, e := range dataflow.EndsOf(m, p.ID) {
+			if partner != "" && e.Partner == partner {
+				fit += 10
+			}
+			held, _ := dataflow.ItemsOf(m, d, e.Flow)
+			for k := range held {
+				if items[k] {
+					fit++
+				}
+			}
+		}
+		if fit > best {
+			best, process = fit, p
+		}
+	}
+	return "Lead " + dataflow.FlowName(m, f) + how + dataflow.Label(m, process.ID), func(m *model.Model) []model.Change {
+		drawn := model.ID("")
+		if row := m.LevelOf(l.Process, l.View); row != nil {
+			drawn = row.ID
+		}
+		changes, err := dataflow.TakeUpChanges(m, id, process.ID, drawn, "mend")
+		if err != nil {
+			return nil
+		}
+		return changes
+	}
 }
 
 var levelWeakened = &Analyzer{

@@ -12,14 +12,25 @@ import (
 // "unreadable note", need not be drawn above (DeMarco 1978).
 const RejectStereotype = "reject"
 
-// Imbalance is what one direction of a level's edge does not share with its
-// process. Names are the largest ones of the dictionary that lie wholly in the
-// difference.
-type Imbalance struct {
+// Agreement tells how a flow, or a match of flows, does not agree.
+type Agreement string
+
+const (
+	Missing   Agreement = "missing"   // at the process, and nowhere at the edge of its level
+	Added     Agreement = "added"     // at the edge of the level, and not at the process
+	Elsewhere Agreement = "elsewhere" // at both, with another partner
+	Differs   Agreement = "differs"   // at both under other names, and their items differ
+)
+
+// Mismatch is one thing in which the edge of a level does not agree with its process.
+type Mismatch struct {
+	Is        Agreement
 	Direction Direction
-	Missing   []string // above, and not below
-	TooMuch   []string // below, and not above
-	Flows     []model.ID
+	Above     []model.ID // flows of the process
+	Below     []model.ID // flows at the edge of the level
+	// Lacking and TooMuch are items of a match that differs: above and not below, below and
+	// not above; the largest names of the dictionary that lie wholly in the difference.
+	Lacking, TooMuch []string
 }
 
 // Weakening is an item that has to be there above and may be absent below, or is
@@ -33,13 +44,16 @@ type Weakening struct {
 
 // Balance is how a level agrees with the process that it opens.
 type Balance struct {
-	Unbalanced []Imbalance
+	Mismatches []Mismatch
 	Weakened   []Weakening
 	Regrouped  []string // names below that no name above contains; same items
 }
 
-// BalanceOf compares the flows at a process with those at the edge of its level.
-// Where the level draws the partner of a flow, it compares partner by partner.
+// BalanceOf compares the flows at a process with those at the edge of its level, flow by
+// flow: data that also come another way do not make up for a flow that is missing. Flows of
+// one name match, with one partner where the level draws it; of the rest, those that share
+// items hang together, and what hangs together on both sides is one match. What stands alone
+// is missing below, or was added there (DeMarco 1978, ch. 6).
 func BalanceOf(m *model.Model, d *dictionary.Dictionary, l Level) Balance {
 	var out Balance
 	allAbove, allBelow := EndsOf(m, l.Process), EdgeOf(m, l)
@@ -48,35 +62,195 @@ func BalanceOf(m *model.Model, d *dictionary.Dictionary, l Level) Balance {
 		allBelow = slices.DeleteFunc(allBelow, func(e End) bool { return e.Partner == entity })
 	}
 	for _, dir := range Directions {
-		above, below := ends(allAbove, dir), ends(allBelow, dir)
-		if sameNames(m, d, above, below) {
+		c := &comparison{m: m, d: d, dir: dir, out: &out}
+		c.above, c.below = c.sides(ends(allAbove, dir)), c.sides(ends(allBelow, dir))
+		c.byName()
+		c.byItems()
+	}
+	return out
+}
+
+// side is a flow on one of the two sides of a comparison.
+type side struct {
+	End
+	key     string // what it is called
+	matched bool
+	items   map[string]bool
+	known   bool // else it carries all of a store whose contents are not written down
+}
+
+// comparison is that of one direction.
+type comparison struct {
+	m            *model.Model
+	d            *dictionary.Dictionary
+	dir          Direction
+	above, below []*side
+	out          *Balance
+}
+
+func (c *comparison) sides(list []End) []*side {
+	out := make([]*side, len(list))
+	for i, e := range list {
+		s := &side{End: e}
+		if p := c.m.Element(e.Partner); p != nil && p.Kind == model.Process {
+			s.Partner = "" // it stands above only, behind the frame
+		}
+		if s.key = c.d.Key(e.Flow.Name); strings.TrimSpace(e.Flow.Name) == "" {
+			s.key = "all of " + string(e.Partner)
+		}
+		out[i] = s
+	}
+	return out
+}
+
+// meet: a flow at the frame may be with anybody, one with a partner that is drawn only with
+// that one.
+func meet(above, below *side) bool { return below.Partner == "" || below.Partner == above.Partner }
+
+// byName matches flows of one name. Those of a name with another partner are told.
+func (c *comparison) byName() {
+	called := map[string][]*side{}
+	for _, b := range c.below {
+		called[b.key] = append(called[b.key], b)
+	}
+	for _, a := range c.above {
+		for _, b := range called[a.key] {
+			if meet(a, b) {
+				a.matched, b.matched = true, true
+			}
+		}
+	}
+	for _, a := range c.above {
+		for _, b := range called[a.key] {
+			if !a.matched && !b.matched {
+				a.matched, b.matched = true, true
+				c.tell(Mismatch{Is: Elsewhere, Above: []model.ID{a.Flow.ID}, Below: []model.ID{b.Flow.ID}})
+			}
+		}
+	}
+}
+
+// byItems matches what is left by what it holds.
+func (c *comparison) byItems() {
+	rest := func(list []*side) []*side {
+		return slices.DeleteFunc(slices.Clone(list), func(s *side) bool { return s.matched })
+	}
+	above, below := rest(c.above), rest(c.below)
+	for _, s := range append(slices.Clone(above), below...) {
+		s.items, s.known = ItemsOf(c.m, c.d, s.Flow)
+	}
+	for _, a := range above {
+		if a.matched { // it hangs together with one before it
 			continue
 		}
-		c := compare(m, d, above, below)
-		if len(c.missing)+len(c.tooMuch) > 0 {
-			im := Imbalance{Direction: dir}
-			im.Missing = d.Largest(c.aboveNames, c.missing)
-			im.TooMuch = d.Largest(c.belowNames, c.tooMuch)
-			for _, e := range below {
-				if items, _ := ItemsOf(m, d, e.Flow); meets(items, c.tooMuch) {
-					im.Flows = append(im.Flows, e.Flow.ID)
+		up, down := c.together(a, above, below)
+		if len(down) == 0 {
+			c.tell(Mismatch{Is: Missing, Above: idsOf(up)})
+		} else {
+			c.compare(up, down)
+		}
+	}
+	for _, b := range rest(below) {
+		c.tell(Mismatch{Is: Added, Below: []model.ID{b.Flow.ID}})
+	}
+}
+
+// together are the flows of both sides that hang together with one, by sharing items.
+func (c *comparison) together(from *side, above, below []*side) (up, down []*side) {
+	from.matched = true
+	up = []*side{from}
+	for i, j := 0, 0; i < len(up) || j < len(down); {
+		if i < len(up) {
+			for _, b := range below {
+				if !b.matched && share(up[i], b) {
+					b.matched = true
+					down = append(down, b)
 				}
 			}
-			for _, e := range above {
-				if items, _ := ItemsOf(m, d, e.Flow); meets(items, c.missing) {
-					im.Flows = append(im.Flows, e.Flow.ID)
-				}
-			}
-			out.Unbalanced = append(out.Unbalanced, im)
+			i++
 			continue
 		}
-		out.Weakened = append(out.Weakened, weakened(m, d, dir, above, below)...)
-		openings := d.Openings(c.aboveNames...)
-		for _, name := range c.belowNames {
-			if !openings[d.Key(name)] && !slices.Contains(out.Regrouped, name) {
-				out.Regrouped = append(out.Regrouped, name)
+		for _, a := range above {
+			if !a.matched && share(a, down[j]) {
+				a.matched = true
+				up = append(up, a)
 			}
 		}
+		j++
+	}
+	return up, down
+}
+
+// share: two flows may be about the same data. What is not known of a store is with its flows.
+func share(above, below *side) bool {
+	if !meet(above, below) {
+		return false
+	}
+	if !above.known || !below.known {
+		return below.Partner != "" || above.known == below.known
+	}
+	return meets(above.items, below.items)
+}
+
+func (c *comparison) compare(up, down []*side) {
+	unknown := func(s *side) bool { return !s.known }
+	if slices.ContainsFunc(up, unknown) || slices.ContainsFunc(down, unknown) {
+		return // more cannot be said
+	}
+	itemsAbove, namesAbove := c.held(up)
+	itemsBelow, namesBelow := c.held(down)
+	lacking, tooMuch := without(itemsAbove, itemsBelow), without(itemsBelow, itemsAbove)
+	if len(lacking)+len(tooMuch) > 0 {
+		c.tell(Mismatch{Is: Differs, Above: idsOf(up), Below: idsOf(down), Lacking: c.d.Largest(namesAbove, lacking), TooMuch: c.d.Largest(namesBelow, tooMuch)})
+		return
+	}
+	c.out.Weakened = append(c.out.Weakened, weakened(c.m, c.d, c.dir, endsOf(up), endsOf(down))...)
+	openings := c.d.Openings(namesAbove...)
+	for _, name := range namesBelow {
+		if !openings[c.d.Key(name)] && !slices.Contains(c.out.Regrouped, name) {
+			c.out.Regrouped = append(c.out.Regrouped, name)
+		}
+	}
+}
+
+func (c *comparison) tell(u Mismatch) {
+	u.Direction = c.dir
+	c.out.Mismatches = append(c.out.Mismatches, u)
+}
+
+func (c *comparison) held(list []*side) (items map[string]bool, names []string) {
+	items = map[string]bool{}
+	for _, s := range list {
+		for k := range s.items {
+			items[k] = true
+		}
+		names = append(names, namesOf(c.m, s.Flow)...)
+	}
+	return items, names
+}
+
+func without(items, these map[string]bool) map[string]bool {
+	out := map[string]bool{}
+	for k := range items {
+		if !these[k] {
+			out[k] = true
+		}
+	}
+	return out
+}
+
+func idsOf(list []*side) []model.ID {
+	out := make([]model.ID, len(list))
+	for i, s := range list {
+		out[i] = s.Flow.ID
+	}
+	return out
+}
+
+func endsOf(list []*side) []End {
+	out := make([]End, len(list))
+	for i, s := range list {
+		out[i] = s.End
 	}
 	return out
 }
@@ -89,136 +263,6 @@ func ends(list []End, dir Direction) []End {
 		}
 	}
 	return out
-}
-
-// sameNames reports whether the flows above and below bear the same names, with
-// the same partners where those are drawn: then there is nothing to compare.
-func sameNames(m *model.Model, d *dictionary.Dictionary, above, below []End) bool {
-	type at struct {
-		partner model.ID
-		name    string
-	}
-	key := func(e End) string {
-		if strings.TrimSpace(e.Flow.Name) == "" {
-			return "all of " + string(e.Partner)
-		}
-		return d.Key(e.Flow.Name)
-	}
-	drawn, open, anywhere := map[at]bool{}, map[string]bool{}, map[string]bool{}
-	for _, e := range below {
-		if e.Partner == "" {
-			open[key(e)] = true
-		} else {
-			drawn[at{e.Partner, key(e)}] = true
-		}
-	}
-	for _, e := range above {
-		k := key(e)
-		if anywhere[k] = true; !open[k] && !drawn[at{e.Partner, k}] {
-			return false
-		}
-		delete(drawn, at{e.Partner, k})
-	}
-	for k := range open {
-		if !anywhere[k] {
-			return false
-		}
-	}
-	return len(drawn) == 0
-}
-
-type comparison struct {
-	missing, tooMuch       map[string]bool
-	aboveNames, belowNames []string
-}
-
-func compare(m *model.Model, d *dictionary.Dictionary, above, below []End) comparison {
-	c := comparison{missing: map[string]bool{}, tooMuch: map[string]bool{}}
-	type side struct {
-		items   map[string]bool
-		unknown bool // it carries all of a store whose contents are not written down
-	}
-	gather := func(list []End, names *[]string) map[model.ID]*side {
-		by := map[model.ID]*side{}
-		for _, e := range list {
-			partner := e.Partner
-			if p := m.Element(partner); p != nil && p.Kind == model.Process {
-				partner = "" // it stands above only, behind the frame
-			}
-			s := by[partner]
-			if s == nil {
-				s = &side{items: map[string]bool{}}
-				by[partner] = s
-			}
-			items, ok := ItemsOf(m, d, e.Flow)
-			s.unknown = s.unknown || !ok
-			for k := range items {
-				s.items[k] = true
-			}
-			*names = append(*names, namesOf(m, e.Flow)...)
-		}
-		return by
-	}
-	up, down := gather(above, &c.aboveNames), gather(below, &c.belowNames)
-	frame := down[""]
-	if frame == nil {
-		frame = &side{items: map[string]bool{}}
-	}
-	all, anyUnknown := map[string]bool{}, false
-	for partner, p := range up {
-		anyUnknown = anyUnknown || p.unknown
-		drawn := down[partner]
-		if partner == "" {
-			drawn = nil
-		}
-		// All of a store, with nothing written down about it: its partner below
-		// must be there, and more cannot be said.
-		if p.unknown && (drawn != nil || frame.unknown) || drawn != nil && drawn.unknown {
-			for k := range p.items {
-				all[k] = true
-			}
-			continue
-		}
-		if p.unknown {
-			c.missing[d.Key(m.Element(partner).Name)] = true
-			c.aboveNames = append(c.aboveNames, m.Element(partner).Name)
-		}
-		for k := range p.items {
-			all[k] = true
-			if !frame.items[k] && !frame.unknown && (drawn == nil || !drawn.items[k]) {
-				c.missing[k] = true
-			}
-		}
-	}
-	for partner, q := range down {
-		p := up[partner]
-		switch {
-		case partner == "":
-			for k := range q.items {
-				if !all[k] && !anyUnknown {
-					c.tooMuch[k] = true
-				}
-			}
-			if q.unknown && !anyUnknown {
-				c.tooMuch[""] = true
-			}
-		case p == nil && q.unknown:
-			c.tooMuch[d.Key(m.Element(partner).Name)] = true
-			c.belowNames = append(c.belowNames, m.Element(partner).Name)
-		case p == nil:
-			for k := range q.items {
-				c.tooMuch[k] = true
-			}
-		case p.unknown:
-		default:
-			for k := range q.items {
-				if !p.items[k] {
-					c.tooMuch[k] = true
-				}
-			}
-		}
-	}
-	return c
 }
 
 // namesOf lists the names a flow carries: its own, or those in the contents of

@@ -38,8 +38,8 @@ func process(m *model.Model, name string) model.ID { return m.Named(name, model.
 
 func tell(b dataflow.Balance) []string {
 	out := []string{}
-	for _, u := range b.Unbalanced {
-		out = append(out, fmt.Sprintf("%s: missing %s, too much %s", u.Direction, strings.Join(u.Missing, ", "), strings.Join(u.TooMuch, ", ")))
+	for _, u := range b.Mismatches {
+		out = append(out, strings.TrimSpace(fmt.Sprintf("%s: %s %d:%d %s", u.Direction, u.Is, len(u.Above), len(u.Below), strings.Join(append(u.Lacking, u.TooMuch...), ", "))))
 	}
 	for _, w := range b.Weakened {
 		out = append(out, fmt.Sprintf("%s: %s optional %v", w.Direction, w.Item, w.Optional))
@@ -74,11 +74,20 @@ func TestBalance(t *testing.T) {
 			[]string{}},
 		{"something is missing below", "Take readings", []string{
 			`the frame sends "wind speed" to "Check reading"`, `"File reading" writes reading to "Reading log"`},
-			[]string{"in: missing snow depth, too much "}},
-		{"everything is missing: the largest name tells it", "Take readings", []string{`"File reading" writes reading to "Reading log"`},
-			[]string{"in: missing raw signal, too much "}},
+			[]string{"in: differs 1:1 snow depth"}},
+		{"a whole flow is missing", "Take readings", []string{`"File reading" writes reading to "Reading log"`},
+			[]string{"in: missing 1:0"}},
+		{"data that come another way do not make up for it", "Take readings", append([]string{
+			`"Valley office" sends "wind speed" to "Take readings"`, "item log entry = wind speed", `"Take readings" sends "log entry" to "Valley office"`}, balancedLevel...),
+			[]string{"in: missing 1:0", "out: missing 1:0"}},
+		{"another partner than above", "Take readings", append([]string{
+			`"Valley office" sends order to "Take readings"`, `"Sensor mast" sends order to "Check reading"`}, balancedLevel...),
+			[]string{"in: elsewhere 1:1"}},
+		{"what breaks another rule takes no part", "Take readings", append([]string{"store Scratch pad = {wind speed}", "store Copy = {wind speed}",
+			`"Check reading" writes "wind speed" to "Scratch pad"`, `"Scratch pad" sends "wind speed" to Copy`}, balancedLevel...),
+			[]string{}},
 		{"a new flow at the edge", "Take readings", append([]string{`the frame sends "battery state" to "Check reading"`}, balancedLevel...),
-			[]string{"in: missing , too much battery state"}},
+			[]string{"in: added 0:1"}},
 		{"the partner is drawn and another one than above", "Take readings", append([]string{`"Valley office" sends "wind speed" to "Check reading"`}, balancedLevel...),
 			[]string{}}, // that entity is a finding of its own
 		{"the partner is drawn", "Take readings", []string{
@@ -86,7 +95,7 @@ func TestBalance(t *testing.T) {
 		{"a store of the inside is nobody's business", "Take readings", append([]string{"store Scratch pad", `"Check reading" writes "raw signal" to "Scratch pad"`}, balancedLevel...),
 			[]string{}},
 		{"a store that is used elsewhere too", "Take readings", append([]string{"store Calibration = {wind speed}", `"Report weather" reads from Calibration`, `"Check reading" reads from Calibration`}, balancedLevel...),
-			[]string{"in: missing , too much wind speed"}},
+			[]string{"in: added 0:1"}},
 		{"optional below", "Take readings", []string{
 			"item weak signal = (wind speed) + (snow depth)", `the frame sends "weak signal" to "Check reading"`, `"File reading" writes reading to "Reading log"`},
 			[]string{"in: wind speed optional true", "regrouped weak signal"}},
@@ -111,7 +120,7 @@ func TestUnlabelledFlowsStandForTheContentsOfTheStore(t *testing.T) {
 	}
 	require.Equal(t, []string{}, below(`Gather reads from "Reading log"`))
 	require.Equal(t, []string{}, below(`Gather reads reading from "Reading log"`))
-	require.Equal(t, []string{"in: missing snow depth, station time, too much "}, below(`Gather reads "wind speed" from "Reading log"`))
+	require.Equal(t, []string{"in: differs 1:1 snow depth, station time"}, below(`Gather reads "wind speed" from "Reading log"`))
 }
 
 func TestOwedFlowsAreTakenUp(t *testing.T) {
@@ -201,7 +210,7 @@ func TestMovingAProcessKeepsTheBalance(t *testing.T) {
 	require.Equal(t, "2.1", dataflow.Number(moved, warn))
 	require.Contains(t, statements(t, moved), `"Report weather" sends warning to "Valley office"`)
 	require.Contains(t, statements(t, moved), `the frame sends storm to Warn`)
-	require.Equal(t, []string{"Report weather in: missing reading: too much storm"}, balances(moved)[:1], "what Report weather did itself needs a process beside Warn now")
+	require.Equal(t, []string{"Report weather in: missing 1:0", "Report weather in: added 0:1"}, balances(moved)[:2], "what Report weather did itself needs a process beside Warn now")
 
 	up, err := dataflow.MoveChanges(m, process(m, "File reading"), process(m, "Station"), "s")
 	require.NoError(t, err)
@@ -222,12 +231,8 @@ func balances(m *model.Model) []string {
 	out := []string{}
 	d := dictionary.Of(m)
 	for _, l := range dataflow.Levels(m) {
-		for _, u := range dataflow.BalanceOf(m, d, l).Unbalanced {
-			missing := strings.Join(u.Missing, ", ")
-			if missing == "" {
-				missing = "all"
-			}
-			out = append(out, fmt.Sprintf("%s %s: missing %s: too much %s", m.Element(l.Process).Name, u.Direction, missing, strings.Join(u.TooMuch, ", ")))
+		for _, told := range tell(dataflow.BalanceOf(m, d, l)) {
+			out = append(out, m.Element(l.Process).Name+" "+told)
 		}
 	}
 	return out
@@ -291,7 +296,7 @@ func BenchmarkBalanceOf500ProcessesOnFourLevels(b *testing.B) {
 	for b.Loop() {
 		d := dictionary.Of(m)
 		for _, l := range dataflow.Levels(m) {
-			if got := dataflow.BalanceOf(m, d, l); len(got.Unbalanced) > 0 {
+			if got := dataflow.BalanceOf(m, d, l); len(got.Mismatches) > 0 {
 				b.Fatal(l, tell(got))
 			}
 		}

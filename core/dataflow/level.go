@@ -192,7 +192,10 @@ func isShared(m *model.Model, store model.ID, l Level) bool {
 			if p == nil || p.ID == store {
 				continue
 			}
-			if p.Kind != model.Process || p.ID == l.Process || p.Process().View == l.View && !IsWithin(m, p.ID, l.Process) && !IsWithin(m, l.Process, p.ID) {
+			if p.Kind != model.Process { // that breaks another rule, and takes no part
+				continue
+			}
+			if p.ID == l.Process || p.Process().View == l.View && !IsWithin(m, p.ID, l.Process) && !IsWithin(m, l.Process, p.ID) {
 				return true
 			}
 		}

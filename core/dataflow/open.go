@@ -70,26 +70,12 @@ type Owing struct {
 // yet, or not with all of their items, sorted by name.
 func Owed(m *model.Model, d *dictionary.Dictionary, l Level) []Owing {
 	var out []Owing
-	edge := EdgeOf(m, l)
-	for _, dir := range Directions {
-		below := ends(edge, dir)
-		for _, e := range ends(EndsOf(m, l.Process), dir) {
-			items, known := ItemsOf(m, d, e.Flow)
-			got, unknown := map[string]bool{}, false
-			for _, b := range below {
-				if b.Partner != "" && b.Partner != e.Partner {
-					continue // a partner that is drawn takes only what comes from it
+	for _, u := range BalanceOf(m, d, l).Mismatches {
+		if u.Is == Missing || u.Is == Differs && len(u.Lacking) > 0 {
+			for _, id := range u.Above {
+				if f := m.Relationship(id); u.Is == Missing || lacks(m, d, f, u.Below) {
+					out = append(out, Owing{f, u.Direction})
 				}
-				some, ok := ItemsOf(m, d, b.Flow)
-				maps.Copy(got, some)
-				unknown = unknown || !known || !ok || len(items)+len(some) == 0
-			}
-			waits := len(items) == 0
-			for k := range items {
-				waits = waits || !got[k]
-			}
-			if waits && !unknown {
-				out = append(out, Owing{e.Flow, dir})
 			}
 		}
 	}
@@ -100,6 +86,17 @@ func Owed(m *model.Model, d *dictionary.Dictionary, l Level) []Owing {
 		return strings.Compare(FlowName(m, a.Flow)+string(a.Flow.ID), FlowName(m, b.Flow)+string(b.Flow.ID))
 	})
 	return out
+}
+
+// lacks reports whether a flow holds items that none of others does.
+func lacks(m *model.Model, d *dictionary.Dictionary, f *model.Relationship, others []model.ID) bool {
+	items, _ := ItemsOf(m, d, f)
+	got := map[string]bool{}
+	for _, id := range others {
+		some, _ := ItemsOf(m, d, m.Relationship(id))
+		maps.Copy(got, some)
+	}
+	return len(without(items, got)) > 0
 }
 
 // TakeUpChanges tells the changes that lead a flow of the level's process on to
