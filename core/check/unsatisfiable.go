@@ -2,9 +2,11 @@ package check
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
+	"lexeon/core/english"
 	"lexeon/core/instances"
 	"lexeon/core/model"
 	"lexeon/core/notation"
@@ -27,7 +29,7 @@ func unsatisfiable(limit instances.Limit) *Analyzer {
 		Name: "class/unsatisfiable", Title: "There can be no instance of a class", Severity: Error,
 		Doc: "Each bound is sound by itself, but together they leave no room: so many objects of the one class ask for so many of the other that there can be none at all, or a part asks for parts without end. " +
 			"The finding reads the contradiction aloud; every sentence of it is needed, so it is enough to change one. " +
-			"An object is taken to be most specifically of one class, unless generalization sets say otherwise. Undecided and absent multiplicities, {xor}, keys and redefined ends are read in favour of the model. " +
+			"An object may be of several kinds of a class at once, unless a generalization set says that they are disjoint. Where there is a contradiction only if kinds are apart of which no set says so, it is asked whether something can be both. Undecided and absent multiplicities, {xor}, keys and redefined ends are read in favour of the model. " +
 			"Where very many bounds hang together, a check at every change leaves them out and says so; lexeon check --thorough does not.",
 		Source: "Lenzerini and Nobili 1990, on the satisfiability of cardinality constraints; UML 2.5.1, 9.5.3 for compositions.",
 		Finds:  "1 Lot has 2 Sample, 1 Sample tests 1 Lot: twice as many samples as lots, and just as many.",
@@ -77,39 +79,155 @@ func boundsNoMore(old, next model.Row) bool {
 
 func runUnsatisfiable(p *Pass, limit instances.Limit) {
 	m := p.Model
-	v := instances.JudgeFrom(m, p.ends, limit)
+	v := instances.JudgeFrom(m, p.ends, instances.MayOverlap, limit)
+	none := map[model.ID]bool{}
 	for _, c := range v.Contradictions {
-		told := contradictionSentences(m, c)
-		message := say("There can be no %s. %s", nameOf(m, c.Class), strings.Join(told, " "))
-		if c.Endless {
-			message = message.and(" And so on, without end.")
+		for _, id := range append([]model.ID{c.Class}, c.Also...) {
+			none[id] = true
 		}
-		if len(c.Also) > 0 {
-			var names []string
-			for _, id := range c.Also {
-				names = append(names, nameOf(m, id))
-			}
-			message = message.and(" Nor can there be any %s.", alternatives(names))
-		}
-		f := Finding{Subject: c.Class, Related: slices.Clone(c.Also), says: message}
-		for _, fact := range c.Facts {
-			row := fact.Row
-			if e := m.Element(row); e != nil && e.Kind == model.End {
-				row = e.Owner
-				if mend := relaxed(m, e, fact); mend != nil {
-					f.Mends = append(f.Mends, *mend)
-				}
-			}
-			if !slices.Contains(f.Related, row) && row != c.Class {
-				f.Related = append(f.Related, row)
-			}
-		}
-		p.Report(f)
+		reportContradiction(p, c, nil)
 	}
 	for _, group := range v.NotJudged {
 		p.Report(Finding{Subject: group[0], Key: "not judged", Severity: Advice, Related: group[1:],
 			says: say("Whether there can be any %s was not judged: its bounds hang together with those of %d other classes, too many for a check at every change. lexeon check --thorough judges them.", nameOf(m, group[0]), len(group)-1)})
 	}
+	if !asksForKinds(m) {
+		return
+	}
+	for _, c := range instances.JudgeFrom(m, p.ends, instances.Apart, limit).Contradictions {
+		if kinds := takenApart(m, c); !none[c.Class] && len(kinds) > 0 {
+			reportContradiction(p, c, kinds)
+		}
+	}
+}
+
+// asksForKinds reports whether there are kinds of which no set says whether they are disjoint.
+func asksForKinds(m *model.Model) bool {
+	seen := map[model.ID]bool{}
+	for _, g := range m.Relationships(model.Generalization) {
+		if seen[g.Target] && isUnstated(m, g) {
+			return true
+		}
+		seen[g.Target] = true
+	}
+	return false
+}
+
+func isUnstated(m *model.Model, g *model.Relationship) bool {
+	set := m.Element(g.Set)
+	return set == nil || set.GeneralizationSet().Disjoint == model.Unstated
+}
+
+// takenApart are the kinds that a proof takes to be disjoint though nothing says so, those of
+// one class together.
+func takenApart(m *model.Model, c instances.Contradiction) [][]model.ID {
+	by := map[model.ID]bool{}
+	note := func(general model.ID) {
+		if list := m.Specifics(general); len(list) > 1 && isUnstated(m, list[0]) {
+			by[general] = true
+		}
+	}
+	for _, f := range c.Facts {
+		switch f.Kind {
+		case instances.IsKind:
+			note(m.Relationship(f.Row).Target)
+		case instances.IsOneOf:
+			note(f.Row)
+		case instances.Complete:
+			note(m.Element(f.Row).Owner)
+		}
+	}
+	var out [][]model.ID
+	for _, general := range slices.Sorted(maps.Keys(by)) {
+		var kinds []model.ID
+		for _, g := range m.Specifics(general) {
+			kinds = append(kinds, g.Source)
+		}
+		out = append(out, kinds)
+	}
+	return out
+}
+
+// reportContradiction reads a contradiction aloud: as an error, or, where it rests on kinds
+// being apart, as a question.
+func reportContradiction(p *Pass, c instances.Contradiction, apart [][]model.ID) {
+	m := p.Model
+	told := contradictionSentences(m, c)
+	message := say("There can be no %s. %s", nameOf(m, c.Class), strings.Join(told, " "))
+	f := Finding{Subject: c.Class, Related: slices.Clone(c.Also)}
+	if len(apart) > 0 {
+		var asked []string
+		for _, kinds := range apart {
+			var names []string
+			for _, id := range kinds {
+				names = append(names, nameOf(m, id))
+			}
+			slices.Sort(names)
+			asked = append(asked, "Can something be both "+both(names)+"?")
+			f.Mends = append(f.Mends, mayBeBoth(m, kinds)...)
+		}
+		message = say("%s If not, there can be no %s. %s", strings.Join(asked, " "), nameOf(m, c.Class), strings.Join(told, " "))
+		f.Severity, f.Key = Question, "apart"
+	}
+	if c.Endless {
+		message = message.and(" And so on, without end.")
+	}
+	if len(c.Also) > 0 {
+		var names []string
+		for _, id := range c.Also {
+			names = append(names, nameOf(m, id))
+		}
+		message = message.and(" Nor can there be any %s.", alternatives(names))
+	}
+	f.says = message
+	for _, fact := range c.Facts {
+		row := fact.Row
+		if e := m.Element(row); e != nil && e.Kind == model.End {
+			row = e.Owner
+			if mend := relaxed(m, e, fact); mend != nil {
+				f.Mends = append(f.Mends, *mend)
+			}
+		}
+		if !slices.Contains(f.Related, row) && row != c.Class {
+			f.Related = append(f.Related, row)
+		}
+	}
+	p.Report(f)
+}
+
+// both joins names of which something may be two: a Deposit and a Loan; of many the first few.
+func both(names []string) string {
+	const most = 4
+	if len(names) > most {
+		names = append(slices.Clone(names[:most-1]), "another kind")
+	}
+	return english.List(names)
+}
+
+// mayBeBoth says of kinds that they overlap, by a generalization set.
+func mayBeBoth(m *model.Model, kinds []model.ID) []Mend {
+	var lines []*model.Relationship
+	for _, k := range kinds {
+		for _, g := range m.Generals(k) {
+			if len(lines) == 0 || g.Target == lines[0].Target {
+				lines = append(lines, g)
+				break
+			}
+		}
+	}
+	if len(lines) != len(kinds) {
+		return nil
+	}
+	general := lines[0].Target
+	if set := m.Element(lines[0].Set); set != nil {
+		return []Mend{{Title: "Yes: kinds of " + nameOf(m, general) + " overlap", Changes: []model.Change{&model.SetPart{ID: set.ID, Set: model.P("disjoint", model.No)}}}}
+	}
+	set := model.DeriveID("overlap", string(general))
+	changes := []model.Change{&model.AddElement{ID: set, Kind: model.GeneralizationSet, Owner: general, Name: "kind", Set: model.P("disjoint", model.No)}}
+	for _, g := range lines {
+		changes = append(changes, &model.SetRelationship{ID: g.ID, Set: model.P("set", set)})
+	}
+	return []Mend{{Title: "Yes: kinds of " + nameOf(m, general) + " overlap", Changes: changes}}
 }
 
 // alternatives joins names by "or"; a long list is cut short.

@@ -88,6 +88,13 @@ func (b *builder) objects(class model.ID) int {
 // mixed bounds the objects of a class against those of its kinds, set by set.
 func (b *builder) mixed(class model.ID, v int) {
 	sets := b.h.sets(class)
+	var each []int // objects of all of its kinds
+	var rests []Fact
+	defer func() {
+		if f := (Fact{IsOneOf, class}); b.h.m.Element(class).Classifier().Abstract && !b.h.circular[class] && b.keeps(f) {
+			b.s.add(1, []int{v}, 1, each, append([]Fact{f}, rests...)...)
+		}
+	}()
 	for _, id := range slices.Sorted(maps.Keys(sets)) {
 		d := model.GeneralizationSetData{}
 		if set := b.h.m.Element(id); set != nil {
@@ -100,6 +107,7 @@ func (b *builder) mixed(class model.ID, v int) {
 			is := Fact{IsKind, g.ID}
 			kind := b.count(g.Source)
 			all = append(all, kind...)
+			each, rests = append(each, kind...), append(rests, b.under(g.Source)...)
 			if !b.keeps(is) {
 				continue
 			}

@@ -12,11 +12,11 @@ import (
 // hierarchy knows of which classes the objects of a class can be most
 // specifically, and what forbids that they are of the class itself.
 //
-// An object is most specifically of one class, unless the model says otherwise:
-// where the kinds of a class are told by several generalization sets, or by one
-// that overlaps, an object can be of several of them. Such a class is counted as
-// one, apart from its kinds.
+// Where the kinds of a class are told by several generalization sets, or by one that
+// overlaps, an object can be of several of them; where no set says anything, as Kinds
+// has it. Such a class is counted as one, apart from its kinds.
 type hierarchy struct {
+	kinds Kinds
 	m     *model.Model
 	class map[model.ID]bool
 	read  []binary                // the associations that say something
@@ -25,14 +25,15 @@ type hierarchy struct {
 	below map[model.ID][]model.ID // of those that were asked for: itself and its kinds down to mixed ones, sorted
 	// none holds, of a class without objects of its own, the facts that say so: each
 	// of them does.
-	none map[model.ID][]Fact
-	gone map[model.ID]bool // found to have no objects of its own by other reasons
+	none     map[model.ID][]Fact
+	circular map[model.ID]bool // a kind of itself
+	gone     map[model.ID]bool // found to have no objects of its own by other reasons
 	// torn lists the classes that are of two kinds of a disjoint set.
 	torn []Contradiction
 }
 
-func newHierarchy(m *model.Model, ends func(model.ID) []*model.Element) *hierarchy {
-	h := &hierarchy{m: m, class: map[model.ID]bool{}, mixed: map[model.ID]bool{}, plain: map[model.ID]bool{}, below: map[model.ID][]model.ID{}, none: map[model.ID][]Fact{}, gone: map[model.ID]bool{}}
+func newHierarchy(m *model.Model, ends func(model.ID) []*model.Element, kinds Kinds) *hierarchy {
+	h := &hierarchy{m: m, kinds: kinds, class: map[model.ID]bool{}, mixed: map[model.ID]bool{}, plain: map[model.ID]bool{}, below: map[model.ID][]model.ID{}, none: map[model.ID][]Fact{}, gone: map[model.ID]bool{}}
 	h.read = readAll(m, ends, h.isClass)
 	generals := map[model.ID]bool{}
 	for _, r := range m.Relationships(model.Generalization) {
@@ -42,6 +43,7 @@ func newHierarchy(m *model.Model, ends func(model.ID) []*model.Element) *hierarc
 		}
 	}
 	circles := h.circles()
+	h.circular = circles
 	for g := range generals {
 		if h.mixed[g] {
 			continue
@@ -95,8 +97,11 @@ func (h *hierarchy) isMixed(g model.ID) bool {
 			return true
 		}
 	}
-	set := h.m.Element(list[0].Set)
-	return set != nil && set.GeneralizationSet().Disjoint == model.No
+	disjoint := model.Unstated
+	if set := h.m.Element(list[0].Set); set != nil {
+		disjoint = set.GeneralizationSet().Disjoint
+	}
+	return disjoint == model.No || disjoint == model.Unstated && h.kinds == MayOverlap && len(list) > 1
 }
 
 // atoms lists a class and its kinds down to mixed ones, sorted.

@@ -72,12 +72,26 @@ type Limit int
 // Live is the limit that is quick enough for every change.
 const Live Limit = 150
 
+// Kinds is how the kinds of a class are taken of which no generalization set says whether
+// they are disjoint.
+type Kinds bool
+
+const (
+	// MayOverlap: an object may be of several of them at once. That is the default of the
+	// standard (UML 2.5.1, 9.7.3).
+	MayOverlap Kinds = false
+	// Apart: an object is of one of them, as most people mean it.
+	Apart Kinds = true
+)
+
 // Judge tells which classes can have no instances.
-func Judge(m *model.Model, limit Limit) Verdict { return JudgeFrom(m, m.Ends, limit) }
+func Judge(m *model.Model, kinds Kinds, limit Limit) Verdict {
+	return JudgeFrom(m, m.Ends, kinds, limit)
+}
 
 // JudgeFrom is Judge for somebody who knows the ends of all associations already.
-func JudgeFrom(m *model.Model, ends func(model.ID) []*model.Element, limit Limit) Verdict {
-	h := newHierarchy(m, ends)
+func JudgeFrom(m *model.Model, ends func(model.ID) []*model.Element, kinds Kinds, limit Limit) Verdict {
+	h := newHierarchy(m, ends, kinds)
 	var out Verdict
 	found := append(h.torn, endless(h)...)
 	cause := map[model.ID]int{} // of the classes that have none

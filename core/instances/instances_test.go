@@ -80,7 +80,7 @@ func TestJudge(t *testing.T) {
 	} {
 		t.Run(c.title, func(t *testing.T) {
 			m := built(t, c.lines)
-			require.Equal(t, c.want, told(m, instances.Judge(m, instances.Live)))
+			require.Equal(t, c.want, told(m, instances.Judge(m, instances.Apart, instances.Live)))
 		})
 	}
 }

@@ -97,7 +97,7 @@ func TestVerdictsAgreeWithASearch(t *testing.T) {
 	empty := 0
 	for seed := range uint64(2500) {
 		m := small(seed)
-		v := instances.Judge(m, instances.Live)
+		v := instances.Judge(m, instances.Apart, instances.Live)
 		said := map[model.ID]bool{}
 		for _, c := range v.Contradictions {
 			for _, id := range append([]model.ID{c.Class}, c.Also...) {
@@ -140,7 +140,7 @@ func TestFactsAreEnoughAndNeeded(t *testing.T) {
 	proven := 0
 	for seed := range uint64(2400) {
 		m := small(seed)
-		for _, c := range instances.Judge(m, instances.Live).Contradictions {
+		for _, c := range instances.Judge(m, instances.Apart, instances.Live).Contradictions {
 			alone := m
 			for _, r := range m.Relationships() {
 				for _, e := range m.Ends(r.ID) {
@@ -151,12 +151,12 @@ func TestFactsAreEnoughAndNeeded(t *testing.T) {
 					}
 				}
 			}
-			require.NotEmpty(t, instances.Judge(alone, instances.Live).Contradictions, "seed %d: the facts are enough", seed)
+			require.NotEmpty(t, instances.Judge(alone, instances.Apart, instances.Live).Contradictions, "seed %d: the facts are enough", seed)
 			for _, f := range c.Facts {
 				if f.Kind == instances.IsKind {
 					continue // without it, an abstract class may have no kinds and be open
 				}
-				for _, o := range instances.Judge(relax(alone, f), instances.Live).Contradictions {
+				for _, o := range instances.Judge(relax(alone, f), instances.Apart, instances.Live).Contradictions {
 					require.NotEqual(t, c.Class, o.Class, "seed %d: %v is needed", seed, f)
 				}
 				proven++
@@ -170,7 +170,7 @@ func TestFactsAreEnoughAndNeeded(t *testing.T) {
 func TestVerdictsAreDeterministic(t *testing.T) {
 	for seed := range uint64(300) {
 		m := small(seed)
-		require.Equal(t, instances.Judge(m, instances.Live), instances.Judge(m, instances.Live))
+		require.Equal(t, instances.Judge(m, instances.Apart, instances.Live), instances.Judge(m, instances.Apart, instances.Live))
 	}
 }
 
@@ -202,13 +202,13 @@ func chain(t testing.TB, n int, sums bool) *model.Model {
 }
 
 func TestLargeSystems(t *testing.T) {
-	v := instances.Judge(chain(t, 300, false), instances.Live)
+	v := instances.Judge(chain(t, 300, false), instances.Apart, instances.Live)
 	require.Len(t, v.Contradictions, 1, "ratios are judged at any size")
 	require.Len(t, v.Contradictions[0].Also, 299)
 	require.Len(t, v.Contradictions[0].Facts, 600)
-	v = instances.Judge(chain(t, 30, true), instances.Live)
+	v = instances.Judge(chain(t, 30, true), instances.Apart, instances.Live)
 	require.Len(t, v.Contradictions, 1)
-	v = instances.Judge(chain(t, 200, true), instances.Live)
+	v = instances.Judge(chain(t, 200, true), instances.Apart, instances.Live)
 	require.Empty(t, v.Contradictions)
 	require.Len(t, v.NotJudged, 1, "too large for every change, and said")
 	require.Len(t, v.NotJudged[0], 400)
@@ -217,13 +217,111 @@ func TestLargeSystems(t *testing.T) {
 func BenchmarkJudgeChain(b *testing.B) {
 	m := chain(b, 60, true)
 	for b.Loop() {
-		instances.Judge(m, instances.Live)
+		instances.Judge(m, instances.Apart, instances.Live)
 	}
 }
 
 func BenchmarkJudge2000Classes(b *testing.B) {
 	m := modeltest.Large(2000, 3000, 300)
 	for b.Loop() {
-		instances.Judge(m, instances.Live)
+		instances.Judge(m, instances.Apart, instances.Live)
 	}
+}
+
+// overlapping looks for numbers of objects, up to three of each sort, where a sort is a set of
+// classes that an object may be of at once: closed upwards, not two kinds of a disjoint set,
+// of an abstract class only with one of its kinds.
+func overlapping(m *model.Model) map[model.ID]bool {
+	ids := []model.ID{"c0", "c1", "c2"}
+	var sorts [][3]bool
+	for bits := 1; bits < 8; bits++ {
+		s := [3]bool{bits&1 != 0, bits&2 != 0, bits&4 != 0}
+		ok := true
+		for i, id := range ids {
+			kinds := m.Specifics(id)
+			one := len(kinds) == 0
+			for _, g := range kinds {
+				at := slices.Index(ids, g.Source)
+				one = one || s[at]
+				ok = ok && (!s[at] || s[i])
+			}
+			ok = ok && (!s[i] || one || !m.Element(id).Classifier().Abstract)
+		}
+		if ok {
+			sorts = append(sorts, s)
+		}
+	}
+	out := map[model.ID]bool{}
+	counts := make([]int, len(sorts))
+	var try func(k int)
+	try = func(k int) {
+		if k < len(sorts) {
+			for counts[k] = 0; counts[k] <= 3; counts[k]++ {
+				try(k + 1)
+			}
+			return
+		}
+		var all [3]int
+		for i, s := range sorts {
+			for c := range ids {
+				if s[c] {
+					all[c] += counts[i]
+				}
+			}
+		}
+		for _, r := range m.Relationships(model.Association) {
+			e := m.Ends(r.ID)
+			a, b := all[slices.Index(ids, e[0].Type)], all[slices.Index(ids, e[1].Type)]
+			a1, a2 := e[0].End().Multiplicity.Bounds()
+			b1, b2 := e[1].End().Multiplicity.Bounds()
+			least, largest := max(b1*a, a1*b), 1<<30
+			if b2 != model.Many {
+				largest = min(largest, b2*a)
+			}
+			if a2 != model.Many {
+				largest = min(largest, a2*b)
+			}
+			if a == 0 || b == 0 {
+				largest = 0
+			}
+			if least > largest {
+				return
+			}
+		}
+		for c, id := range ids {
+			out[id] = out[id] || all[c] > 0
+		}
+	}
+	try(0)
+	return out
+}
+
+// Property: where kinds may overlap, what is said to be empty is empty in every search, and
+// is so too where they are apart.
+func TestKindsMayOverlap(t *testing.T) {
+	empty, only := 0, 0
+	for seed := range uint64(2500) {
+		m := small(seed)
+		said := func(kinds instances.Kinds) map[model.ID]bool {
+			out := map[model.ID]bool{}
+			for _, c := range instances.Judge(m, kinds, instances.Live).Contradictions {
+				for _, id := range append([]model.ID{c.Class}, c.Also...) {
+					out[id] = true
+				}
+			}
+			return out
+		}
+		can, may, apart := overlapping(m), said(instances.MayOverlap), said(instances.Apart)
+		for _, id := range []model.ID{"c0", "c1", "c2"} {
+			if may[id] {
+				empty++
+				require.False(t, can[id], "seed %d: there can be a %s", seed, id)
+				require.True(t, apart[id], "seed %d: %s", seed, id)
+			} else if apart[id] {
+				only++
+			}
+		}
+	}
+	require.Greater(t, empty, 200)
+	require.Positive(t, only)
 }
