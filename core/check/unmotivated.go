@@ -3,6 +3,7 @@ package check
 import (
 	"slices"
 	"strings"
+	"sync"
 
 	"lexeon/core/model"
 )
@@ -100,6 +101,7 @@ type mentions struct {
 	texts *textIndex
 	names map[string][]int // as in textIndex, of names
 	count int              // of names
+	asked memo             // of names of classes, whether a text has all of their words
 }
 
 func newMentions(m *model.Model, texts *textIndex) *mentions {
@@ -133,8 +135,30 @@ func (x *mentions) empty() bool { return x.count == 0 && len(x.texts.texts) == 0
 
 // all reports whether one text or name has all words of a name.
 func (x *mentions) all(name string) bool {
-	stems := stemsOf(name)
-	return together(x.texts.where, stems) || together(x.names, stems)
+	return x.asked.of(name, func() bool {
+		stems := stemsOf(name)
+		return together(x.texts.where, stems) || together(x.names, stems)
+	})
+}
+
+// memo remembers answers about names; it is forgotten with what they are about.
+type memo struct {
+	mu    sync.Mutex
+	known map[string]bool
+}
+
+func (o *memo) of(name string, find func() bool) bool {
+	o.mu.Lock()
+	defer o.mu.Unlock()
+	answer, known := o.known[name]
+	if !known {
+		if o.known == nil {
+			o.known = map[string]bool{}
+		}
+		answer = find()
+		o.known[name] = answer
+	}
+	return answer
 }
 
 // together reports whether one text has all of some words.

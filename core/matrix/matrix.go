@@ -166,6 +166,29 @@ func (x *Matrix) add(row, column model.ID, src Source) {
 	}
 }
 
+// leads tells of a class its kinds and its wholes: what is done with these is done with it.
+func (x *Matrix) leads(m *model.Model) map[model.ID][]model.ID {
+	out := map[model.ID][]model.ID{}
+	for _, g := range m.Relationships(model.Generalization) {
+		out[g.Target] = append(out[g.Target], g.Source)
+	}
+	for _, r := range m.Relationships(model.Association) {
+		a := r.Association()
+		if a.Aggregation != model.Composite {
+			continue
+		}
+		ends := m.Ends(r.ID)
+		for i, e := range ends {
+			for k, part := range ends {
+				if e.ID == a.Whole && i != k && e.Type != part.Type {
+					out[part.Type] = append(out[part.Type], e.Type)
+				}
+			}
+		}
+	}
+	return out
+}
+
 // Gap is what is missing in a row or a column.
 type Gap struct {
 	Element *model.Element
@@ -183,24 +206,7 @@ func (x *Matrix) Gaps(m *model.Model) []Gap {
 		sum[key[1]] |= c.Access
 		touches[key[0]] = true
 	}
-	// What is done with a class, with its kinds and wholes: with all that it leads to.
-	leads := func(id model.ID) (to []model.ID) {
-		for _, g := range m.Specifics(id) {
-			to = append(to, g.Source)
-		}
-		for _, r := range m.RelationshipsOf(id) {
-			a := r.Association()
-			if a.Aggregation != model.Composite {
-				continue
-			}
-			for _, e := range m.Ends(r.ID) {
-				if e.ID == a.Whole && e.Type != id {
-					to = append(to, e.Type)
-				}
-			}
-		}
-		return to
-	}
+	leads := x.leads(m)
 	var touched []model.ID
 	for _, c := range x.Classes {
 		if sum[c.ID] != 0 {
@@ -208,11 +214,11 @@ func (x *Matrix) Gaps(m *model.Model) []Gap {
 		}
 	}
 	all := map[model.ID]Access{}
-	for _, circle := range graph.Components(touched, leads) { // each after those it leads to
+	for _, circle := range graph.Components(touched, func(id model.ID) []model.ID { return leads[id] }) { // each after those it leads to
 		var access Access
 		for _, id := range circle {
 			access |= sum[id]
-			for _, to := range leads(id) {
+			for _, to := range leads[id] {
 				access |= all[to]
 			}
 		}
