@@ -1,6 +1,7 @@
 package check
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -9,32 +10,63 @@ import (
 
 var nameApart = &Analyzer{
 	Name: "name/apart", Title: "One name is written together and apart", Severity: Warning,
-	Doc:    "Two terms differ in nothing but a space: berthfile and berth file. Names meet by their words, so the two do not meet: what is said of one is not found at the other.",
-	Source: "One term for one thing: the data dictionary, DeMarco 1978, ch. 11; ISO 704, univocity.",
-	Finds:  "The terms “delivery note” and “deliverynote”",
-	Leaves: "HoneyLot and honey lot, which are two manners of one name",
+	Doc:      "Two terms differ in nothing but a space: berthfile and berth file. Names meet by their words, so the two do not meet: what is said of one is not found at the other.",
+	Source:   "One term for one thing: the data dictionary, DeMarco 1978, ch. 11; ISO 704, univocity.",
+	Finds:    "The terms “delivery note” and “deliverynote”",
+	Leaves:   "HoneyLot and honey lot, which are two manners of one name",
+	Requires: []Requirement{termsBySound},
 	Scope: Whole{Touched: rowsOf().andTerms().has, Run: func(p *Pass) {
 		m := p.Model
-		bySound := map[string][]*model.Term{}
-		for _, id := range m.IDs(model.TableTerms) {
-			t := m.Term(id)
-			if form := model.NormalForm(t.Name); form != "" {
-				bySound[strings.ReplaceAll(form, " ", "")] = append(bySound[strings.ReplaceAll(form, " ", "")], t)
-			}
-		}
-		for _, list := range bySound {
-			if len(list) < 2 {
+		for _, ids := range termsBySound.of(p) {
+			if len(ids) < 2 {
 				continue
 			}
-			slices.SortFunc(list, func(a, b *model.Term) int { return strings.Compare(string(a.ID), string(b.ID)) })
-			for _, t := range list[1:] {
-				if model.NormalForm(t.Name) == model.NormalForm(list[0].Name) {
-					continue
+			first := m.Term(ids[0])
+			for _, id := range ids[1:] {
+				t := m.Term(id)
+				if model.NormalForm(t.Name) != model.NormalForm(first.Name) {
+					p.Report(Finding{Subject: faceOf(m, t), Related: []model.ID{faceOf(m, first)}, Key: string(t.ID), says: say("%s and %s are one name, written together and apart.", t.Name, first.Name)})
 				}
-				p.Report(Finding{Subject: faceOf(m, t), Related: []model.ID{faceOf(m, list[0])}, Key: string(t.ID), says: say("%s and %s are one name, written together and apart.", t.Name, list[0].Name)})
 			}
 		}
 	}},
+}
+
+// termsBySound lists terms by their names without the spaces, by id.
+var termsBySound = &Fact[map[string][]model.ID]{
+	name: "sounds", rests: rowsOf().andTerms().has,
+	find: func(f *facts) map[string][]model.ID {
+		out := map[string][]model.ID{}
+		for _, id := range f.m.IDs(model.TableTerms) {
+			if key := soundOf(f.m.Term(id)); key != "" {
+				out[key] = append(out[key], id)
+			}
+		}
+		return out
+	},
+	carry: func(old map[string][]model.ID, _ *model.Model, delta model.Delta) (map[string][]model.ID, outcome) {
+		next := maps.Clone(old)
+		for _, c := range delta {
+			if key := soundOf(c.Old); key != "" {
+				next[key] = slices.DeleteFunc(slices.Clone(next[key]), func(id model.ID) bool { return id == c.ID })
+			}
+			if key := soundOf(c.New); key != "" {
+				list := append(slices.Clone(next[key]), c.ID)
+				slices.Sort(list)
+				next[key] = list
+			}
+		}
+		return next, updated
+	},
+}
+
+// soundOf is the name of a term without its spaces, "" of other rows.
+func soundOf(r model.Row) string {
+	t, ok := r.(*model.Term)
+	if !ok || t == nil {
+		return ""
+	}
+	return strings.ReplaceAll(model.NormalForm(t.Name), " ", "")
 }
 
 // faceOf is an element of a term, where there is one: what can be shown.

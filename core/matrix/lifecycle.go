@@ -33,6 +33,7 @@ func (x *Matrix) Lives(m *model.Model) []Life {
 	}
 	arrives, leaves := x.outside(m)
 	unwritten, unread := x.oneSided(m)
+	partRead := x.partRead(m)
 	var out []Life
 	for _, g := range x.Gaps(m) {
 		c := g.Element
@@ -55,7 +56,7 @@ func (x *Matrix) Lives(m *model.Model) []Life {
 			}
 			l.Missing = Create
 		case g.Missing&Read != 0:
-			if leaves[c.ID] || unread[c.ID] || sum&Hand != 0 || sum&Create == 0 || x.partRead(m, c.ID) {
+			if leaves[c.ID] || unread[c.ID] || sum&Hand != 0 || sum&Create == 0 || partRead[c.ID] {
 				continue
 			}
 			l.Missing = Read
@@ -65,22 +66,27 @@ func (x *Matrix) Lives(m *model.Model) []Life {
 	return out
 }
 
-// partRead reports whether somebody looks at a part of a whole.
-func (x *Matrix) partRead(m *model.Model, whole model.ID) bool {
-	for _, r := range m.RelationshipsOf(whole) {
+// partRead tells the wholes of which somebody looks at a part.
+func (x *Matrix) partRead(m *model.Model) map[model.ID]bool {
+	out := map[model.ID]bool{}
+	for _, r := range m.Relationships(model.Association) {
 		a := r.Association()
 		if a.Aggregation == model.NoAggregation {
 			continue
 		}
 		ends := m.Ends(r.ID)
-		isWhole := slices.ContainsFunc(ends, func(e *model.Element) bool { return e.ID == a.Whole && e.Type == whole })
-		for _, e := range ends {
-			if isWhole && e.ID != a.Whole && slices.ContainsFunc(x.Touching(e.Type), func(row model.ID) bool { return x.At(row, e.Type).Access&Read != 0 }) {
-				return true
+		for _, whole := range ends {
+			if whole.ID != a.Whole || out[whole.Type] {
+				continue
+			}
+			for _, e := range ends {
+				if e.ID != a.Whole && slices.ContainsFunc(x.Touching(e.Type), func(row model.ID) bool { return x.At(row, e.Type).Access&Read != 0 }) {
+					out[whole.Type] = true
+				}
 			}
 		}
 	}
-	return false
+	return out
 }
 
 // isOutside reports whether the objects of a class are actors, or external entities.
