@@ -64,7 +64,7 @@ func (t *Fact[T]) of(p *Pass) T {
 
 // allFacts, each behind those that it is found from.
 var allFacts = []Requirement{
-	nameBooks, termsBySound, operationNames, textIndexes, outsideMentions, namedStems, owingKinds, stepReaders, dictionaries, balances, storeUses, dataUses, activityTables, componentWebs, componentCallers, usesOfClasses,
+	nameBooks, termsBySound, operationNames, classWords, textIndexes, outsideMentions, namedStems, owingKinds, stepReaders, dictionaries, balances, storeUses, dataUses, activityTables, componentWebs, componentCallers, usesOfClasses,
 }
 
 // facts are those of one model.

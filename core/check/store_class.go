@@ -9,16 +9,16 @@ import (
 
 var crossStoreClass = &Analyzer{
 	Name: "cross/store-class", Title: "A store holds what is no class", Severity: Warning,
-	Doc: "What rests in a store is what the program has to keep, and so what there are classes for. Judged by the contents of the store, never by its name: an item that is a class's term, the key that identifies it, or items that are the attributes of a class. " +
+	Doc: "What rests in a store is what the program has to keep, and so what there are classes for. Judged by the contents of the store, never by its name: an item that is a class's term, the key that identifies it, or items that are the attributes of a class; a word that an item shares with a class or one of its attributes, and a sentence that both stem from, are enough too. " +
 		"Asked where there are classes, and of stores whose contents are written down.",
 	Source:   "Data at rest and the entities of the data model are two sides of one thing: Yourdon 1989, ch. 14.",
 	Finds:    "Feed book = {feed entry}, feed entry = @feed number + sugar + date, and no class that has any of these.",
 	Leaves:   "Lot register = {lot entry}, lot entry = @lot number + mass + moisture, and the class HoneyLot, a lot for short; a store without contents",
-	Requires: []Requirement{usesOfClasses},
+	Requires: []Requirement{usesOfClasses, classWords, dictionaries},
 	Scope: onUses(func(p *Pass, u *uses) {
 		m := p.Model
 		for store, classes := range u.stores {
-			if len(classes) > 0 {
+			if len(classes) > 0 || isKnownOtherwise(p, store) {
 				continue
 			}
 			f := Finding{Subject: store, says: say("%s holds data that are those of no class. What is kept there?", nameOf(m, store))}
@@ -31,6 +31,12 @@ var crossStoreClass = &Analyzer{
 			p.Report(f)
 		}
 	}),
+}
+
+// isKnownOtherwise: a word or a source connects what a store holds with a class.
+func isKnownOtherwise(p *Pass, store model.ID) bool {
+	contents, err := dictionary.Parse(p.Model.Element(store).Store().Contents)
+	return err == nil && contents != nil && sharesWord(dictionaries.of(p), contents, classWords.of(p)) || sameSource(p.Model, store, model.Class)
 }
 
 // recordOf is a class for what a store holds one after the other, where its name can

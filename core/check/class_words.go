@@ -1,0 +1,75 @@
+package check
+
+import (
+	"maps"
+	"slices"
+
+	"lexeon/core/dictionary"
+	"lexeon/core/model"
+)
+
+// classWords counts the stems in names of classes, of their attributes, and in further names
+// of their terms.
+var classWords = &Fact[map[string]int]{
+	name: "words of classes", rests: rowsOf(model.Class, model.Attribute).andTerms().has,
+	find: func(f *facts) map[string]int {
+		out := map[string]int{}
+		for _, c := range f.m.Elements(model.Class) {
+			countWords(out, c, 1)
+			for _, a := range f.m.Children(c.ID, model.Attribute) {
+				countWords(out, a, 1)
+			}
+		}
+		return out
+	},
+	carry: func(old map[string]int, next *model.Model, delta model.Delta) (map[string]int, outcome) {
+		words := maps.Clone(old)
+		for _, c := range delta {
+			if t, ok := c.New.(*model.Term); ok && t != nil && len(t.Aliases) > 0 {
+				return nil, lost
+			}
+			if t, ok := c.Old.(*model.Term); ok && t != nil && len(t.Aliases) > 0 {
+				return nil, lost
+			}
+			countWords(words, c.Old, -1)
+			countWords(words, c.New, 1)
+		}
+		return words, updated
+	},
+}
+
+func countWords(to map[string]int, r model.Row, by int) {
+	e, ok := r.(*model.Element)
+	if !ok || e == nil || e.Kind != model.Class && e.Kind != model.Attribute {
+		return
+	}
+	for _, s := range stemsOf(e.Name) {
+		if to[s] += by; to[s] == 0 {
+			delete(to, s)
+		}
+	}
+}
+
+// sharesWord reports whether contents, or what they are made of, have a word in common with
+// what is called so in classes. Words that identify or measure anything tell nothing.
+func sharesWord(d *dictionary.Dictionary, contents *dictionary.Expression, words map[string]int) bool {
+	seen := map[string]bool{}
+	var look func(e *dictionary.Expression) bool
+	look = func(e *dictionary.Expression) (found bool) {
+		e.Names(func(n *dictionary.Expression) {
+			if found || seen[n.Text] {
+				return
+			}
+			seen[n.Text] = true
+			found = slices.ContainsFunc(stemsOf(n.Text), func(s string) bool { return words[s] > 0 && !anyonesWords[s] })
+			if sub := d.Entry(n.Text); !found && sub != nil && sub.Parsed != nil {
+				found = look(sub.Parsed)
+			}
+		})
+		return found
+	}
+	return look(contents)
+}
+
+// anyonesWords stand in the data of anything.
+var anyonesWords = words("number id code key identifier no name date time day month year amount total count kind type status state note remark text entry record line item data value list")
