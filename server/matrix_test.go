@@ -26,7 +26,7 @@ func TestMatrixOverHTTP(t *testing.T) {
 		}
 		return ""
 	}
-	require.Equal(t, "CU", at("use-register-delivery", "honey-lot"))
+	require.Equal(t, "CRU", at("use-register-delivery", "honey-lot"))
 	require.Empty(t, at("use-register-delivery", "price"))
 	gaps, titles := map[string]string{}, map[string]string{}
 	for _, side := range append(view.Rows, view.Columns...) {

@@ -8,29 +8,17 @@ import (
 	"lexeon/core/model"
 )
 
-// classWords counts the stems in names of classes, of their attributes, and in further names
-// of their terms.
+// classWords counts the stems in names of classes and of attributes.
 var classWords = &Fact[map[string]int]{
-	name: "words of classes", rests: rowsOf(model.Class, model.Attribute).andTerms().has,
+	name: "words of classes", rests: rowsOf(model.Class, model.Attribute).has,
 	find: func(f *facts) map[string]int {
 		out := map[string]int{}
-		for _, c := range f.m.Elements(model.Class) {
-			countWords(out, c, 1)
-			for _, a := range f.m.Children(c.ID, model.Attribute) {
-				countWords(out, a, 1)
-			}
-		}
+		f.m.Each(func(r model.Row) { countWords(out, r, 1) })
 		return out
 	},
-	carry: func(old map[string]int, next *model.Model, delta model.Delta) (map[string]int, outcome) {
+	carry: func(old map[string]int, _ *model.Model, delta model.Delta) (map[string]int, outcome) {
 		words := maps.Clone(old)
 		for _, c := range delta {
-			if t, ok := c.New.(*model.Term); ok && t != nil && len(t.Aliases) > 0 {
-				return nil, lost
-			}
-			if t, ok := c.Old.(*model.Term); ok && t != nil && len(t.Aliases) > 0 {
-				return nil, lost
-			}
 			countWords(words, c.Old, -1)
 			countWords(words, c.New, 1)
 		}

@@ -38,7 +38,7 @@ var All = []*Analyzer{
 	usecaseIncludeCycle, usecaseExtendCycle, usecaseExtendReversed, usecaseExtensionPoint, usecaseIncludedOnce, usecaseFragmented,
 	usecaseStepActor, usecaseAlternativeStep, usecaseIncludeUnstepped, usecaseExtendUnmatched,
 	componentUnmet, componentUnused, componentSeemsReversed, assemblyMismatch, componentEmptyInterface, portBare, delegationInvalid, delegationIncomplete,
-	componentCycle, componentBypass, componentHollow, componentUndeclaredUse, componentSharedClass, classUnallocated,
+	componentCycle, componentBypass, componentHollow, componentUndeclaredInterface, componentRequiredUnused, componentUndeclaredUse, componentSharedClass, classUnallocated,
 	crossActorUnknown, crossStoreClass, crossStoreData, crossEntityActor, crossProcessUseCase, crossUseCaseComponent, crossLifecycle, crossMissingConcept, crossUnmotivated,
 }
 

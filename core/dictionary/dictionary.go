@@ -35,15 +35,19 @@ type Dictionary struct {
 // Of makes the dictionary of a model.
 func Of(m *model.Model) *Dictionary {
 	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, items: &sync.Map{}, ranges: &sync.Map{}}
+	var others []*Expression // contents of what has no name, or one that is taken: their names are used too
 	for _, e := range m.OfKind(model.DataItem) {
-		if model.NormalForm(e.Name) == "" {
-			continue
-		}
 		entry := &Entry{Item: e, Data: e.DataItem()}
 		entry.Parsed, entry.Fault = Parse(entry.Data.Contents)
+		if model.NormalForm(e.Name) == "" {
+			others = append(others, entry.Parsed)
+			continue
+		}
 		key := d.note(e.Name)
 		if _, taken := d.entries[key]; !taken { // the same name twice is a rule's business
 			d.entries[key], d.names[key] = entry, e.Name
+		} else {
+			others = append(others, entry.Parsed)
 		}
 	}
 	noteAll := func(e *Expression) { e.Names(func(n *Expression) { d.note(n.Text) }) }
@@ -52,6 +56,9 @@ func Of(m *model.Model) *Dictionary {
 		for _, from := range d.entries[key].Data.From {
 			d.note(from)
 		}
+	}
+	for _, e := range others {
+		noteAll(e)
 	}
 	for _, f := range m.Relationships(model.DataFlow) {
 		d.note(f.Name)

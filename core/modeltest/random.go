@@ -68,6 +68,9 @@ func (s *Source) Change(m *model.Model) []model.Change {
 	case 2:
 		return []model.Change{&model.SetName{ID: a.ID, Name: pick(s, nouns)}}
 	case 3:
+		if s.rnd.IntN(2) == 0 {
+			return s.detail(m, a)
+		}
 		return []model.Change{&model.SetDefinition{ID: a.ID, Text: "It is\nsaid of " + pick(s, nouns)}}
 	case 4, 5:
 		if s.rnd.IntN(8) == 0 {
