@@ -154,7 +154,7 @@ test('the matrix tells who uses what, and where each mark comes from', async ({ 
   const where = page.getByRole('complementary', { name: 'Where it comes from' })
   await page.getByRole('button', { name: '3.3 Bottle blend, JarBatch: C' }).click()
   await expect(where.getByText('writes jar batch entry to Jar stock')).toBeVisible()
-  await page.getByRole('button', { name: 'Register delivery, HoneyLot: CU' }).press('Enter')
+  await page.getByRole('button', { name: 'Register delivery, HoneyLot: CRU' }).press('Enter')
   await expect(where.getByText('step 1: Beekeeper hands over the honey lot with the delivery note')).toBeVisible()
   await expect(where.getByText('Label: nobody reads it')).toBeVisible()
   const { violations } = await new AxeBuilder({ page }).analyze()

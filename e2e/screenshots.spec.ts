@@ -95,7 +95,7 @@ test('screenshots', async ({ studio, page }) => {
   await expect(studio.shape('component Lot index')).toBeVisible()
   await shot('inside')
   await path.getByRole('button', { name: 'Who uses what' }).click()
-  await page.getByRole('button', { name: 'Register delivery, HoneyLot: CU' }).click()
+  await page.getByRole('button', { name: 'Register delivery, HoneyLot: CRU' }).click()
   await expect(page.getByText('step 1: Beekeeper hands over the honey lot with the delivery note')).toBeVisible()
   await shot('matrix')
   await path.getByRole('button', { name: 'Trace', exact: true }).click()
