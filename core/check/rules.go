@@ -19,7 +19,7 @@ var All = []*Analyzer{
 	classShadowing, classTypeMissing, classAttributeIsClass, classTextForClass, classForeignKeyAttribute, classRepeatedAttribute, classAccessorListed,
 	classPublicAttribute, classDerivedRule, classTooLarge, classIdentifierMissing,
 	interfaceAttributes, interfaceVisibility, interfaceUnrealized, interfaceIncomplete, interfaceSignature, realizationKind,
-	signalUnreceived, classOverride, classRedefinesNothing, classSubsetLarger, associationClass, operationParameters, defaultValue, relationTwice,
+	signalUnreceived, classOverride, classRedefinesNothing, classSubsetLarger, classSetElsewhere, associationClass, operationParameters, defaultValue, relationTwice,
 	classAbstractOperation, classAbstractMissing, enumerationDuplicate, enumerationEmpty, packageCycle,
 	nameSynonym, nameShared, nameVariant, nameNumber, nameStyle, nameApart, objectLink, objectValue, objectAbstract, objectTooMany,
 	flowUnnamed, flowVerbName, flowAndName, flowControl, flowGoods,

@@ -113,6 +113,14 @@ func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	case "name": // name last: contains
 		relationships := m.Relationships()
 		return one(&model.SetRelationship{ID: relationships[len(relationships)-1].ID, Set: model.P("name", strings.TrimPrefix(rest, "last: "))})
+	case "inset": // inset last: use, which is the set of any class
+		relationships := m.Relationships()
+		for _, set := range m.OfKind(model.GeneralizationSet) {
+			if set.Name == strings.TrimPrefix(rest, "last: ") {
+				return one(&model.SetRelationship{ID: relationships[len(relationships)-1].ID, Set: model.P("set", set.ID)})
+			}
+		}
+		panic("no such set: " + rest)
 	case "define": // define Lot: What a beekeeper delivers
 		class, text, _ := strings.Cut(rest, ": ")
 		return one(&model.SetDefinition{ID: m.ClassifiersNamed(class)[0].ID, Text: text})
