@@ -470,12 +470,16 @@ var componentUndeclaredUse = &Analyzer{
 		m := p.Model
 		callers := componentCallers.of(p)
 		told := map[[2]model.ID]bool{}
+		held := map[model.ID][]*model.Element{}
+		for _, h := range m.Relationships(model.Holds) {
+			held[h.Target] = append(held[h.Target], m.Element(h.Source))
+		}
 		for _, r := range m.Relationships(model.Usage, model.Dependency, model.Association) {
 			for _, way := range usesOf(m, r) {
-				for _, a := range m.HeldBy(way[0]) {
-					for _, b := range m.HeldBy(way[1]) {
+				for _, a := range held[way[0]] {
+					for _, b := range held[way[1]] {
 						related := a.ID == b.ID || slices.Contains(ancestors(m, a.ID), b.ID) || slices.Contains(ancestors(m, b.ID), a.ID)
-						if related || told[[2]model.ID{a.ID, b.ID}] || slices.Contains(callers[a.ID], b.ID) || len(m.HeldBy(way[1])) > 1 {
+						if related || told[[2]model.ID{a.ID, b.ID}] || slices.Contains(callers[a.ID], b.ID) || len(held[way[1]]) > 1 {
 							continue
 						}
 						declared := slices.ContainsFunc(ancestors(m, a.ID), func(o model.ID) bool { return slices.Contains(callers[o], b.ID) })

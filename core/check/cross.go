@@ -18,7 +18,7 @@ var crossActorUnknown = &Analyzer{
 	Source: "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
 	Finds:  "The actor Weather office, which is no external entity and performs nothing.",
 	Leaves: "The actor Beekeeper, who is an external entity; a general actor whose kinds are known.",
-	Scope: cases(func(p *Pass) {
+	Scope: casesByTerm(func(p *Pass) {
 		m := p.Model
 		known := map[string]bool{}
 		for _, e := range m.OfKind(model.Entity) {
@@ -52,7 +52,7 @@ var crossEntityActor = &Analyzer{
 	Source: "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
 	Finds:  "The external entity Retailer, and no actor of that name.",
 	Leaves: "An external entity without flows; a project without actors.",
-	Scope: cases(func(p *Pass) {
+	Scope: casesByTerm(func(p *Pass) {
 		m := p.Model
 		actors := map[string]bool{}
 		for _, a := range m.OfKind(model.Actor) {

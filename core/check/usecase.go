@@ -14,16 +14,12 @@ var caseKinds = []model.Kind{model.Actor, model.UseCase, model.Subject, model.Ex
 
 // cases runs a rule again when anything of use cases was written.
 func cases(run func(p *Pass), more ...model.Kind) Scope {
-	return Whole{
-		Touched: func(r model.Row) bool {
-			switch r.(type) {
-			case *model.Term, *model.Project:
-				return true
-			}
-			return slices.Contains(caseKinds, kindOf(r)) || slices.Contains(more, kindOf(r))
-		},
-		Run: run,
-	}
+	return Whole{Touched: rowsOf(append(slices.Clone(more), caseKinds...)...).andProject().has, Run: run}
+}
+
+// casesByTerm is for rules that hold names against names by their terms.
+func casesByTerm(run func(p *Pass), more ...model.Kind) Scope {
+	return Whole{Touched: rowsOf(append(slices.Clone(more), caseKinds...)...).andTerms().andProject().has, Run: run}
 }
 
 // placedCases tells what rules about places inside and outside of a boundary
@@ -147,7 +143,7 @@ var actorIsSubject = &Analyzer{
 	Source: "UML 2.5.1, 18.1.3: an actor is external to the subject.",
 	Finds:  "An actor System, or one that bears the name of the subject or of a data store.",
 	Leaves: "An actor Weather service.",
-	Scope: cases(func(p *Pass) {
+	Scope: casesByTerm(func(p *Pass) {
 		m := p.Model
 		inside := map[string]string{}
 		if name := m.Project().Name; strings.TrimSpace(name) != "" {
