@@ -177,6 +177,9 @@ func isNounPhrase(name string) bool {
 	if first, _, _ := strings.Cut(strings.TrimSpace(name), " "); strings.Contains(first, "-") && len(list) > 2 && canBeVerb(list[strings.Count(first, "-")]) {
 		return false // "fact-check article"
 	}
+	if tells(list) {
+		return false
+	}
 	o := openingOf(list)
 	head := list[len(list)-1]
 	if len(list) == 1 {
@@ -197,6 +200,17 @@ func isNounPhrase(name string) bool {
 	// gerund may be a thing: training is recorded, and planning tested.
 	ofThings := c.OfThings && c.Verb.Count < everyday && !isGerund(head)
 	return c.RareVerb || ofThings || c.Noun.Count >= rarerVerb*(c.Verb.Count+1)
+}
+
+// tells: somebody does something, as in "customer places order": a verb in the third person
+// stands behind the first word and before the last one, where no plural noun would.
+func tells(list []string) bool {
+	for i := 1; i+1 < len(list); i++ {
+		if base, bent := english.BaseForm(list[i]); bent && isVerb(base) && !wordclass.Of(list[i]).Known() {
+			return true
+		}
+	}
+	return false
 }
 
 // nounEndings make nouns of verbs, with what may stand in the place of the ending.
