@@ -11,8 +11,8 @@ var entityName = &Analyzer{
 	Source: "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
 	Finds:  "Deliver honey as an external entity",
 	Leaves: "Beekeeper, Testing laboratory",
-	Scope: Each{Kinds: []model.Kind{model.Entity}, Reach: []Neighbourhood{Self}, Run: func(p *Pass, r model.Row) {
-		if e := r.(*model.Element); isVerbPhrase(e.Name) {
+	Scope: Each{Kinds: []model.Kind{model.Entity}, Reach: []Neighbourhood{Self, ofLanguage(model.Entity)}, Run: func(p *Pass, r model.Row) {
+		if e := r.(*model.Element); p.inEnglish() && isVerbPhrase(e.Name) {
 			p.Report(Finding{Subject: e.ID, says: say("%s says what happens. An external entity is named for who or what it is.", e.Name)})
 		}
 	}},
@@ -76,8 +76,8 @@ var contextName = &Analyzer{
 	Source: "DeMarco 1978, ch. 6; Yourdon 1989, ch. 18.",
 	Finds:  "Weigh lots as the process of the context diagram",
 	Leaves: "Heatherfold Honey Cooperative",
-	Scope: Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self}, Run: func(p *Pass, r model.Row) {
-		if e := r.(*model.Element); e.Owner == "" && isVerbPhrase(e.Name) {
+	Scope: Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self, ofLanguage(model.Process)}, Run: func(p *Pass, r model.Row) {
+		if e := r.(*model.Element); p.inEnglish() && e.Owner == "" && isVerbPhrase(e.Name) {
 			p.Report(Finding{Subject: e.ID, says: say("%s says one thing that happens. The process of the context diagram bears the name of the system.", e.Name)})
 		}
 	}},

@@ -67,7 +67,7 @@ var dictionaryUndefined = &Analyzer{
 		for _, key := range used.keys {
 			u := used.uses[key]
 			entry := d.Entry(u.name)
-			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) || isVerbPhrase(u.name) || isControl(u.name) { // another rule's business
+			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) || p.inEnglish() && isVerbPhrase(u.name) || isControl(u.name) { // another rule's business
 				continue
 			}
 			f := Finding{Subject: u.rows[0], Related: u.rows[1:], Key: key}

@@ -144,7 +144,7 @@ func below(m *model.Model, process model.ID, reach func(model.ID)) {
 
 // eachProcess is a rule on single processes and the flows at them.
 func eachProcess(run func(p *Pass, e *model.Element)) Scope {
-	return Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self, processesAt, fromProject},
+	return Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self, processesAt, fromProject, ofLanguage(model.Process)},
 		Run: func(p *Pass, r model.Row) { run(p, r.(*model.Element)) }}
 }
 

@@ -62,7 +62,7 @@ func flowsOfContexts(m *model.Model, r model.Row, reach func(model.ID)) {
 
 // eachFlow is a rule on single flows.
 func eachFlow(run func(p *Pass, f *model.Relationship)) Scope {
-	return Each{Kinds: flows, Reach: []Neighbourhood{Self, flowsAround, flowsOfContexts},
+	return Each{Kinds: flows, Reach: []Neighbourhood{Self, flowsAround, flowsOfContexts, ofLanguage(model.DataFlow)},
 		Run: func(p *Pass, r model.Row) { run(p, r.(*model.Relationship)) }}
 }
 
@@ -92,7 +92,7 @@ var flowVerbName = &Analyzer{
 	Finds:  "send delivery, registers the lot",
 	Leaves: "delivery note, dispatch note, recall demand, grade",
 	Scope: eachFlow(func(p *Pass, f *model.Relationship) {
-		if isVerbPhrase(f.Name) {
+		if p.inEnglish() && isVerbPhrase(f.Name) {
 			p.Report(Finding{Subject: f.ID, says: say("%s: this is something done. Name the data that pass instead.", flowText(p.Model, f))})
 		}
 	}),

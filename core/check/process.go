@@ -58,7 +58,7 @@ var processName = &Analyzer{
 	Finds:  "Lot reception in the logical view; Receive lot in the physical one.",
 	Leaves: "Receive lot in the logical view; Intake clerk in the physical one.",
 	Scope: eachProcess(func(p *Pass, e *model.Element) {
-		if e.Owner == "" {
+		if e.Owner == "" || !p.inEnglish() {
 			return
 		}
 		f := Finding{Subject: e.ID}
@@ -82,7 +82,7 @@ var processVagueName = &Analyzer{
 	Leaves: "Grade lot, Blend and bottle, if it is opened",
 	Scope: eachProcess(func(p *Pass, e *model.Element) {
 		list := model.Words(e.Name)
-		if len(list) == 0 || e.Process().View == model.Physical || e.Owner == "" {
+		if len(list) == 0 || !p.inEnglish() || e.Process().View == model.Physical || e.Owner == "" {
 			return
 		}
 		base, _ := english.BaseForm(list[0])

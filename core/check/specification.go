@@ -63,7 +63,7 @@ var specificationOutput = &Analyzer{
 		if strings.TrimSpace(d.Specification) == "" && d.Decision == nil {
 			return
 		}
-		names := slices.DeleteFunc(specification.Unmentioned(p.Model, e), isVerbPhrase) // that is another rule's business
+		names := slices.DeleteFunc(specification.Unmentioned(p.Model, e), func(name string) bool { return p.inEnglish() && isVerbPhrase(name) }) // that is another rule's business
 		if len(names) > 0 {
 			p.Report(Finding{Subject: e.ID, says: say("%s: the specification does not say how %s is made.", dataflow.Label(p.Model, e.ID), joinSorted(names))})
 		}

@@ -112,7 +112,7 @@ var usecaseName = &Analyzer{
 	Leaves: "Register lot; Settle month; Print labels",
 	Scope: cases(func(p *Pass) {
 		for _, u := range p.Model.OfKind(model.UseCase) {
-			if isNounPhrase(u.Name) {
+			if p.inEnglish() && isNounPhrase(u.Name) {
 				p.Report(Finding{Subject: u.ID, says: say("%s is a noun. Say what is done: a verb, and what it is about.", nameOf(p.Model, u.ID))})
 			}
 		}
@@ -127,7 +127,7 @@ var actorName = &Analyzer{
 	Leaves: "Beekeeper; Test laboratory; Delivery service",
 	Scope: cases(func(p *Pass) {
 		for _, a := range p.Model.OfKind(model.Actor) {
-			if isVerbPhrase(a.Name) {
+			if p.inEnglish() && isVerbPhrase(a.Name) {
 				p.Report(Finding{Subject: a.ID, says: say("%s says what is done. An actor is a role: who or what does it?", nameOf(p.Model, a.ID))})
 			}
 		}

@@ -83,6 +83,30 @@ func isVerb(word string) bool {
 	return false
 }
 
+// inEnglish: rules on words speak of English names alone.
+func (p *Pass) inEnglish() bool { return p.Model.Project().InEnglish() }
+
+// ofLanguage reaches all rows of some kinds when the project is written, which says in which
+// language their names are.
+func ofLanguage(kinds ...model.Kind) Neighbourhood {
+	return func(m *model.Model, r model.Row, reach func(model.ID)) {
+		if _, ok := r.(*model.Project); !ok {
+			return
+		}
+		for _, k := range kinds {
+			if k == model.DataFlow {
+				for _, f := range m.Relationships(k) {
+					reach(f.ID)
+				}
+				continue
+			}
+			for _, e := range m.OfKind(k) {
+				reach(e.ID)
+			}
+		}
+	}
+}
+
 // isVerbPhrase reports whether a name can only be read as something done: it begins with a
 // verb that is nothing else ("submit claim"), with a verb and an article ("registers the
 // lot"), with "to" and a verb, or is a sentence ("the clerk files the deed").

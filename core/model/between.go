@@ -21,9 +21,3 @@ func (m *Model) HasAny(kind Kind) bool {
 	ids, _ := m.kinds.get(ID(kind))
 	return len(ids) > 0
 }
-
-// HasOne reports whether there is a single one.
-func (m *Model) HasOne(kind Kind) bool {
-	ids, _ := m.kinds.get(ID(kind))
-	return len(ids) == 1
-}

@@ -53,6 +53,8 @@ type Project struct {
 	MostProcesses int `json:"mostProcesses,omitempty"`
 	// Performers of the activity table that somebody put inside or outside.
 	Performers []PerformerSide `json:"performers,omitempty"`
+	// Language is that of the project's names, a language tag (BCP 47); "" is English.
+	Language string `json:"language,omitempty"`
 	// Rules that the project wants otherwise than they are.
 	Rules []RuleSetting `json:"rules,omitempty"`
 	// Targets is what the project has decided for what it is made into.

@@ -118,6 +118,9 @@ func (d *draft) verifyRow(r Row) error {
 		if err := verifyWords(r.ID, "flowNotation", string(r.FlowNotation), notations); err != nil {
 			return err
 		}
+		if err := verifyLanguage(r); err != nil {
+			return err
+		}
 		if err := verifyRules(r); err != nil {
 			return err
 		}

@@ -113,6 +113,8 @@ func flowLine(m *model.Model, line string, id model.ID) []model.Change {
 	case "name": // name last: contains
 		relationships := m.Relationships()
 		return one(&model.SetRelationship{ID: relationships[len(relationships)-1].ID, Set: model.P("name", strings.TrimPrefix(rest, "last: "))})
+	case "language": // language de
+		return one(&model.SetProject{Set: model.P("language", rest)})
 	case "inset": // inset last: use, which is the set of any class
 		relationships := m.Relationships()
 		for _, set := range m.OfKind(model.GeneralizationSet) {
@@ -239,7 +241,7 @@ func (s *Source) flowChange(m *model.Model) []model.Change {
 	case 15:
 		return s.activityChange(m)
 	case 16:
-		return []model.Change{&model.SetProject{Set: model.P("flowNotation", pick(s, []model.FlowNotation{model.Bubbles, model.Boxes}), "contextZero", s.rnd.IntN(2) == 0)}}
+		return []model.Change{&model.SetProject{Set: model.P("flowNotation", pick(s, []model.FlowNotation{model.Bubbles, model.Boxes}), "contextZero", s.rnd.IntN(2) == 0, "language", pick(s, []string{"", "", "en-GB", "de"}))}}
 	case 17:
 		if st := pick(s, stores); st != nil {
 			return []model.Change{&model.SetElement{ID: st.ID, Set: model.P("contents", pick(s, contents), "archive", s.rnd.IntN(3) == 0)}}

@@ -40,6 +40,7 @@ type Kind struct {
 type Settings struct {
 	FlowNotation  model.FlowNotation    `json:"flowNotation"`
 	ContextZero   bool                  `json:"contextZero"`
+	Language      string                `json:"language"` // of names; "" is English
 	ContextStores bool                  `json:"contextStores"`
 	MostProcesses int                   `json:"mostProcesses"`
 	Performers    []model.PerformerSide `json:"performers"`
@@ -100,7 +101,7 @@ func OverviewOf(m *model.Model, id string, revision int64) (Overview, error) {
 	}
 	project := m.Project()
 	out.Targets = append([]model.TargetSetting{}, project.Targets...)
-	out.Settings = Settings{project.FlowNotation, project.ContextZero, project.ContextStores, project.MostProcesses, append([]model.PerformerSide{}, project.Performers...)}
+	out.Settings = Settings{project.FlowNotation, project.ContextZero, project.Language, project.ContextStores, project.MostProcesses, append([]model.PerformerSide{}, project.Performers...)}
 	out.Coverage = CoverageOf(brief.CoverageOf(m, ""))
 	table := activity.Of(m).Coverage()
 	out.Table = TableFigure{len(m.OfKind(model.Activity)), table.Facts, len(table.Uncovered)}

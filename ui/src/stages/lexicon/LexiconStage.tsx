@@ -10,6 +10,41 @@ import { TermEntry } from './TermEntry'
 import { Pending } from '../../common/Pending'
 import { AddForm } from '../../common/AddForm'
 
+const languages: [tag: string, title: string][] = [
+  ['', 'English'],
+  ['de', 'German'],
+  ['es', 'Spanish'],
+  ['fr', 'French'],
+  ['it', 'Italian'],
+  ['nl', 'Dutch'],
+  ['pt', 'Portuguese'],
+  ['und', 'another language'],
+]
+
+// Language is that of the names: rules on words speak of English ones alone.
+function Language() {
+  const language = useStudio((s) => s.overview?.settings.language ?? '')
+  const { submit } = useStudio.getState()
+  const known = languages.some(([tag]) => tag === language)
+  return (
+    <label className="text-sm text-faint">
+      Names are in{' '}
+      <select
+        className="field w-auto!"
+        value={language}
+        onChange={(e) => submit([{ type: 'setProject', set: { language: e.target.value } }])}
+      >
+        {!known && <option value={language}>{language}</option>}
+        {languages.map(([tag, title]) => (
+          <option key={tag} value={tag}>
+            {title}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
 // The lexicon in full: terms with their faces, aliases and rejected words, where
 // each is used, renaming across all of them, and merging two.
 export function LexiconStage() {
@@ -41,6 +76,7 @@ export function LexiconStage() {
             {terms.filter((t) => t.definition).length} of {terms.length} are defined.
           </p>
           <span className="flex-1" />
+          <Language />
           <input
             className="field w-40!"
             type="search"
