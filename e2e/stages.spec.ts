@@ -83,3 +83,18 @@ test('a lexicon of a thousand terms shows what is in sight, and all of it by scr
   await table.getByRole('button', { name: name(999), exact: true }).click()
   await expect(page.getByRole('complementary', { name: 'Term' })).toContainText(name(999))
 })
+
+test('in another language nothing is said of words', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  const findings = page.getByRole('main', { name: 'Findings' })
+  await path(page, 'Findings').click()
+  await expect(findings).toContainText('send blend, from 3.2 Mix blend to 3.3 Bottle blend: this is something done')
+  await path(page, 'Lexicon').click()
+  await page.getByLabel('Names are in').selectOption('German')
+  await studio.saved()
+  await path(page, 'Findings').click()
+  await expect(findings).not.toContainText('this is something done')
+  await path(page, 'Lexicon').click()
+  await page.reload()
+  await expect(page.getByLabel('Names are in')).toHaveValue('de')
+})
