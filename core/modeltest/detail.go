@@ -16,7 +16,9 @@ func (s *Source) detail(m *model.Model, a *model.Element) []model.Change {
 		}
 	case 2:
 		if r := pick(s, m.Relationships(model.Association)); r != nil {
-			return []model.Change{&model.SetRelationship{ID: r.ID, Set: model.P("class", pick(s, m.Elements(model.Class)).ID)}}
+			if c := pick(s, m.Elements(model.Class)); c != nil { // interfaces may be associated where there is no class
+				return []model.Change{&model.SetRelationship{ID: r.ID, Set: model.P("class", c.ID)}}
+			}
 		}
 	case 3:
 		if o := pick(s, m.Children(a.ID, model.Operation)); o != nil {

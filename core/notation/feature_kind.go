@@ -199,11 +199,13 @@ func readReception(ctx Context, s *scanner) (Feature, error) {
 	if ctx.Owner == model.Enumeration || ctx.Owner == model.DataType || ctx.Owner == model.Signal {
 		return f, syntaxf("classes, interfaces and components receive signals")
 	}
+	s.blank()
+	named := s.peek() == '"' // "" is what a reception without a signal is printed as
 	var err error
 	if f.Type, err = s.name("("); err != nil {
 		return f, err
 	}
-	if f.Type == "" {
+	if f.Type == "" && !named {
 		return f, syntaxf("expected the name of a signal")
 	}
 	bare := true

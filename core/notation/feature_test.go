@@ -58,6 +58,7 @@ func TestLinesThatCannotBeReadAreKept(t *testing.T) {
 		"weigh() = 3":       "no default",
 		"/weigh()":          "cannot be derived",
 		"mass: Decimal } x": "did not expect",
+		"«signal» ":         "expected the name of a signal",
 		`"mass`:             "quotes are not closed",
 	} {
 		f := notation.ReadFeature(classContext, in)
@@ -104,7 +105,7 @@ func TestEditFeaturesKeepsParts(t *testing.T) {
 // Property: the text of a classifier reads back as the same features, and any
 // text can be taken over by any classifier.
 func TestFeatureTextProperty(t *testing.T) {
-	for seed := range uint64(20) {
+	for seed := range uint64(200) {
 		m := modeltest.Model(seed, 150)
 		list := m.Classifiers()
 		for i, e := range list {
