@@ -41,22 +41,9 @@ func countWords(to map[string]int, r model.Row, by int) {
 // sharesWord reports whether contents, or what they are made of, have a word in common with
 // what is called so in classes. Words that identify or measure anything tell nothing.
 func sharesWord(d *dictionary.Dictionary, contents *dictionary.Expression, words map[string]int) bool {
-	seen := map[string]bool{}
-	var look func(e *dictionary.Expression) bool
-	look = func(e *dictionary.Expression) (found bool) {
-		e.Names(func(n *dictionary.Expression) {
-			if found || seen[n.Text] {
-				return
-			}
-			seen[n.Text] = true
-			found = slices.ContainsFunc(stemsOf(n.Text), func(s string) bool { return words[s] > 0 && !anyonesWords[s] })
-			if sub := d.Entry(n.Text); !found && sub != nil && sub.Parsed != nil {
-				found = look(sub.Parsed)
-			}
-		})
-		return found
-	}
-	return look(contents)
+	return d.Holds(contents, func(n *dictionary.Expression) bool {
+		return slices.ContainsFunc(stemsOf(n.Text), func(s string) bool { return words[s] > 0 && !anyonesWords[s] })
+	})
 }
 
 // anyonesWords stand in the data of anything.

@@ -114,7 +114,7 @@ func partnerText(m *model.Model, id model.ID, dir dataflow.Direction) string {
 func levelMends(m *model.Model, l dataflow.Level, u dataflow.Mismatch) []Mend {
 	var out []Mend
 	add := func(title string, changes func(*model.Model) []model.Change) {
-		if helps(m, l, u, changes(m)) {
+		if helps(m, l, changes(m)) {
 			out = append(out, Mend{Title: title, Late: changes})
 		}
 	}
@@ -178,8 +178,8 @@ func otherEnd(f *model.Relationship, dir dataflow.Direction) model.ID {
 	return f.Target
 }
 
-// helps reports whether changes leave fewer mismatches of a level, and none that was not there.
-func helps(m *model.Model, l dataflow.Level, u dataflow.Mismatch, changes []model.Change) bool {
+// helps reports whether changes leave fewer mismatches of a level, and fewer of all levels.
+func helps(m *model.Model, l dataflow.Level, changes []model.Change) bool {
 	if len(changes) == 0 {
 		return false
 	}

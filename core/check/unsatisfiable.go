@@ -219,13 +219,15 @@ func mayBeBoth(m *model.Model, kinds []model.ID) []Mend {
 		return nil
 	}
 	general := lines[0].Target
+	var changes []model.Change
 	if set := m.Element(lines[0].Set); set != nil {
-		return []Mend{{Title: "Yes: kinds of " + nameOf(m, general) + " overlap", Changes: []model.Change{&model.SetPart{ID: set.ID, Set: model.P("disjoint", model.No)}}}}
-	}
-	set := model.DeriveID("overlap", string(general))
-	changes := []model.Change{&model.AddElement{ID: set, Kind: model.GeneralizationSet, Owner: general, Name: "kind", Set: model.P("disjoint", model.No)}}
-	for _, g := range lines {
-		changes = append(changes, &model.SetRelationship{ID: g.ID, Set: model.P("set", set)})
+		changes = []model.Change{&model.SetPart{ID: set.ID, Set: model.P("disjoint", model.No)}}
+	} else {
+		id := model.DeriveID("overlap", string(general))
+		changes = []model.Change{&model.AddElement{ID: id, Kind: model.GeneralizationSet, Owner: general, Name: "kind", Set: model.P("disjoint", model.No)}}
+		for _, g := range lines {
+			changes = append(changes, &model.SetRelationship{ID: g.ID, Set: model.P("set", id)})
+		}
 	}
 	return []Mend{{Title: "Yes: kinds of " + nameOf(m, general) + " overlap", Changes: changes}}
 }

@@ -129,6 +129,27 @@ func (d *Dictionary) Items(names ...string) map[string]bool {
 	return out
 }
 
+// Holds reports whether a name for which is holds stands in contents, or in what these are
+// made of, down to the items that are not opened any further.
+func (d *Dictionary) Holds(e *Expression, is func(name *Expression) bool) bool {
+	seen := map[string]bool{}
+	var look func(e *Expression) bool
+	look = func(e *Expression) (found bool) {
+		e.Names(func(n *Expression) {
+			if found || seen[n.Text] {
+				return
+			}
+			seen[n.Text] = true
+			found = is(n)
+			if sub := d.Entry(n.Text); !found && sub != nil && sub.Parsed != nil {
+				found = look(sub.Parsed)
+			}
+		})
+		return found
+	}
+	return look(e)
+}
+
 // ItemsOf is Items of an expression.
 func (d *Dictionary) ItemsOf(e *Expression) map[string]bool {
 	out, seen := map[string]bool{}, map[string]bool{}

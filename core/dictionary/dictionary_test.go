@@ -103,6 +103,23 @@ func TestItemsAndRanges(t *testing.T) {
 	require.Equal(t, []string{"floral source", "mass"}, d.Largest([]string{"delivery note"}, d.Items("mass", "floral source")))
 }
 
+// A name is found at any depth, once, and contents that hold themselves end.
+func TestContentsHoldWhatTheyAreMadeOf(t *testing.T) {
+	d := items(t, map[string]string{"order": "customer + {line}", "line": "part + quantity", "part": "[order | code]"})
+	e, err := dictionary.Parse("order + remark")
+	require.NoError(t, err)
+	count := map[string]int{}
+	holds := func(name string) bool {
+		return d.Holds(e, func(n *dictionary.Expression) bool { count[n.Text]++; return n.Text == name })
+	}
+	require.True(t, holds("code"))
+	require.True(t, holds("remark"))
+	clear(count)
+	require.False(t, holds("price"))
+	require.Equal(t, map[string]int{"order": 1, "remark": 1, "customer": 1, "line": 1, "part": 1, "quantity": 1, "code": 1}, count)
+	require.False(t, d.Holds(nil, func(*dictionary.Expression) bool { return true }), "no contents")
+}
+
 func TestWhatFollowsFromItems(t *testing.T) {
 	m := model.Empty("Dictionary")
 	add := func(name string, set model.Patch) model.Change {

@@ -66,23 +66,7 @@ func searched(m *model.Model) map[model.ID]bool {
 			}
 			ok = ok && !(own[i] > 0 && len(below[i]) > 1 && m.Element(ids[i]).Classifier().Abstract)
 		}
-		for _, r := range m.Relationships(model.Association) {
-			e := m.Ends(r.ID)
-			a, b := all[slices.Index(ids, e[0].Type)], all[slices.Index(ids, e[1].Type)]
-			a1, a2 := e[0].End().Multiplicity.Bounds()
-			b1, b2 := e[1].End().Multiplicity.Bounds()
-			least, largest := max(b1*a, a1*b), 1<<30
-			if b2 != model.Many {
-				largest = min(largest, b2*a)
-			}
-			if a2 != model.Many {
-				largest = min(largest, a2*b)
-			}
-			if a == 0 || b == 0 { // no links without objects
-				largest = 0
-			}
-			ok = ok && least <= largest
-		}
+		ok = ok && linksCanBe(m, ids, all)
 		if ok {
 			for i, id := range ids {
 				out[id] = out[id] || all[i] > 0
@@ -228,6 +212,30 @@ func BenchmarkJudge2000Classes(b *testing.B) {
 	}
 }
 
+// linksCanBe reports whether so many objects of each class can be linked as every bound asks.
+func linksCanBe(m *model.Model, ids []model.ID, all [3]int) bool {
+	for _, r := range m.Relationships(model.Association) {
+		e := m.Ends(r.ID)
+		a, b := all[slices.Index(ids, e[0].Type)], all[slices.Index(ids, e[1].Type)]
+		a1, a2 := e[0].End().Multiplicity.Bounds()
+		b1, b2 := e[1].End().Multiplicity.Bounds()
+		least, largest := max(b1*a, a1*b), 1<<30
+		if b2 != model.Many {
+			largest = min(largest, b2*a)
+		}
+		if a2 != model.Many {
+			largest = min(largest, a2*b)
+		}
+		if a == 0 || b == 0 { // no links without objects
+			largest = 0
+		}
+		if least > largest {
+			return false
+		}
+	}
+	return true
+}
+
 // overlapping looks for numbers of objects, up to three of each sort, where a sort is a set of
 // classes that an object may be of at once: closed upwards, not two kinds of a disjoint set,
 // of an abstract class only with one of its kinds.
@@ -269,24 +277,8 @@ func overlapping(m *model.Model) map[model.ID]bool {
 				}
 			}
 		}
-		for _, r := range m.Relationships(model.Association) {
-			e := m.Ends(r.ID)
-			a, b := all[slices.Index(ids, e[0].Type)], all[slices.Index(ids, e[1].Type)]
-			a1, a2 := e[0].End().Multiplicity.Bounds()
-			b1, b2 := e[1].End().Multiplicity.Bounds()
-			least, largest := max(b1*a, a1*b), 1<<30
-			if b2 != model.Many {
-				largest = min(largest, b2*a)
-			}
-			if a2 != model.Many {
-				largest = min(largest, a2*b)
-			}
-			if a == 0 || b == 0 {
-				largest = 0
-			}
-			if least > largest {
-				return
-			}
+		if !linksCanBe(m, ids, all) {
+			return
 		}
 		for c, id := range ids {
 			out[id] = out[id] || all[c] > 0

@@ -114,24 +114,11 @@ func (s *speaking) speakOf(e *dictionary.Expression, name string) bool {
 	is := func(text string) bool {
 		return model.NormalForm(text) == form || slices.ContainsFunc(s.m.TermsNamed(text), func(t *model.Term) bool { return slices.Contains(terms, t) })
 	}
-	seen := map[string]bool{}
-	var look func(e *dictionary.Expression) bool
-	look = func(e *dictionary.Expression) (found bool) {
-		e.Names(func(n *dictionary.Expression) {
-			if found || seen[n.Text] {
-				return
-			}
-			seen[n.Text] = true
-			words := model.Words(n.Text)
-			last := len(words) - 1
-			found = is(n.Text) || n.Key && last > 0 && slices.Contains(identifiers, words[last]) && is(strings.Join(words[:last], " "))
-			if sub := s.d.Entry(n.Text); !found && sub != nil && sub.Parsed != nil {
-				found = look(sub.Parsed)
-			}
-		})
-		return found
-	}
-	return look(e)
+	return s.d.Holds(e, func(n *dictionary.Expression) bool {
+		words := model.Words(n.Text)
+		last := len(words) - 1
+		return is(n.Text) || n.Key && last > 0 && slices.Contains(identifiers, words[last]) && is(strings.Join(words[:last], " "))
+	})
 }
 
 func sorted[V any](of map[model.ID]V) []model.ID {
