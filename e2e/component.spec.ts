@@ -25,10 +25,14 @@ test('the component diagram of the demo from sentences alone', async ({ studio, 
   await page.getByRole('button', { name: /^Arrange/ }).click()
   await page.getByRole('menuitem', { name: 'In layers' }).click()
   await studio.saved()
-  // Who calls stands above who is called.
-  const y = async (name: string) => (await boxOf(studio.shape(name))).y
-  expect(await y('component Settlement')).toBeLessThan(await y('component Blend planner'))
-  expect(await y('component Blend planner')).toBeLessThan(await y('component Traceability'))
+  // Who calls stands above who is called, as soon as the places are worked out.
+  const names = ['Settlement', 'Blend planner', 'Traceability']
+  await expect
+    .poll(async () => {
+      const placed = await Promise.all(names.map(async (name) => ({ name, y: (await boxOf(studio.shape(`component ${name}`))).y })))
+      return placed.sort((a, b) => a.y - b.y).map((p) => p.name)
+    })
+    .toEqual(names)
 })
 
 test('components are made and connected by the pointer, and fit', async ({ studio, page }) => {
