@@ -130,6 +130,8 @@ type Group struct {
 // written, or when a fact that the rule requires has changed.
 type Whole struct {
 	Touched func(model.Row) bool // nil: only the facts tell
+	// Concerns, where it is there, leaves out rows that Touched accepts.
+	Concerns func(m *model.Model, r model.Row) bool
 	// Silent, where it is there, accepts rows that were written in such a way that
 	// they cannot give rise to a finding where there was none; old is nil for new
 	// rows, next for deleted ones. Then the rule does not run again.

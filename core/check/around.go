@@ -31,7 +31,6 @@ type surroundings struct {
 	m       *model.Model
 	reach   func(model.ID)
 	classes map[model.ID]bool // done
-	kinds   bool              // all realizations are reached
 }
 
 func (s *surroundings) row(r model.Row) {
@@ -66,7 +65,7 @@ func (s *surroundings) row(r model.Row) {
 				s.family(id)
 			}
 			if r.Kind == model.Generalization || r.Kind == model.Realization {
-				s.allRealizations()
+				s.signatures(r)
 			}
 		}
 	case *model.Term:
@@ -92,18 +91,7 @@ func (s *surroundings) family(id model.ID) {
 		s.class(c)
 	}
 	s.namesakes(e.Name)
-	// Signatures that use it may fit now, or no longer.
-	TypedParts(s.m, e, func(part model.ID) {
-		s.reach(part)
-		for p := s.m.Element(part); p != nil; p = s.m.Element(p.Owner) {
-			if p.Kind.IsClassifier() {
-				for _, c := range append([]model.ID{p.ID}, classifier.Specifics(s.m, p.ID)...) {
-					s.class(c)
-				}
-				break
-			}
-		}
-	})
+	s.typed(e) // signatures that use it may fit now, or no longer
 }
 
 // namesakes: attributes that bear the name of a class.
@@ -153,17 +141,27 @@ func (s *surroundings) line(id model.ID) {
 	}
 }
 
-// allRealizations: whether a type is a kind of another one may matter to any.
-func (s *surroundings) allRealizations() {
-	if s.kinds {
-		return
-	}
-	s.kinds = true
-	for _, r := range s.m.Relationships(model.Realization) {
-		s.reach(r.ID)
-		for _, c := range classifier.Specifics(s.m, r.Source) {
-			s.class(c)
+// signatures: whether a type is a kind of another one may matter to what uses the one or the
+// other in a signature, and to what inherits that.
+func (s *surroundings) signatures(r *model.Relationship) {
+	for _, id := range append(classifier.Below(s.m, r.Source), classifier.KindsOf(s.m, r.Target)...) {
+		if e := s.m.Element(id); e != nil && e.Kind.IsClassifier() {
+			s.typed(e)
 		}
-		s.class(r.Source)
 	}
+}
+
+// typed: what uses a classifier as a type, by its name too.
+func (s *surroundings) typed(e *model.Element) {
+	TypedParts(s.m, e, func(part model.ID) {
+		s.reach(part)
+		for p := s.m.Element(part); p != nil; p = s.m.Element(p.Owner) {
+			if p.Kind.IsClassifier() {
+				for _, c := range append([]model.ID{p.ID}, classifier.Specifics(s.m, p.ID)...) {
+					s.class(c)
+				}
+				break
+			}
+		}
+	})
 }

@@ -2,8 +2,10 @@ package check_test
 
 import (
 	"fmt"
+	"maps"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -68,8 +70,9 @@ func BenchmarkCheck200UseCases(b *testing.B) {
 // A brief of 20,000 words beside 2,000 classes: the first check, and one after a
 // change, when the sentences were read already.
 func BenchmarkCheckLongBrief(b *testing.B) {
-	files, err := filepath.Glob("../brief/testdata/*.txt")
+	files, err := filepath.Glob("../brief/reading/testdata/*.txt")
 	require.NoError(b, err)
+	require.NotEmpty(b, files)
 	m := modeltest.Large(2000, 3000, 300)
 	for n, words := 0, 0; words < 20_000; n++ {
 		data, err := os.ReadFile(files[n%len(files)])
@@ -140,7 +143,7 @@ func BenchmarkMatrixRulesAfterAChange(b *testing.B) {
 }
 
 // BenchmarkMixed checks models of 10,000 elements of all kinds, all at once and after one
-// change.
+// change of each sort.
 func BenchmarkMixed(b *testing.B) {
 	for _, sound := range []bool{true, false} {
 		m := modeltest.Mixed(10_000, sound)
@@ -151,14 +154,16 @@ func BenchmarkMixed(b *testing.B) {
 			}
 			b.ReportMetric(float64(len(state.Findings())), "findings")
 		})
-		b.Run(fmt.Sprintf("sound=%v/change", sound), func(b *testing.B) {
-			for i := 0; b.Loop(); i++ {
-				b.StopTimer()
-				next, delta, _, err := model.Edit(m, []model.Change{&model.SetName{ID: model.ID(fmt.Sprint("class", i%100)), Name: fmt.Sprint("Renamed ", i)}})
-				require.NoError(b, err)
-				b.StartTimer()
-				state.Update(next, delta)
-			}
-		})
+		for _, sort := range slices.Sorted(maps.Keys(modeltest.Edits(0))) {
+			b.Run(fmt.Sprintf("sound=%v/%s", sound, sort), func(b *testing.B) {
+				for i := 0; b.Loop(); i++ {
+					b.StopTimer()
+					next, delta, _, err := model.Edit(m, modeltest.Edits(3 + i%40)[sort])
+					require.NoError(b, err)
+					b.StartTimer()
+					state.Update(next, delta)
+				}
+			})
+		}
 	}
 }

@@ -43,9 +43,9 @@ var operationNames = &Fact[map[string]int]{
 		f.m.Each(func(r model.Row) { countOperation(out, r, 1) })
 		return out
 	},
-	carry: func(old map[string]int, _ *model.Model, delta model.Delta) (map[string]int, outcome) {
+	carry: func(at *carrying, old map[string]int) (map[string]int, outcome) {
 		next := maps.Clone(old)
-		for _, c := range delta {
+		for _, c := range at.delta {
 			countOperation(next, c.Old, -1)
 			countOperation(next, c.New, 1)
 		}

@@ -16,9 +16,9 @@ var classWords = &Fact[map[string]int]{
 		f.m.Each(func(r model.Row) { countWords(out, r, 1) })
 		return out
 	},
-	carry: func(old map[string]int, _ *model.Model, delta model.Delta) (map[string]int, outcome) {
+	carry: func(at *carrying, old map[string]int) (map[string]int, outcome) {
 		words := maps.Clone(old)
-		for _, c := range delta {
+		for _, c := range at.delta {
 			countWords(words, c.Old, -1)
 			countWords(words, c.New, 1)
 		}

@@ -12,32 +12,6 @@ import (
 	"lexeon/core/model"
 )
 
-// onComponents runs a rule where there are components.
-func onComponents(run func(p *Pass)) Scope {
-	return Whole{
-		Touched: touchesComponents,
-		Run: func(p *Pass) {
-			if len(p.Model.OfKind(model.Component)) > 0 {
-				run(p)
-			}
-		},
-	}
-}
-
-// componentWebs is who provides and who needs what.
-var componentWebs = &Fact[*component.Web]{name: "components", rests: touchesComponents, find: func(f *facts) *component.Web { return component.WebOf(f.m) }}
-
-// componentCallers is whom each component calls.
-var componentCallers = &Fact[map[model.ID][]model.ID]{
-	name: "callers", needs: []Requirement{componentWebs}, rests: touchesComponents,
-	find: func(f *facts) map[model.ID][]model.ID { return componentWebs.in(f).Callers() },
-}
-
-// touchesComponents: rows that rules on components depend on.
-var touchesComponents = rowsOf(append(model.ClassifierKinds(),
-	model.Component, model.ComponentPart, model.Port, model.Provides, model.Requires, model.Assembly, model.Delegation, model.Holds,
-	model.Generalization, model.Realization, model.Dependency, model.Usage, model.Association, model.End, model.Operation)...).has
-
 // ancestors are the components that one is in, the nearest first.
 func ancestors(m *model.Model, id model.ID) []model.ID {
 	var out []model.ID
@@ -53,23 +27,6 @@ func namesOf(m *model.Model, ids []model.ID) []string {
 	var out []string
 	for _, id := range ids {
 		out = append(out, nameOf(m, id))
-	}
-	return out
-}
-
-// askedOnly lists the interfaces that several components require and nobody
-// provides: one of them may have been meant to provide it.
-func askedOnly(m *model.Model) map[model.ID][]*model.Relationship {
-	out := map[model.ID][]*model.Relationship{}
-	for _, r := range m.Relationships(model.Requires) {
-		if len(component.Providers(m, r.Target, "")) == 0 {
-			out[r.Target] = append(out[r.Target], r)
-		}
-	}
-	for id, list := range out {
-		if len(list) < 2 {
-			delete(out, id)
-		}
 	}
 	return out
 }
@@ -94,12 +51,10 @@ var componentUnmet = &Analyzer{
 	Source:   "UML 2.5.1, 11.6.3.1: required interfaces are met by provided ones of compatible type.",
 	Finds:    "Label printer requires LotLookup, which nobody provides.",
 	Leaves:   "Traceability provides FullLookup, a kind of LotLookup; a component marked as made elsewhere",
-	Requires: []Requirement{componentWebs},
-	Scope: onComponents(func(p *Pass) {
-		m, shared := p.Model, askedOnly(p.Model)
-		web := componentWebs.of(p)
-		for _, n := range web.Needs() {
-			c := m.Element(n.Component)
+	Requires: []Requirement{componentWebs, askedInterfaces},
+	Scope: eachComponent(func(p *Pass, c *model.Element) {
+		m, shared, web := p.Model, askedInterfaces.of(p), componentWebs.of(p)
+		for _, n := range web.NeedsOf(c.ID) {
 			outward := slices.ContainsFunc(ancestors(m, c.ID), func(a model.ID) bool { return slices.Contains(web.RequiredBy(a), n.Interface) })
 			if len(n.From) > 0 || c.Component().External || outward || shared[n.Interface] != nil {
 				continue
@@ -116,30 +71,26 @@ var componentUnused = &Analyzer{
 	Finds:    "Traceability provides TraceQuery, which nobody requires.",
 	Leaves:   "What the component around it provides too; before anybody requires anything",
 	Requires: []Requirement{componentWebs},
-	Scope: onComponents(func(p *Pass) {
-		m := p.Model
-		needs := componentWebs.of(p).Needs()
-		if len(needs) == 0 {
+	Scope: eachComponent(func(p *Pass, c *model.Element) {
+		m, web := p.Model, componentWebs.of(p)
+		if len(web.Needs()) == 0 || c.Component().External {
 			return
 		}
-		asking := map[model.ID][]model.ID{} // of an interface, the components that require it
-		for _, n := range needs {
-			asking[n.Interface] = append(asking[n.Interface], n.Component)
-		}
-		for _, c := range m.OfKind(model.Component) {
-			for _, i := range component.Provided(m, c.ID) {
-				needed := slices.ContainsFunc(classifier.KindsOf(m, i), func(offered model.ID) bool {
-					return slices.ContainsFunc(asking[offered], func(by model.ID) bool { return by != c.ID })
-				})
-				outward := slices.ContainsFunc(ancestors(m, c.ID), func(a model.ID) bool {
-					return slices.ContainsFunc(component.Provided(m, a), func(o model.ID) bool { return component.Offers(m, i, o) })
-				})
-				used := slices.ContainsFunc(m.RelationshipsOf(i), func(r *model.Relationship) bool {
-					return r.Target == i && (r.Kind == model.Usage || r.Kind == model.Dependency)
-				})
-				if !needed && !outward && !used && !c.Component().External {
-					p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, says: say("%s provides %s, and nobody needs it. For whom is it?", nameOf(m, c.ID), nameOf(m, i))})
-				}
+		for _, i := range component.Provided(m, c.ID) {
+			needed := slices.ContainsFunc(classifier.KindsOf(m, i), func(offered model.ID) bool {
+				return slices.ContainsFunc(web.Asking(offered), func(by model.ID) bool { return by != c.ID })
+			})
+			if needed {
+				continue
+			}
+			outward := slices.ContainsFunc(ancestors(m, c.ID), func(a model.ID) bool {
+				return slices.ContainsFunc(component.Provided(m, a), func(o model.ID) bool { return component.Offers(m, i, o) })
+			})
+			used := slices.ContainsFunc(m.RelationshipsOf(i), func(r *model.Relationship) bool {
+				return r.Target == i && (r.Kind == model.Usage || r.Kind == model.Dependency)
+			})
+			if !outward && !used {
+				p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, says: say("%s provides %s, and nobody needs it. For whom is it?", nameOf(m, c.ID), nameOf(m, i))})
 			}
 		}
 	}),
@@ -147,13 +98,14 @@ var componentUnused = &Analyzer{
 
 var componentSeemsReversed = &Analyzer{
 	Name: "component/seems-reversed", Title: "An interface seems to point the wrong way", Severity: Warning,
-	Doc:    "Several components require the interface and nobody provides it, or an assembly leads from who provides to who requires. Mostly ball and socket were mixed up at one of them.",
-	Source: "UML 2.5.1, 11.6.4: the ball is what is provided, the socket what is required.",
-	Finds:  "Label printer requires LotLookup, Traceability requires LotLookup, and nobody provides it.",
-	Leaves: "Label printer requires LotLookup, Traceability provides it",
+	Doc:      "Several components require the interface and nobody provides it, or an assembly leads from who provides to who requires. Mostly ball and socket were mixed up at one of them.",
+	Source:   "UML 2.5.1, 11.6.4: the ball is what is provided, the socket what is required.",
+	Finds:    "Label printer requires LotLookup, Traceability requires LotLookup, and nobody provides it.",
+	Leaves:   "Label printer requires LotLookup, Traceability provides it",
+	Requires: []Requirement{askedInterfaces},
 	Scope: onComponents(func(p *Pass) {
 		m := p.Model
-		shared := askedOnly(m)
+		shared := askedInterfaces.of(p)
 		for _, i := range slices.Sorted(maps.Keys(shared)) {
 			f := Finding{Subject: i}
 			var names []string
@@ -207,17 +159,13 @@ var componentEmptyInterface = &Analyzer{
 	Source: "UML 2.5.1, 10.4.3: an interface declares what its realizations offer.",
 	Finds:  "Label printer requires LotLookup, which has no operation.",
 	Leaves: "LotLookup with the operation find(code: Identifier): HoneyLot",
-	Scope: onComponents(func(p *Pass) {
-		m := p.Model
-		seen := map[model.ID]bool{}
-		for _, r := range m.Relationships(model.Provides, model.Requires) {
-			if seen[r.Target] || len(classifier.Features(m, r.Target, model.Operation)) > 0 {
-				continue
-			}
-			seen[r.Target] = true
-			p.Report(Finding{Subject: r.Target, says: say("%s stands between components and has no operation. What can be asked there?", nameOf(m, r.Target))})
+	Scope: Each{Kinds: classifiers, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
+		m, id := p.Model, r.RowID()
+		if len(m.Offering(id, model.Provides))+len(m.Offering(id, model.Requires)) == 0 || len(classifier.Features(m, id, model.Operation)) > 0 {
+			return
 		}
-	}),
+		p.Report(Finding{Subject: id, says: say("%s stands between components and has no operation. What can be asked there?", nameOf(m, id))})
+	}},
 }
 
 var portBare = &Analyzer{
@@ -313,18 +261,16 @@ var componentHollow = &Analyzer{
 	Source: "UML 2.5.1, 11.6.3.1: provided interfaces are realized by the component or its realizing classifiers.",
 	Finds:  "Traceability provides LotLookup and holds LotBook, which does not realize it.",
 	Leaves: "LotBook realizes LotLookup, or a kind of it; a component whose inside is not shown",
-	Scope: onComponents(func(p *Pass) {
+	Scope: eachComponent(func(p *Pass, c *model.Element) {
 		m := p.Model
-		for _, c := range m.OfKind(model.Component) {
-			in := insideOf(m, c.ID)
-			if in.empty() || c.Component().External {
-				continue
-			}
-			for _, i := range component.Provided(m, c.ID) {
-				inner := slices.ContainsFunc(in.components, func(o model.ID) bool { return component.Gives(m, o, i) })
-				if !inner && !slices.ContainsFunc(in.classes, func(e *model.Element) bool { return realizes(m, e.ID, i) }) {
-					p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, says: say("%s provides %s, but nothing in it does.", nameOf(m, c.ID), nameOf(m, i))})
-				}
+		in := insideOf(m, c.ID)
+		if in.empty() || c.Component().External {
+			return
+		}
+		for _, i := range component.Provided(m, c.ID) {
+			inner := slices.ContainsFunc(in.components, func(o model.ID) bool { return component.Gives(m, o, i) })
+			if !inner && !slices.ContainsFunc(in.classes, func(e *model.Element) bool { return realizes(m, e.ID, i) }) {
+				p.Report(Finding{Subject: c.ID, Key: string(i), Related: []model.ID{i}, says: say("%s provides %s, but nothing in it does.", nameOf(m, c.ID), nameOf(m, i))})
 			}
 		}
 	}),
@@ -336,7 +282,7 @@ var delegationInvalid = &Analyzer{
 	Source: "UML 2.5.1, 11.6.3.1: delegation connectors relate a port to the realization inside.",
 	Finds:  "Traceability at query passes TraceQuery to Settlement, which is not inside.",
 	Leaves: "Traceability at query passes TraceQuery to Lot index, which is in it and provides TraceQuery",
-	Scope: onComponents(func(p *Pass) {
+	Scope: Whole{Touched: func(r model.Row) bool { return touchesComponents(r) || kindOf(r).IsClassifier() }, Run: func(p *Pass) {
 		m := p.Model
 		for _, r := range m.Relationships(model.Delegation) {
 			c, to, i := r.Connector(), m.Element(r.Target), r.Connector().Interface
@@ -377,7 +323,7 @@ var delegationInvalid = &Analyzer{
 				p.Report(Finding{Subject: r.ID, Related: []model.ID{to.ID}, says: say("%s: %s.", relationText(m, r.ID), why)})
 			}
 		}
-	}),
+	}},
 }
 
 var delegationIncomplete = &Analyzer{
@@ -386,27 +332,20 @@ var delegationIncomplete = &Analyzer{
 	Source: "UML 2.5.1, 11.6.3.1.",
 	Finds:  "Traceability provides TraceQuery and LotLookup at query, and only TraceQuery is passed on.",
 	Leaves: "A component without any delegation yet",
-	Scope: onComponents(func(p *Pass) {
+	Scope: eachComponent(func(p *Pass, c *model.Element) {
 		m := p.Model
-		for _, c := range m.OfKind(model.Component) {
-			var delegations []*model.Relationship
-			for _, r := range m.RelationshipsOf(c.ID) {
-				if r.Kind == model.Delegation && r.Source == c.ID {
-					delegations = append(delegations, r)
-				}
-			}
-			if len(delegations) == 0 {
-				continue
-			}
-			for _, o := range m.Offers(c.ID, model.Provides) {
-				port := o.Offer().Port
-				passed := slices.ContainsFunc(delegations, func(r *model.Relationship) bool {
-					i := r.Connector().Interface
-					return r.Connector().FromPort == port && (i == "" || component.Offers(m, i, o.Target))
-				})
-				if port != "" && !passed {
-					p.Report(Finding{Subject: o.ID, Related: []model.ID{c.ID, port}, says: say("%s provides %s at the port %s, but passes it on to nothing inside.", nameOf(m, c.ID), nameOf(m, o.Target), nameOf(m, port))})
-				}
+		delegations := outOf(m, c.ID, model.Delegation)
+		if len(delegations) == 0 {
+			return
+		}
+		for _, o := range m.Offers(c.ID, model.Provides) {
+			port := o.Offer().Port
+			passed := slices.ContainsFunc(delegations, func(r *model.Relationship) bool {
+				i := r.Connector().Interface
+				return r.Connector().FromPort == port && (i == "" || component.Offers(m, i, o.Target))
+			})
+			if port != "" && !passed {
+				p.Report(Finding{Subject: o.ID, Related: []model.ID{c.ID, port}, says: say("%s provides %s at the port %s, but passes it on to nothing inside.", nameOf(m, c.ID), nameOf(m, o.Target), nameOf(m, port))})
 			}
 		}
 	}),
@@ -418,21 +357,40 @@ var componentSharedClass = &Analyzer{
 	Source: "UML 2.5.1, 11.6.3.1: components are modular parts; information hiding, Parnas 1972.",
 	Finds:  "Traceability holds HoneyLot, Intake desk holds HoneyLot.",
 	Leaves: "Traceability and a component in it",
-	Scope: onComponents(func(p *Pass) {
-		m := p.Model
-		by := map[model.ID][]model.ID{}
-		for _, r := range m.Relationships(model.Holds) {
-			by[r.Target] = append(by[r.Target], r.Source)
+	Scope: Each{Kinds: classifiers, Reach: []Neighbourhood{Self, holdsNear}, Run: func(p *Pass, r model.Row) {
+		m, class := p.Model, r.RowID()
+		var by []model.ID // by the relationship
+		for _, h := range into(m, class, model.Holds) {
+			by = append(by, h.Source)
 		}
-		for _, class := range slices.Sorted(maps.Keys(by)) {
-			apart := slices.DeleteFunc(slices.Clone(by[class]), func(id model.ID) bool { // the inner one counts
-				return slices.ContainsFunc(by[class], func(o model.ID) bool { return slices.Contains(ancestors(m, o), id) })
-			})
-			if len(apart) > 1 {
-				p.Report(Finding{Subject: class, Related: apart, says: say("%s is in %s. Which of them does it belong to?", nameOf(m, class), english.List(namesOf(m, apart)))})
-			}
+		if len(by) < 2 {
+			return
 		}
-	}),
+		apart := slices.DeleteFunc(slices.Clone(by), func(id model.ID) bool { // the inner one counts
+			return slices.ContainsFunc(by, func(o model.ID) bool { return slices.Contains(ancestors(m, o), id) })
+		})
+		if len(apart) > 1 {
+			p.Report(Finding{Subject: class, Related: apart, says: say("%s is in %s. Which of them does it belong to?", nameOf(m, class), english.List(namesOf(m, apart)))})
+		}
+	}},
+}
+
+// holdsNear: from what holds something, or a component in or around it, to what is held.
+func holdsNear(m *model.Model, r model.Row, reach func(model.ID)) {
+	switch r := r.(type) {
+	case *model.Relationship:
+		if r.Kind == model.Holds {
+			reach(r.Target)
+		}
+	case *model.Element:
+		if r.Kind == model.Component {
+			nearComponents{m, func(c model.ID) {
+				for _, h := range m.Held(c) {
+					reach(h.ID)
+				}
+			}}.around(r.ID)
+		}
+	}
 }
 
 var classUnallocated = &Analyzer{
@@ -441,22 +399,26 @@ var classUnallocated = &Analyzer{
 	Source: "Every part of the structure is somebody's: allocation, IEEE 1016, 5.2.",
 	Finds:  "HoneyLot and Blend are in components, Grade is in none.",
 	Leaves: "A model in which only a few classes are in components yet; data types",
-	Scope: onComponents(func(p *Pass) {
+	Scope: Whole{Touched: rowsOf(model.Class, model.Holds).has, Silent: isRenamed, Run: func(p *Pass) {
 		m := p.Model
-		var in, out []model.ID
+		in := map[model.ID]bool{}
+		for _, h := range m.Relationships(model.Holds) {
+			if e := m.Element(h.Target); e.Kind == model.Class {
+				in[e.ID] = true
+			}
+		}
+		if n := m.Count(model.Class) - len(in); n == 0 || len(in) <= n {
+			return
+		}
+		var out []model.ID
 		for _, c := range m.Elements(model.Class) {
-			if len(m.HeldBy(c.ID)) > 0 {
-				in = append(in, c.ID)
-			} else {
+			if !in[c.ID] {
 				out = append(out, c.ID)
 			}
 		}
-		if len(out) == 0 || len(in) <= len(out) {
-			return
-		}
 		slices.SortFunc(out, func(a, b model.ID) int { return strings.Compare(nameOf(m, a), nameOf(m, b)) })
 		p.Report(Finding{Subject: out[0], Related: out[1:], says: say("In no component: %s.", alternatives(namesOf(m, out)))}, idStrings(out)...)
-	}),
+	}},
 }
 
 var componentUndeclaredUse = &Analyzer{
@@ -466,34 +428,46 @@ var componentUndeclaredUse = &Analyzer{
 	Finds:    "A class of Label printer uses HoneyLot, which is in Traceability, and Label printer requires nothing of Traceability.",
 	Leaves:   "Label printer gets LotLookup from Traceability, or uses Traceability; an association without arrows",
 	Requires: []Requirement{componentCallers},
-	Scope: onComponents(func(p *Pass) {
-		m := p.Model
-		callers := componentCallers.of(p)
-		told := map[[2]model.ID]bool{}
-		held := map[model.ID][]*model.Element{}
-		for _, h := range m.Relationships(model.Holds) {
-			held[h.Target] = append(held[h.Target], m.Element(h.Source))
-		}
-		for _, r := range m.Relationships(model.Usage, model.Dependency, model.Association) {
+	Scope: eachComponent(func(p *Pass, a *model.Element) {
+		m, callers := p.Model, componentCallers.of(p)
+		told := map[model.ID]bool{}
+		for _, r := range linesOfHeld(m, a.ID, model.Usage, model.Dependency, model.Association) {
 			for _, way := range usesOf(m, r) {
-				for _, a := range held[way[0]] {
-					for _, b := range held[way[1]] {
-						related := a.ID == b.ID || slices.Contains(ancestors(m, a.ID), b.ID) || slices.Contains(ancestors(m, b.ID), a.ID)
-						if related || told[[2]model.ID{a.ID, b.ID}] || slices.Contains(callers[a.ID], b.ID) || len(held[way[1]]) > 1 {
-							continue
-						}
-						declared := slices.ContainsFunc(ancestors(m, a.ID), func(o model.ID) bool { return slices.Contains(callers[o], b.ID) })
-						if declared {
-							continue
-						}
-						told[[2]model.ID{a.ID, b.ID}] = true
-						p.Report(Finding{Subject: a.ID, Key: string(b.ID), Related: []model.ID{b.ID, r.ID}, says: say("%s in %s uses %s in %s, but %s requires nothing from there.", nameOf(m, way[0]), nameOf(m, a.ID), nameOf(m, way[1]), nameOf(m, b.ID), nameOf(m, a.ID)),
-							Mends: []Mend{{Title: fmt.Sprintf("Say that %s uses %s", nameOf(m, a.ID), nameOf(m, b.ID)), Changes: []model.Change{&model.Connect{ID: model.DeriveID("uses", string(a.ID), string(b.ID)), Kind: model.Usage, Source: a.ID, Target: b.ID}}}}})
-					}
+				if !slices.ContainsFunc(m.HeldBy(way[0]), func(h *model.Element) bool { return h.ID == a.ID }) {
+					continue
 				}
+				holders := m.HeldBy(way[1])
+				if len(holders) != 1 {
+					continue // where several hold it, it is open whose it is
+				}
+				b := holders[0]
+				related := a.ID == b.ID || slices.Contains(ancestors(m, a.ID), b.ID) || slices.Contains(ancestors(m, b.ID), a.ID)
+				if related || told[b.ID] || slices.Contains(callers[a.ID], b.ID) {
+					continue
+				}
+				if slices.ContainsFunc(ancestors(m, a.ID), func(o model.ID) bool { return slices.Contains(callers[o], b.ID) }) {
+					continue
+				}
+				told[b.ID] = true
+				p.Report(Finding{Subject: a.ID, Key: string(b.ID), Related: []model.ID{b.ID, r.ID}, says: say("%s in %s uses %s in %s, but %s requires nothing from there.", nameOf(m, way[0]), nameOf(m, a.ID), nameOf(m, way[1]), nameOf(m, b.ID), nameOf(m, a.ID)),
+					Mends: []Mend{{Title: fmt.Sprintf("Say that %s uses %s", nameOf(m, a.ID), nameOf(m, b.ID)), Changes: []model.Change{&model.Connect{ID: model.DeriveID("uses", string(a.ID), string(b.ID)), Kind: model.Usage, Source: a.ID, Target: b.ID}}}}})
 			}
 		}
 	}),
+}
+
+// linesOfHeld lists the relationships of some kinds at what a component holds, by id.
+func linesOfHeld(m *model.Model, c model.ID, kinds ...model.Kind) []*model.Relationship {
+	var out []*model.Relationship
+	for _, class := range m.Held(c) {
+		for _, r := range m.RelationshipsOf(class.ID) {
+			if slices.Contains(kinds, r.Kind) {
+				out = append(out, r)
+			}
+		}
+	}
+	slices.SortFunc(out, func(a, b *model.Relationship) int { return strings.Compare(string(a.ID), string(b.ID)) })
+	return slices.Compact(out)
 }
 
 // usesOf tells which class uses which by a relationship.

@@ -15,20 +15,21 @@ var componentUndeclaredInterface = &Analyzer{
 	Source: "UML 2.5.1, 11.6.3.1: the required interfaces of a component are those that its realizing classifiers use.",
 	Finds:  "LabelSheet, in Label printer, uses LotLookup, and Label printer does not require LotLookup",
 	Leaves: "Label printer requires LotLookup, or a kind of it; a class in the same component realizes it",
-	Scope: onComponents(func(p *Pass) {
+	Scope: eachComponent(func(p *Pass, c *model.Element) {
 		m := p.Model
-		told := map[[2]model.ID]bool{}
-		for _, r := range m.Relationships(model.Usage, model.Dependency) {
+		if len(m.Offers(c.ID, model.Requires))+len(m.Offers(c.ID, model.Provides)) == 0 {
+			return
+		}
+		told := map[model.ID]bool{}
+		for _, r := range linesOfHeld(m, c.ID, model.Usage, model.Dependency) {
 			i := m.Element(r.Target)
-			holders := m.HeldBy(r.Source)
-			if i == nil || i.Kind != model.Interface || len(holders) != 1 {
+			if holders := m.HeldBy(r.Source); i == nil || i.Kind != model.Interface || len(holders) != 1 || holders[0].ID != c.ID {
 				continue
 			}
-			c := holders[0]
-			if len(m.Offers(c.ID, model.Requires))+len(m.Offers(c.ID, model.Provides)) == 0 || told[[2]model.ID{c.ID, i.ID}] || knowsInterface(m, c.ID, i.ID) {
+			if told[i.ID] || knowsInterface(m, c.ID, i.ID) {
 				continue
 			}
-			told[[2]model.ID{c.ID, i.ID}] = true
+			told[i.ID] = true
 			p.Report(Finding{Subject: c.ID, Key: string(i.ID), Related: []model.ID{i.ID, r.ID}, says: say("%s in %s uses %s, and %s does not require it.", nameOf(m, r.Source), nameOf(m, c.ID), nameOf(m, i.ID), nameOf(m, c.ID)),
 				Mends: []Mend{{Title: nameOf(m, c.ID) + " requires " + nameOf(m, i.ID), Changes: []model.Change{&model.Connect{ID: model.DeriveID("requires", string(c.ID), string(i.ID)), Kind: model.Requires, Source: c.ID, Target: i.ID}}}}})
 		}
@@ -63,27 +64,25 @@ var componentRequiredUnused = &Analyzer{
 	Source: "UML 2.5.1, 11.6.3.1: required interfaces come from usages in the component or its realizing classifiers.",
 	Finds:  "Label printer requires LotLookup and PriceList; LabelSheet in it uses LotLookup, and nothing in it uses PriceList",
 	Leaves: "a component of whose classes it is not shown which interfaces they use; an interface that a part of it requires",
-	Scope: onComponents(func(p *Pass) {
+	Scope: eachComponent(func(p *Pass, c *model.Element) {
 		m := p.Model
-		for _, c := range m.OfKind(model.Component) {
-			required := m.Offers(c.ID, model.Requires)
-			in := insideOf(m, c.ID)
-			if len(required) == 0 || len(in.classes) == 0 || c.Component().External {
-				continue
-			}
-			used := interfacesUsed(m, in.classes)
-			if len(used) == 0 {
-				continue
-			}
-			for _, r := range required {
-				inner := slices.ContainsFunc(in.components, func(o model.ID) bool {
-					return slices.ContainsFunc(m.Offers(o, model.Requires), func(x *model.Relationship) bool { return classifier.IsKindOf(m, r.Target, x.Target) })
-				})
-				if !inner && !slices.ContainsFunc(used, func(i model.ID) bool {
-					return classifier.IsKindOf(m, r.Target, i) || classifier.IsKindOf(m, i, r.Target)
-				}) {
-					p.Report(Finding{Subject: c.ID, Key: string(r.Target), Related: []model.ID{r.Target, r.ID}, says: say("%s requires %s, and nothing in it uses it.", nameOf(m, c.ID), nameOf(m, r.Target))})
-				}
+		required := m.Offers(c.ID, model.Requires)
+		in := insideOf(m, c.ID)
+		if len(required) == 0 || len(in.classes) == 0 || c.Component().External {
+			return
+		}
+		used := interfacesUsed(m, in.classes)
+		if len(used) == 0 {
+			return
+		}
+		for _, r := range required {
+			inner := slices.ContainsFunc(in.components, func(o model.ID) bool {
+				return slices.ContainsFunc(m.Offers(o, model.Requires), func(x *model.Relationship) bool { return classifier.IsKindOf(m, r.Target, x.Target) })
+			})
+			if !inner && !slices.ContainsFunc(used, func(i model.ID) bool {
+				return classifier.IsKindOf(m, r.Target, i) || classifier.IsKindOf(m, i, r.Target)
+			}) {
+				p.Report(Finding{Subject: c.ID, Key: string(r.Target), Related: []model.ID{r.Target, r.ID}, says: say("%s requires %s, and nothing in it uses it.", nameOf(m, c.ID), nameOf(m, r.Target))})
 			}
 		}
 	}),

@@ -3,7 +3,6 @@ package check
 import (
 	"cmp"
 	"fmt"
-	"maps"
 	"slices"
 	"strings"
 
@@ -94,18 +93,11 @@ type doubt struct {
 // doubtful lists such words, the most frequent first. They may be of any sort:
 // telling nouns takes longer, and is done for these few only.
 func doubtful(x *textIndex, named map[string]int) []doubt {
-	frequent := map[string][]int{}
+	var out []doubt
 	for stem, list := range x.where {
-		if len(list) >= frequentTexts && len(stem) > 2 && !functionWords[stem] {
-			frequent[stem] = list
+		if len(list) < frequentTexts || len(stem) <= 2 || named[stem] > 0 || functionWords[stem] {
+			continue
 		}
-	}
-	if len(frequent) == 0 {
-		return nil
-	}
-	maps.DeleteFunc(frequent, func(stem string, _ []int) bool { return named[stem] > 0 })
-	out := make([]doubt, 0, len(frequent))
-	for stem, list := range frequent {
 		d := doubt{stem: stem}
 		for _, i := range list {
 			d.texts = append(d.texts, x.texts[i])

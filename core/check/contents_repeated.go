@@ -17,7 +17,7 @@ var dictionaryRepeated = &Analyzer{
 		if e.Kind == model.Store {
 			text = e.Store().Contents
 		}
-		contents, err := dictionary.Parse(text)
+		contents, err := dictionary.Parsed(text)
 		if err != nil || contents == nil {
 			return
 		}

@@ -9,27 +9,25 @@ import (
 	"lexeon/core/usecase"
 )
 
-// crossKinds are what rules between use cases and data flow depend on.
-var crossKinds = []model.Kind{model.Entity, model.Process, model.DataFlow, model.Activity, model.Trace, model.Sentence}
-
 var crossActorUnknown = &Analyzer{
 	Name: "cross/actor-unknown", Title: "An actor is known nowhere else", Severity: Warning,
-	Doc:    "Whoever takes part in use cases is outside of the system on the context diagram too, or performs something in the activity table. Asked only where there is one of the two.",
-	Source: "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
-	Finds:  "The actor Weather office, which is no external entity and performs nothing.",
-	Leaves: "The actor Beekeeper, who is an external entity; a general actor whose kinds are known.",
-	Scope: casesByTerm(func(p *Pass) {
-		m := p.Model
+	Doc:      "Whoever takes part in use cases is outside of the system on the context diagram too, or performs something in the activity table. Asked only where there is one of the two.",
+	Source:   "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
+	Finds:    "The actor Weather office, which is no external entity and performs nothing.",
+	Leaves:   "The actor Beekeeper, who is an external entity; a general actor whose kinds are known.",
+	Requires: []Requirement{boundaryKeys},
+	Scope: casesBy(rowsOf(model.Actor, model.Entity, model.Activity, model.Participation, model.Generalization), func(p *Pass) {
+		m, keys := p.Model, boundaryKeys.of(p)
 		known := map[string]bool{}
 		for _, e := range m.OfKind(model.Entity) {
-			known[m.TermKey(e.Name)] = true
+			known[keys.of(e.ID)] = true
 		}
 		for _, a := range m.OfKind(model.Activity) {
 			d := a.Activity()
-			known[m.TermKey(d.Performer)] = true
+			known[keys.named(d.Performer)] = true
 			for _, x := range append(slices.Clone(d.Inputs), d.Outputs...) {
 				if !x.Store {
-					known[m.TermKey(x.With)] = true
+					known[keys.named(x.With)] = true
 				}
 			}
 		}
@@ -38,37 +36,38 @@ var crossActorUnknown = &Analyzer{
 			return
 		}
 		for _, a := range m.OfKind(model.Actor) {
-			if strings.TrimSpace(a.Name) == "" || a.Actor().Abstract || known[m.TermKey(a.Name)] || isIdle(m, a.ID) || kinOf(m, a.ID, known) {
+			if strings.TrimSpace(a.Name) == "" || a.Actor().Abstract || known[keys.of(a.ID)] || isIdle(m, a.ID) || kinOf(m, a.ID, func(id model.ID) bool { return known[keys.of(id)] }) {
 				continue // who takes part in nothing is told of by that
 			}
 			p.Report(Finding{Subject: a.ID, says: say("%s takes part in use cases, but is no external entity and performs nothing in the activity table.", a.Name)})
 		}
-	}, crossKinds...),
+	}),
 }
 
 var crossEntityActor = &Analyzer{
 	Name: "cross/entity-actor", Title: "An external entity takes part in no use case", Severity: Advice,
-	Doc:    "What an external entity sends or receives happens in some use case, in which it takes part. Asked only once there are actors.",
-	Source: "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
-	Finds:  "The external entity Retailer, and no actor of that name.",
-	Leaves: "An external entity without flows; a project without actors.",
-	Scope: casesByTerm(func(p *Pass) {
-		m := p.Model
+	Doc:      "What an external entity sends or receives happens in some use case, in which it takes part. Asked only once there are actors.",
+	Source:   "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
+	Finds:    "The external entity Retailer, and no actor of that name.",
+	Leaves:   "An external entity without flows; a project without actors.",
+	Requires: []Requirement{boundaryKeys},
+	Scope: casesBy(rowsOf(model.Actor, model.Entity, model.DataFlow, model.Trace, model.Activity, model.Sentence), func(p *Pass) {
+		m, keys := p.Model, boundaryKeys.of(p)
 		actors := map[string]bool{}
 		for _, a := range m.OfKind(model.Actor) {
-			actors[m.TermKey(a.Name)] = true
+			actors[keys.of(a.ID)] = true
 		}
 		if len(actors) == 0 {
 			return
 		}
 		for _, e := range m.OfKind(model.Entity) {
-			if strings.TrimSpace(e.Name) == "" || actors[m.TermKey(e.Name)] || len(m.Flows(e.ID)) == 0 || sameSource(m, e.ID, model.Actor) {
+			if strings.TrimSpace(e.Name) == "" || actors[keys.of(e.ID)] || len(m.Flows(e.ID)) == 0 || sameSource(m, e.ID, model.Actor) {
 				continue
 			}
 			p.Report(Finding{Subject: e.ID, says: say("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name),
 				Mends: []Mend{{Title: "Make " + e.Name + " an actor", Changes: []model.Change{&model.AddElement{ID: model.DeriveID("actor", string(e.ID)), Kind: model.Actor, Name: e.Name}}}}})
 		}
-	}, crossKinds...),
+	}),
 }
 
 var crossProcessUseCase = &Analyzer{
@@ -79,7 +78,7 @@ var crossProcessUseCase = &Analyzer{
 	Source:    "McMenamin and Palmer 1984: events; Jacobson 1992: use cases. Both name what the outside wants of the system.",
 	Finds:     "5 Trace recall takes recall demand from Food inspector, and no use case has to do with a recall.",
 	Leaves:    "1 Receive lot, beside the use case Register lot.",
-	Scope: cases(func(p *Pass) {
+	Scope: casesBy(rowsOf(model.UseCase), func(p *Pass) {
 		m := p.Model
 		list := m.OfKind(model.UseCase)
 		if len(list) == 0 {
@@ -108,12 +107,12 @@ var crossProcessUseCase = &Analyzer{
 				}
 			}
 		}
-	}, crossKinds...),
+	}),
 }
 
 // kinOf reports whether a kind of an actor, or what it is a kind of, is known.
-func kinOf(m *model.Model, actor model.ID, known map[string]bool) bool {
-	return slices.ContainsFunc(append(usecase.Generals(m, actor), usecase.Specifics(m, actor)...), func(id model.ID) bool { return known[m.TermKey(m.Element(id).Name)] })
+func kinOf(m *model.Model, actor model.ID, known func(model.ID) bool) bool {
+	return slices.ContainsFunc(append(usecase.Generals(m, actor), usecase.Specifics(m, actor)...), known)
 }
 
 // sameSource reports whether something of a kind stems from the same sentence or activity.

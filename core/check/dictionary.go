@@ -37,7 +37,7 @@ func usesOfData(m *model.Model, d *dictionary.Dictionary) (keys []string, uses m
 		note(f.Name, f.ID)
 	}
 	inContents := func(text string, row model.ID) {
-		if e, err := dictionary.Parse(text); err == nil {
+		if e, err := dictionary.Parsed(text); err == nil {
 			e.Names(func(n *dictionary.Expression) { note(n.Text, row) })
 		}
 	}
@@ -62,7 +62,7 @@ var dictionaryUndefined = &Analyzer{
 	Finds:    "A flow delivery note without an entry.",
 	Leaves:   "mass, marked as elementary",
 	Requires: []Requirement{dictionaries, dataUses},
-	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
+	Scope: Whole{Touched: touchesData, Run: func(p *Pass) {
 		d, used := dictionaries.of(p), dataUses.of(p)
 		for _, key := range used.keys {
 			u := used.uses[key]
@@ -88,7 +88,7 @@ var dictionaryUnused = &Analyzer{
 	Finds:    "moisture report, which no flow bears",
 	Leaves:   "mass, which is part of delivery note",
 	Requires: []Requirement{dictionaries, dataUses},
-	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
+	Scope: Whole{Touched: touchesData, Run: func(p *Pass) {
 		d, uses := dictionaries.of(p), dataUses.of(p).uses
 		for _, e := range p.Model.OfKind(model.DataItem) {
 			u := uses[d.Key(e.Name)]
@@ -106,7 +106,7 @@ var dictionaryEndless = &Analyzer{
 	Finds:    "chapter = heading + chapter",
 	Leaves:   "chapter = heading + {chapter}",
 	Requires: []Requirement{dictionaries},
-	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
+	Scope: Whole{Touched: touchesData, Run: func(p *Pass) {
 		d := dictionaries.of(p)
 		for _, name := range d.Endless() {
 			p.Report(Finding{Subject: d.Entry(name).Item.ID, says: say("%s always contains itself again, without end.", name)})
@@ -126,7 +126,7 @@ var dictionarySyntax = &Analyzer{
 		if e.Kind == model.Store {
 			text = e.Store().Contents
 		}
-		if _, err := dictionary.Parse(text); err != nil {
+		if _, err := dictionary.Parsed(text); err != nil {
 			p.Report(Finding{Subject: e.ID, says: say("The contents of %s cannot be read: %v.", nameOf(p.Model, e.ID), err)})
 		}
 	}},

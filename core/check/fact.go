@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"lexeon/core/model"
+	"lexeon/core/parallel"
 )
 
 // A Fact is something that rules read of a model and that takes work to find: the
@@ -18,9 +19,9 @@ type Fact[T any] struct {
 	rests func(model.Row) bool // the rows of the model that it is found from
 	find  func(f *facts) T
 	// carry, where it is there, brings a value from one model to the next, after rows
-	// were written that it rests on, and tells what became of it. It is not asked where
-	// a fact that it needs has changed.
-	carry func(value T, next *model.Model, delta model.Delta) (T, outcome)
+	// were written that it rests on, or a fact has changed that it needs, and tells what
+	// became of it.
+	carry func(at *carrying, value T) (T, outcome)
 }
 
 // outcome is what became of a fact.
@@ -29,8 +30,34 @@ type outcome int
 const (
 	lost    outcome = iota // it has to be found anew
 	updated                // it is another one, and up to date
+	patched                // likewise, and it is told for which rows it says something else
 	kept                   // nothing that a rule can see of it has changed
 )
+
+// extent is for which rows a fact says something else than before.
+type extent struct {
+	all  bool
+	rows map[model.ID]bool
+}
+
+func (x extent) any() bool { return x.all || len(x.rows) > 0 }
+
+// carrying is the way of a fact from one model to the next.
+type carrying struct {
+	was     *model.Model
+	delta   model.Delta
+	next    *facts // those that it needs are there
+	changed map[Requirement]extent
+	rows    map[model.ID]bool // told by a fact that is patched
+}
+
+// reaches tells that the fact says something else for a row.
+func (c *carrying) reaches(id model.ID) {
+	if c.rows == nil {
+		c.rows = map[model.ID]bool{}
+	}
+	c.rows[id] = true
+}
 
 // Requirement is a fact of any type, as rules and facts name what they need.
 type Requirement interface {
@@ -38,7 +65,7 @@ type Requirement interface {
 	needed() []Requirement
 	restsOn(model.Row) bool
 	found(f *facts) any
-	carried(value any, next *model.Model, delta model.Delta) (any, outcome)
+	carried(at *carrying, value any) (any, outcome)
 }
 
 func (t *Fact[T]) title() string            { return t.name }
@@ -47,11 +74,11 @@ func (t *Fact[T]) restsOn(r model.Row) bool { return t.rests(r) }
 func (t *Fact[T]) found(f *facts) any       { return t.find(f) }
 func (t *Fact[T]) in(f *facts) T            { return f.get(t).(T) }
 
-func (t *Fact[T]) carried(value any, next *model.Model, delta model.Delta) (any, outcome) {
+func (t *Fact[T]) carried(at *carrying, value any) (any, outcome) {
 	if t.carry == nil {
 		return nil, lost
 	}
-	return t.carry(value.(T), next, delta)
+	return t.carry(at, value.(T))
 }
 
 // of is the fact as a rule reads it. The rule requires it.
@@ -64,12 +91,13 @@ func (t *Fact[T]) of(p *Pass) T {
 
 // allFacts, each behind those that it is found from.
 var allFacts = []Requirement{
-	nameBooks, termsBySound, operationNames, classWords, textIndexes, outsideMentions, namedStems, owingKinds, stepReaders, dictionaries, balances, storeUses, dataUses, activityTables, componentWebs, componentCallers, usesOfClasses,
+	nameBooks, boundsOfClasses, boundaryKeys, termsBySound, operationNames, classWords, textIndexes, outsideMentions, askedClasses, namedStems, owingKinds, stepReadings, dictionaries, classItems, balances, storeUses, itemSources, dataUses, activityTables, componentWebs, componentCallers, askedInterfaces, usesOfClasses, homes,
 }
 
 // facts are those of one model.
 type facts struct {
 	m     *model.Model
+	ends  map[model.ID][]*model.Element // of all associations, where they are known
 	slots map[Requirement]*slot
 }
 
@@ -88,6 +116,14 @@ func newFacts(m *model.Model) *facts {
 	return f
 }
 
+// endsOf are the ends of an association.
+func (f *facts) endsOf(association model.ID) []*model.Element {
+	if f.ends != nil {
+		return f.ends[association]
+	}
+	return f.m.Ends(association)
+}
+
 func (f *facts) get(t Requirement) any {
 	s := f.slots[t]
 	s.mu.Lock()
@@ -98,40 +134,75 @@ func (f *facts) get(t Requirement) any {
 	return s.value
 }
 
-// after are the facts once a delta has led to the next model, and which of them are not
-// what they were.
-func (f *facts) after(next *model.Model, delta model.Delta) (out *facts, changed map[Requirement]bool) {
-	out, changed = &facts{m: next, slots: make(map[Requirement]*slot, len(f.slots))}, map[Requirement]bool{}
+// after are the facts once a delta has led to the next model, and those that are not what
+// they were. Facts that do not need each other are brought on side by side.
+func (f *facts) after(next *model.Model, delta model.Delta) (out *facts, changed map[Requirement]extent) {
+	out, changed = &facts{m: next, slots: make(map[Requirement]*slot, len(f.slots))}, map[Requirement]extent{}
+	var doubtful []Requirement
+	touched := map[Requirement]bool{}
 	for _, t := range allFacts {
-		s := f.slots[t]
-		touched := slices.ContainsFunc(delta, func(c model.RowChange) bool {
+		touched[t] = slices.ContainsFunc(delta, func(c model.RowChange) bool {
 			return c.Old != nil && t.restsOn(c.Old) || c.New != nil && t.restsOn(c.New)
 		})
-		needs := slices.ContainsFunc(t.needed(), func(n Requirement) bool { return changed[n] })
-		switch {
-		case !touched && !needs:
-			out.slots[t] = s
-		case needs:
-			out.slots[t], changed[t] = &slot{}, true
-		default:
-			var became outcome
-			out.slots[t], became = s.carried(t, next, delta)
-			changed[t] = became != kept
+		out.slots[t] = f.slots[t]
+		if touched[t] || slices.ContainsFunc(t.needed(), func(n Requirement) bool { return slices.Contains(doubtful, n) }) {
+			doubtful = append(doubtful, t)
+			out.slots[t] = &slot{}
 		}
 	}
+	ready := make(map[Requirement]chan struct{}, len(doubtful))
+	for _, t := range doubtful {
+		ready[t] = make(chan struct{})
+	}
+	var mu sync.Mutex
+	parallel.Run(len(doubtful), func(i int) {
+		t := doubtful[i]
+		defer close(ready[t])
+		at, needs := &carrying{was: f.m, delta: delta, next: out, changed: map[Requirement]extent{}}, false
+		for _, n := range t.needed() {
+			if wait, is := ready[n]; is {
+				<-wait
+			}
+			mu.Lock()
+			at.changed[n] = changed[n]
+			mu.Unlock()
+			needs = needs || at.changed[n].any()
+		}
+		if !touched[t] && !needs {
+			f.slots[t].copyTo(out.slots[t])
+		} else if became := f.slots[t].carried(t, at, out.slots[t]); became.any() {
+			mu.Lock()
+			changed[t] = became
+			mu.Unlock()
+		}
+	})
 	return out, changed
 }
 
-// carried is a slot of the next model.
-func (s *slot) carried(t Requirement, next *model.Model, delta model.Delta) (*slot, outcome) {
+// copyTo makes a slot hold the same.
+func (s *slot) copyTo(to *slot) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	to.mu.Lock()
+	defer to.mu.Unlock()
+	to.known, to.value = s.known, s.value
+}
+
+// carried brings a slot on to one of the next model.
+func (s *slot) carried(t Requirement, at *carrying, to *slot) extent {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	if !s.known {
-		return &slot{}, lost
+		return extent{all: true}
 	}
-	value, became := t.carried(s.value, next, delta)
+	value, became := t.carried(at, s.value)
 	if became == lost {
-		return &slot{}, lost
+		return extent{all: true}
 	}
-	return &slot{known: true, value: value}, became
+	to.mu.Lock()
+	defer to.mu.Unlock()
+	if to.value, to.known = value, true; became == updated {
+		return extent{all: true}
+	}
+	return extent{rows: at.rows}
 }

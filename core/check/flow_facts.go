@@ -1,6 +1,8 @@
 package check
 
 import (
+	"maps"
+
 	"lexeon/core/activity"
 	"lexeon/core/dataflow"
 	"lexeon/core/dictionary"
@@ -12,8 +14,8 @@ var dictionaries = &Fact[*dictionary.Dictionary]{
 	name:  "dictionary",
 	rests: rowsOf(model.DataItem, model.Store, model.DataFlow).andTerms().has,
 	find:  func(f *facts) *dictionary.Dictionary { return dictionary.Of(f.m) },
-	carry: func(d *dictionary.Dictionary, next *model.Model, delta model.Delta) (*dictionary.Dictionary, outcome) {
-		if after, same := d.After(next, delta); same {
+	carry: func(at *carrying, d *dictionary.Dictionary) (*dictionary.Dictionary, outcome) {
+		if after, same := d.After(at.next.m, at.delta); same {
 			return after, kept
 		}
 		return nil, lost
@@ -26,28 +28,86 @@ type levelBalance struct {
 	dataflow.Balance
 }
 
-// balances is how each level agrees with its process.
-var balances = &Fact[[]levelBalance]{
+// balances is how each level agrees with its process, by the process.
+var balances = &Fact[map[model.ID][]levelBalance]{
 	name: "balance", needs: []Requirement{dictionaries}, rests: touchesFlows,
-	find: func(f *facts) []levelBalance {
-		var out []levelBalance
-		d := dictionaries.in(f)
+	find: func(f *facts) map[model.ID][]levelBalance {
+		out := map[model.ID][]levelBalance{}
 		for _, l := range dataflow.Levels(f.m) {
-			out = append(out, levelBalance{l, dataflow.BalanceOf(f.m, d, l)})
+			out[l.Process] = append(out[l.Process], levelBalance{l, dataflow.BalanceOf(f.m, dictionaries.in(f), l)})
 		}
 		return out
 	},
+	carry: func(at *carrying, was map[model.ID][]levelBalance) (map[model.ID][]levelBalance, outcome) {
+		if at.changed[dictionaries].any() {
+			return nil, lost
+		}
+		next, m := maps.Clone(was), at.next.m
+		at.eachNear(levelsNear, func(id model.ID) {
+			delete(next, id)
+			for _, l := range dataflow.LevelsOf(m, id) {
+				next[id] = append(next[id], levelBalance{l, dataflow.BalanceOf(m, dictionaries.in(at.next), l)})
+			}
+		})
+		return next, patched
+	},
+}
+
+// eachNear calls f once for all that a neighbourhood reaches from the rows that were written,
+// as they were and as they are, and tells that the fact says something else for it.
+func (at *carrying) eachNear(near Neighbourhood, f func(id model.ID)) {
+	reach := func(id model.ID) {
+		if !at.rows[id] {
+			at.reaches(id)
+			f(id)
+		}
+	}
+	for _, c := range at.delta {
+		if c.Old != nil {
+			near(at.was, c.Old, reach)
+			near(at.next.m, c.Old, reach)
+		}
+		if c.New != nil {
+			near(at.next.m, c.New, reach)
+		}
+	}
 }
 
 // storeUses is what flows do with each store.
 var storeUses = &Fact[map[model.ID]storeUse]{
-	name: "stores", needs: []Requirement{dictionaries}, rests: touchesFlows,
+	name: "stores", needs: []Requirement{dictionaries}, rests: rowsOf(model.Store, model.Process, model.DataFlow).has,
 	find: func(f *facts) map[model.ID]storeUse {
 		out := map[model.ID]storeUse{}
 		for _, s := range f.m.OfKind(model.Store) {
 			out[s.ID] = useOf(f.m, dictionaries.in(f), s)
 		}
 		return out
+	},
+	carry: func(at *carrying, was map[model.ID]storeUse) (map[model.ID]storeUse, outcome) {
+		if at.changed[dictionaries].any() {
+			return nil, lost
+		}
+		next := maps.Clone(was)
+		at.eachNear(storesNear, func(id model.ID) {
+			delete(next, id)
+			if s := at.next.m.Element(id); s != nil && s.Kind == model.Store {
+				next[id] = useOf(at.next.m, dictionaries.in(at.next), s)
+			}
+		})
+		return next, patched
+	},
+}
+
+// itemSources are the items that come from the outside or lie in stores.
+var itemSources = &Fact[map[string]bool]{
+	name: "sources", needs: []Requirement{dictionaries}, rests: rowsOf(model.Store, model.Entity, model.DataFlow).has,
+	find: func(f *facts) map[string]bool { return dataflow.Sources(f.m, dictionaries.in(f)) },
+	carry: func(at *carrying, was map[string]bool) (map[string]bool, outcome) {
+		next := dataflow.Sources(at.next.m, dictionaries.in(at.next))
+		if maps.Equal(was, next) {
+			return next, kept
+		}
+		return next, updated
 	},
 }
 
@@ -59,7 +119,7 @@ type usedData struct {
 
 // dataUses is where names of data are used.
 var dataUses = &Fact[*usedData]{
-	name: "data", needs: []Requirement{dictionaries}, rests: touchesFlows,
+	name: "data", needs: []Requirement{dictionaries}, rests: touchesData,
 	find: func(f *facts) *usedData {
 		keys, uses := usesOfData(f.m, dictionaries.in(f))
 		return &usedData{keys, uses}

@@ -105,17 +105,15 @@ var flowAndName = &Analyzer{
 	Finds:    "order and complaint",
 	Leaves:   "terms and conditions, where the dictionary knows it",
 	Requires: []Requirement{dictionaries},
-	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		for _, f := range p.Model.Relationships(model.DataFlow) {
-			words := model.Words(f.Name)
-			for i, w := range words {
-				if w == "and" && i > 0 && i < len(words)-1 && len(p.Model.ByTerm(f.Name, model.DataItem)) == 0 {
-					p.Report(Finding{Subject: f.ID, says: say("%s: if both always travel together, find the one name for them; else draw two flows.", flowText(p.Model, f))})
-					break
-				}
+	Scope: eachFlow(func(p *Pass, f *model.Relationship) {
+		words := model.Words(f.Name)
+		for i, w := range words {
+			if w == "and" && i > 0 && i < len(words)-1 && len(p.Model.ByTerm(f.Name, model.DataItem)) == 0 {
+				p.Report(Finding{Subject: f.ID, says: say("%s: if both always travel together, find the one name for them; else draw two flows.", flowText(p.Model, f))})
+				break
 			}
 		}
-	}},
+	}),
 }
 
 // controlWords tell when something happens and can hardly be read as data; a ship's
@@ -148,15 +146,15 @@ var flowGoods = &Analyzer{
 	Finds:    "honey, where the dictionary calls it goods",
 	Leaves:   "delivery note",
 	Requires: []Requirement{dictionaries},
-	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d := dictionaries.of(p)
-		for _, f := range p.Model.Relationships(model.DataFlow) {
-			if e := d.Entry(f.Name); f.Name != "" && e != nil && e.Data.Goods {
-				p.Report(Finding{Subject: f.ID, Related: []model.ID{e.Item.ID}, says: say("%s: the dictionary calls this goods. Draw the data that come with it.", flowText(p.Model, f))})
-			}
+	Scope: eachFlow(func(p *Pass, f *model.Relationship) {
+		if e := dictionaries.of(p).Entry(f.Name); f.Name != "" && e != nil && e.Data.Goods {
+			p.Report(Finding{Subject: f.ID, Related: []model.ID{e.Item.ID}, says: say("%s: the dictionary calls this goods. Draw the data that come with it.", flowText(p.Model, f))})
 		}
-	}},
+	}),
 }
+
+// touchesData: rows that rules on data and their dictionary depend on.
+var touchesData = rowsOf(model.Store, model.DataItem, model.DataFlow).andProject().has // it says which language names are in
 
 // touchesFlows: rows that rules on all of the data flow diagrams depend on. Names of data
 // meet by their terms too: who reads these requires the dictionary.

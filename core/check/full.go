@@ -79,6 +79,9 @@ func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 	var whole []int // rules that do not visit row by row
 	each := map[model.Kind][]int{}
 	for i, a := range s.analyzers {
+		if a.OnRequest {
+			continue
+		}
 		if scope, ok := a.Scope.(Each); ok {
 			for _, k := range scope.Kinds {
 				each[k] = append(each[k], i)
@@ -87,6 +90,7 @@ func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 			whole = append(whole, i)
 		}
 	}
+	needed := s.required(byKind)
 	writers := make([]*unitWriter, len(s.analyzers))
 	for i := range writers {
 		writers[i] = (&units{}).writer()
@@ -100,10 +104,12 @@ func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 			switch {
 			case sign.Over():
 				return
-			case job < len(whole):
-				results = s.runOther(whole[job], byKind, results)
-			case job < len(whole)+len(list):
-				results = s.runBatch(list[job-len(whole)], each, results)
+			case job < len(needed): // first, since rules would wait for each other's
+				s.facts.get(needed[job])
+			case job < len(needed)+len(whole):
+				results = s.runOther(whole[job-len(needed)], byKind, results)
+			case job < len(needed)+len(whole)+len(list):
+				results = s.runBatch(list[job-len(needed)-len(whole)], each, results)
 			default:
 				keeping.Lock()
 				defer keeping.Unlock()
@@ -118,6 +124,21 @@ func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 		s.found[i] = &w.units
 	}
 	sign.LookNow()
+}
+
+// required are the facts that rules read which visit rows, where there are such rows.
+func (s *State) required(byKind map[model.Kind][]model.Row) []Requirement {
+	named := map[Requirement]bool{}
+	for _, a := range s.analyzers {
+		scope, ok := a.Scope.(Each)
+		if !ok || a.OnRequest || !slices.ContainsFunc(scope.Kinds, func(k model.Kind) bool { return len(byKind[k]) > 0 }) {
+			continue
+		}
+		for _, r := range a.Requires {
+			named[r] = true
+		}
+	}
+	return slices.DeleteFunc(slices.Clone(allFacts), func(t Requirement) bool { return !named[t] })
 }
 
 func (s *State) runBatch(b batch, each map[model.Kind][]int, results []result) []result {
@@ -163,4 +184,31 @@ func (s *State) runOther(i int, byKind map[model.Kind][]model.Row, results []res
 		keep("", s.runWhole(m, a, scope))
 	}
 	return results
+}
+
+// runAlone runs one rule on everything.
+func (s *State) runAlone(i int) *units {
+	byKind := map[model.Kind][]model.Row{}
+	s.m.Each(func(r model.Row) {
+		if k := kindOf(r); k != "" {
+			byKind[k] = append(byKind[k], r)
+		}
+	})
+	var results []result
+	if scope, ok := s.analyzers[i].Scope.(Each); ok {
+		for _, k := range scope.Kinds {
+			for _, r := range byKind[k] {
+				if found := s.runEach(s.m, s.analyzers[i], scope, r); len(found) > 0 {
+					results = append(results, result{i, string(r.RowID()), found})
+				}
+			}
+		}
+	} else {
+		results = s.runOther(i, byKind, results)
+	}
+	w := (&units{}).writer()
+	for _, r := range results {
+		w.set(r.unit, r.found)
+	}
+	return &w.units
 }

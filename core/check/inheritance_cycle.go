@@ -23,6 +23,9 @@ var inheritanceCycle = &Analyzer{
 			// A name counts too: the message tells the way round by name.
 			return kindOf(r) == model.Generalization || kindOf(r).IsClassifier() || kindOf(r) == model.Actor || kindOf(r) == model.UseCase
 		},
+		Silent: func(old, next model.Row) bool {
+			return kindOf(old) != model.Generalization && kindOf(next) != model.Generalization
+		},
 		Run: func(p *Pass) {
 			for _, cycle := range cycles(p.Model, model.Generalization) {
 				var names, facts []string

@@ -10,10 +10,10 @@ import (
 	"lexeon/core/model"
 )
 
-// eachLevel is a rule on all levels.
+// eachLevel is a rule on all levels, run process by process.
 func eachLevel(run func(p *Pass, l dataflow.Level)) Scope {
-	return Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		for _, l := range dataflow.Levels(p.Model) {
+	return Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self, levelsNear, fromProject}, Run: func(p *Pass, r model.Row) {
+		for _, l := range dataflow.LevelsOf(p.Model, r.RowID()) {
 			run(p, l)
 		}
 	}}
@@ -21,11 +21,39 @@ func eachLevel(run func(p *Pass, l dataflow.Level)) Scope {
 
 // eachBalance is a rule on how each level agrees with its process.
 func eachBalance(run func(p *Pass, l levelBalance)) Scope {
-	return Whole{Run: func(p *Pass) {
-		for _, l := range balances.of(p) {
+	return Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self, levelsNear, fromProject}, Run: func(p *Pass, r model.Row) {
+		for _, l := range balances.of(p)[r.RowID()] {
 			run(p, l)
 		}
 	}}
+}
+
+// levelsNear: from a process, a flow, or what is at one, to the processes at it and those
+// that these are parts of; where there is a store, to all that use it too: it stands at the
+// edge of a level if somebody else uses it.
+func levelsNear(m *model.Model, r model.Row, reach func(model.ID)) {
+	level := func(id model.ID) {
+		reach(id)
+		if e := m.Element(id); e != nil && e.Kind == model.Process {
+			reach(e.Owner)
+		}
+	}
+	processesAt(m, r, level)
+	if e, ok := r.(*model.Element); ok && e.Kind == model.Process { // others exchange data with it
+		for _, f := range m.Flows(e.ID) {
+			processesAt(m, f, level)
+		}
+	}
+	storesNear(m, r, func(id model.ID) {
+		if e := m.Element(id); e != nil && e.Kind == model.Store {
+			processesAt(m, e, level)
+		}
+	})
+	storesUnder(m, r, func(id model.ID) {
+		if e := m.Element(id); e != nil && e.Kind == model.Store {
+			processesAt(m, e, level)
+		}
+	})
 }
 
 // levelText tells a level.

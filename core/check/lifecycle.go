@@ -16,27 +16,29 @@ var crossLifecycle = &Analyzer{
 	Finds:    "Register lot updates the tank, Trace lot reads it, and nobody creates a Tank.",
 	Leaves:   "A Tank in Register lot: Clerk registers the tank; a Label that is printed; a TestResult that the laboratory sends.",
 	Requires: []Requirement{usesOfClasses},
-	Scope: onUses(func(p *Pass, u *uses) {
+	Scope: Each{Kinds: []model.Kind{model.Class}, Reach: []Neighbourhood{Self}, Run: func(p *Pass, r model.Row) {
 		m := p.Model
-		for _, l := range u.lives {
-			var who []string
-			var related []model.ID
-			for _, r := range l.By {
-				name := nameOf(m, r.ID)
-				if r.Kind == model.Process {
-					name = dataflow.Label(m, r.ID)
-				}
-				who = append(who, name)
-				related = append(related, r.ID)
-			}
-			name := nameOf(m, l.Class.ID)
-			message := say("Nobody creates %s, though %s %s with it. Where does it come from?", name, english.List(who), verbFor(who, "works", "work"))
-			if l.Missing == matrix.Read {
-				message = say("Nobody looks at %s, though %s %s it. Whom is it for?", name, english.List(who), verbFor(who, "makes", "make"))
-			}
-			p.Report(Finding{Subject: l.Class.ID, Key: l.Missing.String(), Related: related, says: message})
+		l, ok := usesOfClasses.of(p).lives[r.RowID()]
+		if !ok {
+			return
 		}
-	}),
+		var who []string
+		var related []model.ID
+		for _, r := range l.By {
+			name := nameOf(m, r.ID)
+			if r.Kind == model.Process {
+				name = dataflow.Label(m, r.ID)
+			}
+			who = append(who, name)
+			related = append(related, r.ID)
+		}
+		name := nameOf(m, l.Class.ID)
+		message := say("Nobody creates %s, though %s %s with it. Where does it come from?", name, english.List(who), verbFor(who, "works", "work"))
+		if l.Missing == matrix.Read {
+			message = say("Nobody looks at %s, though %s %s it. Whom is it for?", name, english.List(who), verbFor(who, "makes", "make"))
+		}
+		p.Report(Finding{Subject: l.Class.ID, Key: l.Missing.String(), Related: related, says: message})
+	}},
 }
 
 func verbFor(who []string, one, many string) string {

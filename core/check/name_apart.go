@@ -44,9 +44,9 @@ var termsBySound = &Fact[map[string][]model.ID]{
 		}
 		return out
 	},
-	carry: func(old map[string][]model.ID, _ *model.Model, delta model.Delta) (map[string][]model.ID, outcome) {
+	carry: func(at *carrying, old map[string][]model.ID) (map[string][]model.ID, outcome) {
 		next := maps.Clone(old)
-		for _, c := range delta {
+		for _, c := range at.delta {
 			if key := soundOf(c.Old); key != "" {
 				next[key] = slices.DeleteFunc(slices.Clone(next[key]), func(id model.ID) bool { return id == c.ID })
 			}

@@ -90,6 +90,8 @@ func rowName(r model.Row) string {
 		return r.Name
 	case *model.Relationship:
 		return r.Name
+	case *model.Project:
+		return r.Name
 	}
 	return ""
 }

@@ -15,15 +15,15 @@ var namedStems = &Fact[map[string]int]{
 		f.m.Each(func(r model.Row) { countStems(out, r, 1) })
 		return out
 	},
-	carry: func(old map[string]int, _ *model.Model, delta model.Delta) (map[string]int, outcome) {
+	carry: func(at *carrying, old map[string]int) (map[string]int, outcome) {
 		next := maps.Clone(old)
-		for _, c := range delta {
+		for _, c := range at.delta {
 			countStems(next, c.Old, -1)
 			countStems(next, c.New, 1)
 		}
 		// Which stems there are is what rules see.
 		became := kept
-		for _, c := range delta {
+		for _, c := range at.delta {
 			for _, r := range []model.Row{c.Old, c.New} {
 				for _, name := range namesIn(r) {
 					for _, s := range stemsOf(name) {

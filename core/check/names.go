@@ -18,8 +18,8 @@ var nameBooks = &Fact[nameBook]{
 	name:  "names",
 	rests: func(r model.Row) bool { return slices.Contains(bookKinds, kindOf(r)) },
 	find:  func(f *facts) nameBook { return newNameBook(f.m) },
-	carry: func(b nameBook, _ *model.Model, delta model.Delta) (nameBook, outcome) {
-		if next, renamed := b.after(delta); renamed {
+	carry: func(at *carrying, b nameBook) (nameBook, outcome) {
+		if next, renamed := b.after(at.delta); renamed {
 			return next, updated
 		}
 		return b, kept

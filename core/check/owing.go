@@ -10,7 +10,7 @@ import (
 // owingKinds is what is a kind of an abstract classifier with abstract operations: only
 // that can leave one open. It is found for all at once, so that nothing goes up from each
 // class.
-var owingKinds = &Fact[map[model.ID]bool]{name: "owing", rests: isOwed, find: func(f *facts) map[model.ID]bool {
+var owingKinds = &Fact[map[model.ID]bool]{name: "owing", rests: isOwed, carry: carryOwing, find: func(f *facts) map[model.ID]bool {
 	m, owing := f.m, map[model.ID]bool{}
 	var from []model.ID
 	seen := map[model.ID]bool{}
@@ -32,3 +32,26 @@ var owingKinds = &Fact[map[model.ID]bool]{name: "owing", rests: isOwed, find: fu
 
 // isOwed: rows that decide who owes an operation.
 var isOwed = rowsOf(append(model.ClassifierKinds(), model.Generalization, model.Operation)...).has
+
+// carryOwing: where nothing abstract was written, nothing else is owed. What was written is
+// looked at again anyway.
+func carryOwing(at *carrying, owing map[model.ID]bool) (map[model.ID]bool, outcome) {
+	abstract := func(r model.Row) bool {
+		switch r := r.(type) {
+		case *model.Relationship:
+			return r.Kind == model.Generalization
+		case *model.Element:
+			return r.Kind.IsClassifier() && r.Classifier().Abstract || r.Kind == model.Operation && r.Operation().Abstract
+		}
+		return false
+	}
+	for _, c := range at.delta {
+		old, was := c.Old.(*model.Element)
+		now, is := c.New.(*model.Element)
+		renamed := was && is && old.Kind == now.Kind && old.Owner == now.Owner && abstract(old) == abstract(now)
+		if !renamed && (abstract(c.Old) || abstract(c.New)) {
+			return nil, lost
+		}
+	}
+	return owing, kept
+}

@@ -134,28 +134,24 @@ var processInsufficientInput = &Analyzer{
 	Source:   "DeMarco 1978, ch. 14: conservation of data.",
 	Finds:    "payment statement holds price, and nothing that comes in does.",
 	Leaves:   "An item that is marked as created by a process, or derived from what comes in.",
-	Requires: []Requirement{dictionaries},
-	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d := dictionaries.of(p)
-		sources := dataflow.Sources(p.Model, d)
-		for _, e := range p.Model.OfKind(model.Process) {
-			if dataflow.IsOpened(p.Model, e.ID) || e.Owner == "" {
-				continue
-			}
-			lacks, _ := dataflow.LacksOf(p.Model, d, sources, e.ID)
-			for _, l := range lacks {
-				f := Finding{Subject: e.ID, Related: []model.ID{l.Flow}, Key: l.Item}
-				if l.Elsewhere {
-					f.says = say("%s puts out %s, which does not come in. It is known elsewhere: lead it here.", dataflow.Label(p.Model, e.ID), l.Item)
-				} else {
-					f.Severity = Advice
-					f.says = say("%s puts out %s, which comes from nowhere. Is it created here, or derived from something?", dataflow.Label(p.Model, e.ID), l.Item)
-					f.Mends = []Mend{{Title: "It is created here", Changes: markItem(p.Model, l.Item, model.CreatedHere)}}
-				}
-				p.Report(f)
-			}
+	Requires: []Requirement{dictionaries, itemSources},
+	Scope: eachProcess(func(p *Pass, e *model.Element) {
+		if dataflow.IsOpened(p.Model, e.ID) || e.Owner == "" {
+			return
 		}
-	}},
+		lacks, _ := dataflow.LacksOf(p.Model, dictionaries.of(p), itemSources.of(p), e.ID)
+		for _, l := range lacks {
+			f := Finding{Subject: e.ID, Related: []model.ID{l.Flow}, Key: l.Item}
+			if l.Elsewhere {
+				f.says = say("%s puts out %s, which does not come in. It is known elsewhere: lead it here.", dataflow.Label(p.Model, e.ID), l.Item)
+			} else {
+				f.Severity = Advice
+				f.says = say("%s puts out %s, which comes from nowhere. Is it created here, or derived from something?", dataflow.Label(p.Model, e.ID), l.Item)
+				f.Mends = []Mend{{Title: "It is created here", Changes: markItem(p.Model, l.Item, model.CreatedHere)}}
+			}
+			p.Report(f)
+		}
+	}),
 }
 
 // markItem writes into the dictionary where an item comes from; it is added if it

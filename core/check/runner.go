@@ -20,6 +20,9 @@ type State struct {
 	// found holds the findings of each rule by the unit they came from: the
 	// subject of Each, the key of Group, "" for Whole.
 	found []*units
+	// late are the findings of rules that are off by themselves: they are looked for when
+	// somebody asks, on the whole model. nil for others.
+	late []func() *units
 	// ends of all associations, while everything is checked: many rules ask for them.
 	ends map[model.ID][]*model.Element
 }
@@ -44,8 +47,10 @@ func RunUntil(sign *halt.Sign, m *model.Model, analyzers []*Analyzer) *State {
 	for i := range analyzers {
 		s.found[i] = &units{}
 	}
+	s.facts.ends = s.ends
 	s.runAll(sign, byKind)
-	s.ends = nil
+	s.ends, s.facts.ends = nil, nil
+	s.putOff()
 	return s
 }
 
@@ -58,44 +63,90 @@ func (s *State) Update(next *model.Model, delta model.Delta) *State {
 // UpdateUntil is Update for a computation that may end before: see halt.Within.
 func (s *State) UpdateUntil(sign *halt.Sign, next *model.Model, delta model.Delta) *State {
 	n := &State{m: next, analyzers: s.analyzers, found: slices.Clone(s.found)}
-	var changed map[Requirement]bool // facts
-	n.facts, changed = s.facts.after(next, delta)
-	surroundings := sync.OnceValue(func() map[model.ID]bool { return aroundAll(s.m, next, delta) })
+	var changed map[Requirement]extent
+	var around map[model.ID]bool
+	parallel.Run(2, func(worker int) {
+		if worker == 0 {
+			n.facts, changed = s.facts.after(next, delta)
+		} else {
+			around = aroundAll(s.m, next, delta)
+		}
+	})
 	var taken atomic.Int64
 	parallel.Run(runtime.GOMAXPROCS(0), func(int) {
 		for i := int(taken.Add(1)) - 1; i < len(s.analyzers) && !sign.Over(); i = int(taken.Add(1)) - 1 {
-			if units := s.unitsReached(i, next, delta, changed, surroundings); len(units) > 0 {
+			if units := s.unitsReached(i, next, delta, changed, around); len(units) > 0 {
 				n.found[i] = n.rerun(sign, i, s.found[i], units)
 			}
 		}
 	})
 	sign.LookNow()
+	n.putOff()
 	return n
+}
+
+// putOff leaves the rules that are off by themselves for later.
+func (s *State) putOff() {
+	s.late = make([]func() *units, len(s.analyzers))
+	for i, a := range s.analyzers {
+		if a.OnRequest {
+			s.late[i] = sync.OnceValue(func() *units { return s.runAlone(i) })
+		}
+	}
 }
 
 // unitsReached are the units of a rule that have to be run again after a change. changed
 // are the facts that are not what they were.
-func (s *State) unitsReached(rule int, next *model.Model, delta model.Delta, changed map[Requirement]bool, surroundings func() map[model.ID]bool) map[string]bool {
+func (s *State) unitsReached(rule int, next *model.Model, delta model.Delta, changed map[Requirement]extent, around map[model.ID]bool) map[string]bool {
 	a := s.analyzers[rule]
+	if a.OnRequest {
+		return nil
+	}
 	units := reached(s.m, next, a, delta)
 	switch scope := a.Scope.(type) {
 	case Whole:
-		if slices.ContainsFunc(a.Requires, func(r Requirement) bool { return changed[r] }) {
+		if slices.ContainsFunc(a.Requires, func(r Requirement) bool { return changed[r].any() }) {
 			units[""] = true
 		}
 		if s.staysSilent(rule, a, delta) {
 			return nil
 		}
 	case Each:
+		reach := func(id model.ID) {
+			if slices.Contains(scope.Kinds, kindIn(s.m, next, id)) {
+				units[string(id)] = true
+			}
+		}
 		if scope.Around {
-			for id := range surroundings() {
-				if r := kindIn(s.m, next, id); slices.Contains(scope.Kinds, r) {
-					units[string(id)] = true
-				}
+			for id := range around {
+				reach(id)
+			}
+		}
+		for _, r := range a.Requires {
+			if changed[r].all {
+				eachOf(next, scope.Kinds, func(id model.ID) { units[string(id)] = true })
+			}
+			for id := range changed[r].rows {
+				reach(id)
 			}
 		}
 	}
 	return units
+}
+
+// eachOf calls f for all rows of some kinds.
+func eachOf(m *model.Model, kinds []model.Kind, f func(id model.ID)) {
+	for _, k := range kinds {
+		if k.IsRelationship() {
+			for _, r := range m.Relationships(k) {
+				f(r.ID)
+			}
+			continue
+		}
+		for _, e := range m.Elements(k) {
+			f(e.ID)
+		}
+	}
 }
 
 // rerun runs a rule again on some units.
@@ -176,8 +227,8 @@ func reached(old, next *model.Model, a *Analyzer, delta model.Delta) map[string]
 			}
 		})
 	case Whole:
-		both(func(_ *model.Model, r model.Row) {
-			if scope.Touched != nil && scope.Touched(r) {
+		both(func(m *model.Model, r model.Row) {
+			if scope.Touched != nil && scope.Touched(r) && (scope.Concerns == nil || scope.Concerns(m, r)) {
 				units[""] = true
 			}
 		})
@@ -238,6 +289,9 @@ func (s *State) list(takes func(a *Analyzer, wanted bool) bool) []Finding {
 		severity, wanted := settings[s.analyzers[i].Name]
 		if severity == Off || !takes(s.analyzers[i], wanted) {
 			continue
+		}
+		if late := s.late[i]; late != nil {
+			units = late()
 		}
 		units.each(func(_ string, found []Finding) {
 			out = append(out, found...)

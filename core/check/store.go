@@ -22,7 +22,7 @@ type storeUse struct {
 
 func useOf(m *model.Model, d *dictionary.Dictionary, store *model.Element) storeUse {
 	u := storeUse{written: map[string]bool{}, read: map[string]bool{}}
-	e, err := dictionary.Parse(store.Store().Contents)
+	e, err := dictionary.Parsed(store.Store().Contents)
 	u.contents, u.contentsUnknown = e, err != nil || e == nil
 	for _, f := range m.Flows(store.ID) {
 		other := f.Source
@@ -58,14 +58,32 @@ func add(to, from map[string]bool) {
 	}
 }
 
-// eachStore is a rule on all stores with what the flows do with them.
+// eachStore is a rule on single stores with what the flows do with them.
 func eachStore(run func(p *Pass, d *dictionary.Dictionary, s *model.Element, u storeUse)) Scope {
-	return Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		d, uses := dictionaries.of(p), storeUses.of(p)
-		for _, s := range p.Model.OfKind(model.Store) {
-			run(p, d, s, uses[s.ID])
-		}
+	return Each{Kinds: []model.Kind{model.Store}, Reach: []Neighbourhood{Self, storesNear, storesUnder}, Run: func(p *Pass, r model.Row) {
+		run(p, dictionaries.of(p), r.(*model.Element), storeUses.of(p)[r.RowID()])
 	}}
+}
+
+// storesNear: from a flow, or a process at flows, to the stores that they are at.
+func storesNear(m *model.Model, r model.Row, reach func(model.ID)) {
+	switch r := r.(type) {
+	case *model.Relationship:
+		if r.Kind == model.DataFlow {
+			reach(r.Source)
+			reach(r.Target)
+		}
+	case *model.Element:
+		if r.Kind == model.Store {
+			reach(r.ID)
+		}
+		if r.Kind == model.Process || r.Kind == model.Entity {
+			for _, f := range m.Flows(r.ID) {
+				reach(f.Source)
+				reach(f.Target)
+			}
+		}
+	}
 }
 
 var storeWriteOnly = &Analyzer{
@@ -181,35 +199,66 @@ var storePrivate = &Analyzer{
 	Source: "DeMarco 1978, ch. 6: a file is first shown where it is an interface between processes.",
 	Finds:  "Scratch list beside Receive lot, which is opened and its only user.",
 	Leaves: "A store that two processes share.",
-	Scope: Whole{Touched: touchesFlows, Run: func(p *Pass) {
-		for _, s := range p.Model.OfKind(model.Store) {
-			byLevel := map[dataflow.Level][]model.ID{}
-			for _, f := range p.Model.Flows(s.ID) {
-				for _, id := range []model.ID{f.Source, f.Target} {
-					if e := p.Model.Element(id); e != nil && e.Kind == model.Process {
-						l := dataflow.Level{Process: e.Owner, View: e.Process().View}
-						if !slices.Contains(byLevel[l], id) {
-							byLevel[l] = append(byLevel[l], id)
-						}
+	Scope: Each{Kinds: []model.Kind{model.Store}, Reach: []Neighbourhood{Self, storesNear, storesUnder}, Run: func(p *Pass, r model.Row) {
+		s := r.(*model.Element)
+		byLevel := map[dataflow.Level][]model.ID{}
+		for _, f := range p.Model.Flows(s.ID) {
+			for _, id := range []model.ID{f.Source, f.Target} {
+				if e := p.Model.Element(id); e != nil && e.Kind == model.Process {
+					l := dataflow.Level{Process: e.Owner, View: e.Process().View}
+					if !slices.Contains(byLevel[l], id) {
+						byLevel[l] = append(byLevel[l], id)
 					}
-				}
-			}
-			for _, users := range byLevel {
-				if len(users) != 1 || !dataflow.IsOpened(p.Model, users[0]) || p.Model.Element(users[0]).Owner == "" || s.Store().Outside || s.Store().Archive {
-					continue
-				}
-				only := users[0]
-				outside := false
-				for l, others := range byLevel {
-					for _, o := range others {
-						outside = outside || o != only && l.View == p.Model.Element(only).Process().View && !dataflow.IsWithin(p.Model, o, only)
-					}
-				}
-				if !outside {
-					p.Report(Finding{Subject: s.ID, Related: []model.ID{only}, Key: string(only),
-						says: say("Only %s uses %s, and it is opened: show the store there, and leave it out here.", dataflow.Label(p.Model, only), s.Name)})
 				}
 			}
 		}
+		for _, users := range byLevel {
+			if len(users) != 1 || !dataflow.IsOpened(p.Model, users[0]) || p.Model.Element(users[0]).Owner == "" || s.Store().Outside || s.Store().Archive {
+				continue
+			}
+			only := users[0]
+			outside := false
+			for l, others := range byLevel {
+				for _, o := range others {
+					outside = outside || o != only && l.View == p.Model.Element(only).Process().View && !dataflow.IsWithin(p.Model, o, only)
+				}
+			}
+			if !outside {
+				p.Report(Finding{Subject: s.ID, Related: []model.ID{only}, Key: string(only),
+					says: say("Only %s uses %s, and it is opened: show the store there, and leave it out here.", dataflow.Label(p.Model, only), s.Name)})
+			}
+		}
 	}},
+}
+
+// storesUnder: from a process to the stores that it, what is in it, and what is around it have
+// flows with: what is opened or moved decides whose they are.
+func storesUnder(m *model.Model, r model.Row, reach func(model.ID)) {
+	if _, ok := r.(*model.Project); ok { // it says what number the context bears
+		for _, s := range m.OfKind(model.Store) {
+			reach(s.ID)
+		}
+		return
+	}
+	e, ok := r.(*model.Element)
+	if !ok || e.Kind != model.Process {
+		return
+	}
+	storesOf := func(id model.ID) {
+		for _, f := range m.Flows(id) {
+			reach(f.Source)
+			reach(f.Target)
+		}
+	}
+	below(m, e.ID, storesOf)
+	for at := e.Owner; at != ""; at = ownerOf(m, at) {
+		storesOf(at)
+	}
+}
+
+func ownerOf(m *model.Model, id model.ID) model.ID {
+	if e := m.Element(id); e != nil {
+		return e.Owner
+	}
+	return ""
 }

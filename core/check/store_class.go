@@ -15,34 +15,55 @@ var crossStoreClass = &Analyzer{
 	Finds:    "Feed book = {feed entry}, feed entry = @feed number + sugar + date, and no class that has any of these.",
 	Leaves:   "Lot register = {lot entry}, lot entry = @lot number + mass + moisture, and the class HoneyLot, a lot for short; a store without contents",
 	Requires: []Requirement{usesOfClasses, classWords, dictionaries},
-	Scope: onUses(func(p *Pass, u *uses) {
-		m := p.Model
-		for store, classes := range u.stores {
-			if len(classes) > 0 || isKnownOtherwise(p, store) {
-				continue
-			}
-			f := Finding{Subject: store, says: say("%s holds data that are those of no class. What is kept there?", nameOf(m, store))}
-			if name := recordOf(m.Element(store)); name != "" && len(m.ClassifiersNamed(name)) == 0 {
-				// Only where the contents tell that it is what they are of.
-				if u.matrix.SpeaksOf(m.Element(store), name) {
-					f.Mends = append(f.Mends, Mend{Title: "Add the class " + name, Changes: []model.Change{&model.AddElement{ID: model.DeriveID("record", string(store)), Kind: model.Class, Name: name}}})
-				}
-			}
-			p.Report(f)
+	Scope: Each{Kinds: []model.Kind{model.Store}, Reach: []Neighbourhood{Self, tracing}, Run: func(p *Pass, r model.Row) {
+		m, store, x := p.Model, r.(*model.Element), usesOfClasses.of(p).matrix
+		if x == nil {
+			return
 		}
-	}),
+		if classes, told := x.StoreClasses(store.ID); !told || len(classes) > 0 || isKnownOtherwise(p, store.ID) {
+			return
+		}
+		f := Finding{Subject: store.ID, says: say("%s holds data that are those of no class. What is kept there?", nameOf(m, store.ID))}
+		if name := recordOf(store); name != "" && len(m.ClassifiersNamed(name)) == 0 {
+			// Only where the contents tell that it is what they are of.
+			if x.SpeaksOf(store, name) {
+				f.Mends = append(f.Mends, Mend{Title: "Add the class " + name, Changes: []model.Change{&model.AddElement{ID: model.DeriveID("record", string(store.ID)), Kind: model.Class, Name: name}}})
+			}
+		}
+		p.Report(f)
+	}},
+}
+
+// tracing: from a trace, or from what is at one, to all that stems from the same source.
+func tracing(m *model.Model, r model.Row, reach func(model.ID)) {
+	sources := func(id model.ID) {
+		for _, t := range m.TracesTo(id) {
+			reach(t.Source)
+		}
+	}
+	switch r := r.(type) {
+	case *model.Relationship:
+		if r.Kind == model.Trace {
+			reach(r.Source)
+			sources(r.Target)
+		}
+	case *model.Element:
+		for _, t := range m.TracesOf(r.ID) {
+			sources(t.Target)
+		}
+	}
 }
 
 // isKnownOtherwise: a word or a source connects what a store holds with a class.
 func isKnownOtherwise(p *Pass, store model.ID) bool {
-	contents, err := dictionary.Parse(p.Model.Element(store).Store().Contents)
+	contents, err := dictionary.Parsed(p.Model.Element(store).Store().Contents)
 	return err == nil && contents != nil && sharesWord(dictionaries.of(p), contents, classWords.of(p)) || sameSource(p.Model, store, model.Class)
 }
 
 // recordOf is a class for what a store holds one after the other, where its name can
 // be told: of {feed entry}, Feed.
 func recordOf(store *model.Element) string {
-	e, err := dictionary.Parse(store.Store().Contents)
+	e, err := dictionary.Parsed(store.Store().Contents)
 	if err != nil || e == nil || e.Op != dictionary.Repeated || len(e.Parts) != 1 || e.Parts[0].Op != dictionary.Name {
 		return ""
 	}

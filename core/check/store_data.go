@@ -18,8 +18,8 @@ var crossStoreData = &Analyzer{
 	Finds:    "Lot register = {lot entry}, lot entry = @lot number + mass + colour, and HoneyLot with the attribute mass only.",
 	Leaves:   "harvest date, where HoneyLot has the attribute harvested; beekeeper number, where a Beekeeper delivers a HoneyLot.",
 	Requires: []Requirement{usesOfClasses}, OnRequest: true,
-	Scope: onUses(func(p *Pass, u *uses) {
-		for _, k := range u.unkept {
+	Scope: onUses(func(p *Pass, x *matrix.Matrix) {
+		for _, k := range x.Unkept(p.Model) {
 			var names []string
 			for _, c := range k.Of {
 				names = append(names, nameOf(p.Model, c.ID))

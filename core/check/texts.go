@@ -1,6 +1,8 @@
 package check
 
 import (
+	"maps"
+	"slices"
 	"strings"
 
 	"lexeon/core/bounded"
@@ -43,7 +45,7 @@ func saidIn(m *model.Model) []said {
 	return out
 }
 
-// textIndex finds in which texts of the outside a word stands.
+// textIndex finds in which texts of the outside a word stands. It does not change.
 type textIndex struct {
 	texts []said
 	where map[string][]int // of a stem, the numbers of its texts, ascending
@@ -67,11 +69,79 @@ func index(where map[string][]int, stems []string, number int) {
 	}
 }
 
+// unindex takes the words of the text of a number out, where the lists are shared.
+func unindex(where map[string][]int, stems []string, number int) {
+	for _, s := range stems {
+		list := slices.DeleteFunc(slices.Clone(where[s]), func(n int) bool { return n == number })
+		if where[s] = list; len(list) == 0 {
+			delete(where, s)
+		}
+	}
+}
+
+// reindex puts the words of the text of any number in, where the lists are shared.
+func reindex(where map[string][]int, stems []string, number int) {
+	for _, s := range stems {
+		if at, found := slices.BinarySearch(where[s], number); !found {
+			where[s] = slices.Insert(slices.Clone(where[s]), at, number)
+		}
+	}
+}
+
 // isText tells rows that a textIndex is made of.
 var isText = rowsOf(model.Section, model.Sentence, model.UseCase, model.Step, model.Alternative).has
 
 // textIndexes is the index of the texts of the outside.
-var textIndexes = &Fact[*textIndex]{name: "texts", rests: isText, find: func(f *facts) *textIndex { return newTextIndex(f.m) }}
+var textIndexes = &Fact[*textIndex]{
+	name: "texts", rests: isText,
+	find: func(f *facts) *textIndex { return newTextIndex(f.m) },
+	carry: func(at *carrying, x *textIndex) (*textIndex, outcome) {
+		written := map[model.ID]string{}
+		for _, c := range at.delta {
+			if c.New == nil && isText(c.Old) || c.Old == nil && isText(c.New) {
+				return nil, lost
+			}
+			if c.New == nil || !isText(c.New) || kindOf(c.New) == model.UseCase {
+				continue // a use case says nothing but by its steps
+			}
+			was, is := textOf(c.Old), textOf(c.New)
+			old, now := c.Old.(*model.Element), c.New.(*model.Element)
+			if (was == "") != (is == "") || old.Order != now.Order || old.Owner != now.Owner {
+				return nil, lost // others are numbered otherwise
+			}
+			if was != is {
+				written[c.ID] = is
+			}
+		}
+		if len(written) == 0 {
+			return x, kept
+		}
+		next := &textIndex{slices.Clone(x.texts), maps.Clone(x.where)}
+		for i, t := range next.texts {
+			if text, is := written[t.row]; is {
+				unindex(next.where, stemsOf(t.text), i)
+				reindex(next.where, stemsOf(text), i)
+				next.texts[i].text = text
+			}
+		}
+		return next, updated
+	},
+}
+
+// textOf is what a row says: "" where that counts for nothing.
+func textOf(r model.Row) string {
+	e, ok := r.(*model.Element)
+	switch {
+	case !ok:
+	case e.Kind == model.Sentence && e.Sentence().Break != model.Heading && !e.Sentence().Irrelevant:
+		return e.Sentence().Text
+	case e.Kind == model.Step && e.Step().Includes == "":
+		return e.Step().Text
+	case e.Kind == model.Alternative:
+		return e.Name
+	}
+	return ""
+}
 
 // stemMemory remembers the stems of texts, since rules on words read the same ones
 // after every change.

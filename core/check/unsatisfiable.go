@@ -31,9 +31,10 @@ func unsatisfiable(limit instances.Limit) *Analyzer {
 			"The finding reads the contradiction aloud; every sentence of it is needed, so it is enough to change one. " +
 			"An object may be of several kinds of a class at once, unless a generalization set says that they are disjoint. Where there is a contradiction only if kinds are apart of which no set says so, it is asked whether something can be both. Undecided and absent multiplicities, {xor}, keys and redefined ends are read in favour of the model. " +
 			"Where very many bounds hang together, a check at every change leaves them out and says so; lexeon check --thorough does not.",
-		Source: "Lenzerini and Nobili 1990, on the satisfiability of cardinality constraints; UML 2.5.1, 9.5.3 for compositions.",
-		Finds:  "1 Lot has 2 Sample, 1 Sample tests 1 Lot: twice as many samples as lots, and just as many.",
-		Leaves: "1 Lot has 2 Sample, 0..1 Lot is explained by 1 Sample; 0..1 Folder is made of 0..* Folder",
+		Source:   "Lenzerini and Nobili 1990, on the satisfiability of cardinality constraints; UML 2.5.1, 9.5.3 for compositions.",
+		Finds:    "1 Lot has 2 Sample, 1 Sample tests 1 Lot: twice as many samples as lots, and just as many.",
+		Leaves:   "1 Lot has 2 Sample, 0..1 Lot is explained by 1 Sample; 0..1 Folder is made of 0..* Folder",
+		Requires: []Requirement{boundsOfClasses},
 		Scope: Whole{
 			Touched: func(r model.Row) bool {
 				switch kindOf(r) {
@@ -46,6 +47,16 @@ func unsatisfiable(limit instances.Limit) *Analyzer {
 			Run:    func(p *Pass) { runUnsatisfiable(p, limit) },
 		},
 	}
+}
+
+// boundsOfClasses are the associations that say how many objects there are. The rule that
+// reads them runs on what was written anyway.
+var boundsOfClasses = &Fact[*instances.Associations]{
+	name: "bounds", rests: rowsOf(append(model.ClassifierKinds(), model.Association, model.End, model.Constraint, model.Anchor)...).has,
+	find: func(f *facts) *instances.Associations { return instances.ReadAssociations(f.m, f.endsOf) },
+	carry: func(at *carrying, x *instances.Associations) (*instances.Associations, outcome) {
+		return x.After(at.next.m, at.delta), kept
+	},
 }
 
 // boundsNoMore accepts changes that bound nothing anew: of names, words, roles.
@@ -78,8 +89,8 @@ func boundsNoMore(old, next model.Row) bool {
 }
 
 func runUnsatisfiable(p *Pass, limit instances.Limit) {
-	m := p.Model
-	v := instances.JudgeFrom(m, p.ends, instances.MayOverlap, limit)
+	m, bounds := p.Model, boundsOfClasses.of(p)
+	v := instances.JudgeFrom(m, bounds, instances.MayOverlap, limit)
 	none := map[model.ID]bool{}
 	for _, c := range v.Contradictions {
 		for _, id := range append([]model.ID{c.Class}, c.Also...) {
@@ -94,7 +105,7 @@ func runUnsatisfiable(p *Pass, limit instances.Limit) {
 	if !asksForKinds(m) {
 		return
 	}
-	for _, c := range instances.JudgeFrom(m, p.ends, instances.Apart, limit).Contradictions {
+	for _, c := range instances.JudgeFrom(m, bounds, instances.Apart, limit).Contradictions {
 		if kinds := takenApart(m, c); !none[c.Class] && len(kinds) > 0 {
 			reportContradiction(p, c, kinds)
 		}

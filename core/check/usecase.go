@@ -8,20 +8,6 @@ import (
 	"lexeon/core/usecase"
 )
 
-// caseKinds are the kinds that rules of use cases depend on.
-var caseKinds = []model.Kind{model.Actor, model.UseCase, model.Subject, model.ExtensionPoint, model.Step, model.Alternative,
-	model.Participation, model.Include, model.Extend, model.Within, model.Generalization}
-
-// cases runs a rule again when anything of use cases was written.
-func cases(run func(p *Pass), more ...model.Kind) Scope {
-	return Whole{Touched: rowsOf(append(slices.Clone(more), caseKinds...)...).andProject().has, Run: run}
-}
-
-// casesByTerm is for rules that hold names against names by their terms.
-func casesByTerm(run func(p *Pass), more ...model.Kind) Scope {
-	return Whole{Touched: rowsOf(append(slices.Clone(more), caseKinds...)...).andTerms().andProject().has, Run: run}
-}
-
 // placedCases tells what rules about places inside and outside of a boundary
 // depend on.
 func placedCases(r model.Row) bool {
@@ -45,11 +31,9 @@ var actorIdle = &Analyzer{
 	Source: "UML 2.5.1, 18.1.3: actors interact with the subject.",
 	Finds:  "Food inspector stands on the diagram, and no line leads from it.",
 	Leaves: "Member, of which Beekeeper is a kind that starts Register delivery.",
-	Scope: cases(func(p *Pass) {
-		for _, a := range p.Model.OfKind(model.Actor) {
-			if isIdle(p.Model, a.ID) {
-				p.Report(Finding{Subject: a.ID, says: say("%s takes part in no use case. What is the system there for, as seen from there?", nameOf(p.Model, a.ID))})
-			}
+	Scope: eachActor(func(p *Pass, a *model.Element) {
+		if isIdle(p.Model, a.ID) {
+			p.Report(Finding{Subject: a.ID, says: say("%s takes part in no use case. What is the system there for, as seen from there?", nameOf(p.Model, a.ID))})
 		}
 	}),
 }
@@ -66,7 +50,7 @@ var usecaseUnreached = &Analyzer{
 	Source: "UML 2.5.1, 18.1.3.",
 	Finds:  "Print labels, in which no actor takes part, and which no other use case includes.",
 	Leaves: "Identify lots, which Trace a recall includes.",
-	Scope: cases(func(p *Pass) {
+	Scope: casesBy(rowsOf(model.UseCase, model.Participation, model.Include, model.Extend, model.Generalization), func(p *Pass) {
 		m := p.Model
 		reached := map[model.ID]bool{}
 		var todo []model.ID
@@ -110,11 +94,9 @@ var usecaseName = &Analyzer{
 	Source: "UML 2.5.1, 18.1.4: names of use cases; Cockburn 2001, ch. 5.",
 	Finds:  "Lot registration",
 	Leaves: "Register lot; Settle month; Print labels",
-	Scope: cases(func(p *Pass) {
-		for _, u := range p.Model.OfKind(model.UseCase) {
-			if p.inEnglish() && isNounPhrase(u.Name) {
-				p.Report(Finding{Subject: u.ID, says: say("%s is a noun. Say what is done: a verb, and what it is about.", nameOf(p.Model, u.ID))})
-			}
+	Scope: eachCase(func(p *Pass, u *model.Element) {
+		if p.inEnglish() && isNounPhrase(u.Name) {
+			p.Report(Finding{Subject: u.ID, says: say("%s is a noun. Say what is done: a verb, and what it is about.", nameOf(p.Model, u.ID))})
 		}
 	}),
 }
@@ -125,11 +107,9 @@ var actorName = &Analyzer{
 	Source: "UML 2.5.1, 18.1.3.",
 	Finds:  "Deliver honey",
 	Leaves: "Beekeeper; Test laboratory; Delivery service",
-	Scope: cases(func(p *Pass) {
-		for _, a := range p.Model.OfKind(model.Actor) {
-			if p.inEnglish() && isVerbPhrase(a.Name) {
-				p.Report(Finding{Subject: a.ID, says: say("%s says what is done. An actor is a role: who or what does it?", nameOf(p.Model, a.ID))})
-			}
+	Scope: eachActor(func(p *Pass, a *model.Element) {
+		if p.inEnglish() && isVerbPhrase(a.Name) {
+			p.Report(Finding{Subject: a.ID, says: say("%s says what is done. An actor is a role: who or what does it?", nameOf(p.Model, a.ID))})
 		}
 	}),
 }
@@ -139,25 +119,26 @@ var insideWords = words("system application software program database server app
 
 var actorIsSubject = &Analyzer{
 	Name: "actor/is-subject", Title: "The system is its own actor", Severity: Warning,
-	Doc:    "Actors are outside of what is described. The system itself, its database or a part of it is inside: what it does are steps of use cases.",
-	Source: "UML 2.5.1, 18.1.3: an actor is external to the subject.",
-	Finds:  "An actor System, or one that bears the name of the subject or of a data store.",
-	Leaves: "An actor Weather service.",
-	Scope: casesByTerm(func(p *Pass) {
-		m := p.Model
+	Doc:      "Actors are outside of what is described. The system itself, its database or a part of it is inside: what it does are steps of use cases.",
+	Source:   "UML 2.5.1, 18.1.3: an actor is external to the subject.",
+	Finds:    "An actor System, or one that bears the name of the subject or of a data store.",
+	Leaves:   "An actor Weather service.",
+	Requires: []Requirement{boundaryKeys},
+	Scope: casesBy(rowsOf(model.Actor, model.Subject, model.Store).andProject(), func(p *Pass) {
+		m, keys := p.Model, boundaryKeys.of(p)
 		inside := map[string]string{}
 		if name := m.Project().Name; strings.TrimSpace(name) != "" {
-			inside[m.TermKey(name)] = "the system"
+			inside[keys.of(model.ProjectID)] = "the system"
 		}
 		for _, kind := range []model.Kind{model.Subject, model.Store} {
 			for _, e := range m.OfKind(kind) {
 				if strings.TrimSpace(e.Name) != "" {
-					inside[m.TermKey(e.Name)] = "a " + e.Kind.Title()
+					inside[keys.of(e.ID)] = "a " + e.Kind.Title()
 				}
 			}
 		}
 		for _, a := range m.OfKind(model.Actor) {
-			is := inside[m.TermKey(a.Name)]
+			is := inside[keys.of(a.ID)]
 			if is == "" && insideWords[model.NormalForm(a.Name)] {
 				is = "a part of what is described"
 			}
@@ -165,7 +146,7 @@ var actorIsSubject = &Analyzer{
 				p.Report(Finding{Subject: a.ID, says: say("%s is %s, and that is inside. Who or what outside takes part?", a.Name, is)})
 			}
 		}
-	}, model.Store),
+	}),
 }
 
 var actorInside = &Analyzer{
@@ -264,11 +245,9 @@ var usecaseUndescribed = &Analyzer{
 	Source: "Cockburn 2001, ch. 1; Jacobson 1992.",
 	Finds:  "Settle month, of which only the name is known.",
 	Leaves: "Settle month with steps; an abstract use case.",
-	Scope: cases(func(p *Pass) {
-		for _, u := range p.Model.OfKind(model.UseCase) {
-			if !u.UseCase().Abstract && len(p.Model.Children(u.ID, model.Step)) == 0 {
-				p.Report(Finding{Subject: u.ID, says: say("What happens in %s is not written down yet.", nameOf(p.Model, u.ID))})
-			}
+	Scope: eachCase(func(p *Pass, u *model.Element) {
+		if !u.UseCase().Abstract && len(p.Model.Children(u.ID, model.Step)) == 0 {
+			p.Report(Finding{Subject: u.ID, says: say("What happens in %s is not written down yet.", nameOf(p.Model, u.ID))})
 		}
 	}),
 }
@@ -282,11 +261,9 @@ var usecaseNoAlternative = &Analyzer{
 	Source: "Cockburn 2001, ch. 8.",
 	Finds:  "Register delivery has five steps and no alternative.",
 	Leaves: "A use case of two steps; one with an alternative.",
-	Scope: cases(func(p *Pass) {
-		for _, u := range p.Model.OfKind(model.UseCase) {
-			if n := len(p.Model.Children(u.ID, model.Step)); n >= manySteps && len(p.Model.Children(u.ID, model.Alternative)) == 0 {
-				p.Report(Finding{Subject: u.ID, says: say("%s has %d steps, and none of them can go otherwise. What if one does?", nameOf(p.Model, u.ID), n)})
-			}
+	Scope: eachCase(func(p *Pass, u *model.Element) {
+		if n := len(p.Model.Children(u.ID, model.Step)); n >= manySteps && len(p.Model.Children(u.ID, model.Alternative)) == 0 {
+			p.Report(Finding{Subject: u.ID, says: say("%s has %d steps, and none of them can go otherwise. What if one does?", nameOf(p.Model, u.ID), n)})
 		}
 	}),
 }
@@ -297,14 +274,11 @@ var usecaseAbstractIdle = &Analyzer{
 	Source: "UML 2.5.1, 9.2.3: abstract classifiers have no direct instances.",
 	Finds:  "The abstract use case Take something in, of which nothing is a kind.",
 	Leaves: "The abstract actor Member, of which Beekeeper is a kind.",
-	Scope: cases(func(p *Pass) {
-		for _, kind := range []model.Kind{model.UseCase, model.Actor} {
-			for _, e := range p.Model.OfKind(kind) {
-				if (e.UseCase().Abstract || e.Actor().Abstract) && len(usecase.Specifics(p.Model, e.ID)) == 0 {
-					p.Report(Finding{Subject: e.ID, says: say("%s is abstract, and nothing is a kind of it.", nameOf(p.Model, e.ID)),
-						Mends: []Mend{{Title: "It is not abstract", Changes: []model.Change{&model.SetElement{ID: e.ID, Set: model.P("abstract", false)}}}}})
-				}
-			}
+	Scope: Each{Kinds: []model.Kind{model.UseCase, model.Actor}, Reach: []Neighbourhood{Self, linesOfCases}, Run: func(p *Pass, r model.Row) {
+		e := r.(*model.Element)
+		if (e.UseCase().Abstract || e.Actor().Abstract) && len(into(p.Model, e.ID, model.Generalization)) == 0 {
+			p.Report(Finding{Subject: e.ID, says: say("%s is abstract, and nothing is a kind of it.", nameOf(p.Model, e.ID)),
+				Mends: []Mend{{Title: "It is not abstract", Changes: []model.Change{&model.SetElement{ID: e.ID, Set: model.P("abstract", false)}}}}})
 		}
-	}),
+	}},
 }

@@ -14,7 +14,7 @@ var usecaseIncludeCycle = &Analyzer{
 	Source: "UML 2.5.1, 18.1.5: a use case cannot include use cases that directly or indirectly include it.",
 	Finds:  "Trace a recall includes Identify lots, which includes Trace a recall.",
 	Leaves: "Two use cases that include the same third one.",
-	Scope:  cases(func(p *Pass) { reportCircles(p, model.Include, "includes") }),
+	Scope:  onCircles(model.Include, "includes"),
 }
 
 var usecaseExtendCycle = &Analyzer{
@@ -23,7 +23,13 @@ var usecaseExtendCycle = &Analyzer{
 	Source: "UML 2.5.1, 18.1.3: the extended use case is defined independently of the extending one.",
 	Finds:  "Print labels extends Bottle blend, which extends Print labels.",
 	Leaves: "Two use cases that extend the same third one.",
-	Scope:  cases(func(p *Pass) { reportCircles(p, model.Extend, "extends") }),
+	Scope:  onCircles(model.Extend, "extends"),
+}
+
+// onCircles runs a rule on circles of relationships of a kind. Nothing else makes one.
+func onCircles(kind model.Kind, verb string) Scope {
+	return Whole{Touched: rowsOf(model.UseCase, kind).has, Run: func(p *Pass) { reportCircles(p, kind, verb) },
+		Silent: func(old, next model.Row) bool { return kindOf(old) != kind && kindOf(next) != kind }}
 }
 
 // reportCircles reports each circle of relationships of a kind, with a mend for
@@ -61,7 +67,7 @@ var usecaseExtendReversed = &Analyzer{
 	Source: "UML 2.5.1, 18.1.4: the arrow of an extend leads to the extended use case.",
 	Finds:  "Bottle blend, which Blender starts, extends Print labels, which nobody starts.",
 	Leaves: "Print labels extends Bottle blend, which Blender starts.",
-	Scope: cases(func(p *Pass) {
+	Scope: casesBy(rowsOf(model.UseCase, model.Extend, model.Include, model.Participation, model.ExtensionPoint), func(p *Pass) {
 		m := p.Model
 		for _, r := range m.Relationships(model.Extend) {
 			if r.Source != r.Target && hasPrimary(m, r.Source) && len(into(m, r.Target, model.Participation)) == 0 && len(into(m, r.Target, model.Include)) == 0 {
@@ -81,7 +87,7 @@ var usecaseExtensionPoint = &Analyzer{
 	Source: "UML 2.5.1, 18.1.5: an extend refers to extension points of the extended use case.",
 	Finds:  "Bottle blend has the extension points labels and seals, and Print labels extends it without naming one.",
 	Leaves: "An extend of a use case without extension points.",
-	Scope: cases(func(p *Pass) {
+	Scope: casesBy(rowsOf(model.UseCase, model.Extend, model.Include, model.Participation, model.ExtensionPoint), func(p *Pass) {
 		m := p.Model
 		for _, r := range m.Relationships(model.Extend) {
 			points := m.Children(r.Target, model.ExtensionPoint)
@@ -119,16 +125,14 @@ var usecaseIncludedOnce = &Analyzer{
 	Source: "Cockburn 2001, ch. 10; UML 2.5.1, 18.1.3: include is for reuse.",
 	Finds:  "Weigh lot, which only Register delivery includes, and nobody starts.",
 	Leaves: "Identify lots, which two use cases include; one that an actor starts by itself.",
-	Scope: cases(func(p *Pass) {
+	Scope: eachCase(func(p *Pass, u *model.Element) {
 		m := p.Model
-		for _, u := range m.OfKind(model.UseCase) {
-			list := onlyHere(m, u.ID)
-			if len(list) >= manyPieces { // told as one finding about the whole
-				continue
-			}
-			for _, r := range list {
-				p.Report(Finding{Subject: r.Target, Related: []model.ID{u.ID}, says: say("Only %s includes %s. Could its steps be told there?", nameOf(m, u.ID), nameOf(m, r.Target))}, string(r.ID))
-			}
+		list := onlyHere(m, u.ID)
+		if len(list) >= manyPieces { // told as one finding about the whole
+			return
+		}
+		for _, r := range list {
+			p.Report(Finding{Subject: r.Target, Related: []model.ID{u.ID}, says: say("Only %s includes %s. Could its steps be told there?", nameOf(m, u.ID), nameOf(m, r.Target))}, string(r.ID))
 		}
 	}),
 }
@@ -139,16 +143,14 @@ var usecaseFragmented = &Analyzer{
 	Source: "Cockburn 2001, ch. 20: mistakes to avoid.",
 	Finds:  "Register delivery includes four use cases that nothing else includes.",
 	Leaves: "A use case that includes one, or several that others include too.",
-	Scope: cases(func(p *Pass) {
+	Scope: eachCase(func(p *Pass, u *model.Element) {
 		m := p.Model
-		for _, u := range m.OfKind(model.UseCase) {
-			if list := onlyHere(m, u.ID); len(list) >= manyPieces {
-				f := Finding{Subject: u.ID, says: say("%s is taken apart into %d use cases that nothing else includes. Are they its steps?", nameOf(m, u.ID), len(list))}
-				for _, r := range list {
-					f.Related = append(f.Related, r.Target)
-				}
-				p.Report(f, idStrings(f.Related)...)
+		if list := onlyHere(m, u.ID); len(list) >= manyPieces {
+			f := Finding{Subject: u.ID, says: say("%s is taken apart into %d use cases that nothing else includes. Are they its steps?", nameOf(m, u.ID), len(list))}
+			for _, r := range list {
+				f.Related = append(f.Related, r.Target)
 			}
+			p.Report(f, idStrings(f.Related)...)
 		}
 	}),
 }

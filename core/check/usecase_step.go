@@ -14,41 +14,50 @@ var usecaseStepActor = &Analyzer{
 	Source:   "UML 2.5.1, 18.1.3; Cockburn 2001, ch. 7.",
 	Finds:    "Step 2 begins with Intake clerk, and no line leads from Intake clerk to Register delivery.",
 	Leaves:   "A step that begins with the system, or with a word that is no actor; in Identify lots, a step of the clerk who starts Trace a recall, which includes it.",
-	Requires: []Requirement{stepReaders},
-	Scope: cases(func(p *Pass) {
+	Requires: []Requirement{stepReadings},
+	Scope: eachCase(func(p *Pass, u *model.Element) {
 		m := p.Model
-		reader := stepReaders.of(p)
-		for _, u := range m.OfKind(model.UseCase) {
-			allowed := map[model.ID]bool{}
-			for _, of := range usingCases(m, u.ID) {
-				for _, r := range usecase.Participants(m, of) {
-					allowed[r.Source] = true
-					for _, id := range append(usecase.Generals(m, r.Source), usecase.Specifics(m, r.Source)...) {
-						allowed[id] = true
-					}
-				}
+		var allowed map[model.ID]bool
+		told := map[model.ID]bool{}
+		for _, e := range stepReadings.of(p).Exchanges(m, usecase.Of(m, u.ID)) {
+			a := e.Doer.Actor
+			if a == nil || told[a.ID] {
+				continue
 			}
-			told := map[model.ID]bool{}
-			for _, e := range reader.Exchanges(usecase.Of(m, u.ID)) {
-				a := e.Doer.Actor
-				if a == nil || allowed[a.ID] || told[a.ID] {
-					continue
-				}
-				told[a.ID] = true
-				connect := &model.Connect{ID: model.DeriveID("takes part", string(u.ID), string(a.ID)), Kind: model.Participation, Source: a.ID, Target: u.ID}
-				p.Report(Finding{Subject: e.Step.ID, Related: []model.ID{a.ID}, says: say("Step %s of %s is done by %s, who takes no part in it.", e.Number, nameOf(m, u.ID), a.Name),
-					Mends: []Mend{{Title: a.Name + " takes part in " + nameOf(m, u.ID), Late: func(m *model.Model) []model.Change {
-						out := []model.Change{connect}
-						for _, at := range m.PlacementsOf(u.ID) {
-							if m.PlacementOn(at.Diagram, a.ID) != nil {
-								out = append(out, &model.Place{ID: model.DeriveID("takes part", string(connect.ID), string(at.Diagram)), Diagram: at.Diagram, Subject: connect.ID})
-							}
+			if allowed == nil {
+				allowed = actorsOf(m, u.ID)
+			}
+			if allowed[a.ID] {
+				continue
+			}
+			told[a.ID] = true
+			connect := &model.Connect{ID: model.DeriveID("takes part", string(u.ID), string(a.ID)), Kind: model.Participation, Source: a.ID, Target: u.ID}
+			p.Report(Finding{Subject: e.Step.ID, Related: []model.ID{a.ID}, says: say("Step %s of %s is done by %s, who takes no part in it.", e.Number, nameOf(m, u.ID), a.Name),
+				Mends: []Mend{{Title: a.Name + " takes part in " + nameOf(m, u.ID), Late: func(m *model.Model) []model.Change {
+					out := []model.Change{connect}
+					for _, at := range m.PlacementsOf(u.ID) {
+						if m.PlacementOn(at.Diagram, a.ID) != nil {
+							out = append(out, &model.Place{ID: model.DeriveID("takes part", string(connect.ID), string(at.Diagram)), Diagram: at.Diagram, Subject: connect.ID})
 						}
-						return out
-					}}}})
-			}
+					}
+					return out
+				}}}})
 		}
 	}),
+}
+
+// actorsOf are the actors who may act in the steps of a use case.
+func actorsOf(m *model.Model, useCase model.ID) map[model.ID]bool {
+	out := map[model.ID]bool{}
+	for _, of := range usingCases(m, useCase) {
+		for _, r := range usecase.Participants(m, of) {
+			out[r.Source] = true
+			for _, id := range append(usecase.Generals(m, r.Source), usecase.Specifics(m, r.Source)...) {
+				out[id] = true
+			}
+		}
+	}
+	return out
 }
 
 // usingCases are a use case and those whose actors may act in its steps: what includes it,
@@ -78,21 +87,19 @@ var usecaseAlternativeStep = &Analyzer{
 	Source: "Cockburn 2001, ch. 8.",
 	Finds:  "3a The scales fail, and nothing says whether it goes on.",
 	Leaves: "3a The lot is wet: it goes on at 2.",
-	Scope: cases(func(p *Pass) {
-		for _, u := range p.Model.OfKind(model.UseCase) {
-			f := usecase.Of(p.Model, u.ID)
-			for _, a := range f.Alternatives {
-				d := a.Alternative()
-				if d.Rejoin != "" || d.Ends != model.NotSaid {
-					continue
-				}
-				finding := Finding{Subject: a.ID, Related: []model.ID{u.ID}, says: say("%s of %s: does it go on, and where, or does it end?", a.Label, nameOf(p.Model, u.ID)),
-					Mends: []Mend{{Title: "It ends with failure", Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("ends", model.Fail)}}}}}
-				if a.To > 0 && a.To < len(f.Steps) {
-					finding.Mends = append([]Mend{{Title: fmt.Sprintf("It goes on at %d", a.To+1), Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("rejoin", f.Steps[a.To].ID)}}}}, finding.Mends...)
-				}
-				p.Report(finding, a.Name)
+	Scope: eachCase(func(p *Pass, u *model.Element) {
+		f := usecase.Of(p.Model, u.ID)
+		for _, a := range f.Alternatives {
+			d := a.Alternative()
+			if d.Rejoin != "" || d.Ends != model.NotSaid {
+				continue
 			}
+			finding := Finding{Subject: a.ID, Related: []model.ID{u.ID}, says: say("%s of %s: does it go on, and where, or does it end?", a.Label, nameOf(p.Model, u.ID)),
+				Mends: []Mend{{Title: "It ends with failure", Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("ends", model.Fail)}}}}}
+			if a.To > 0 && a.To < len(f.Steps) {
+				finding.Mends = append([]Mend{{Title: fmt.Sprintf("It goes on at %d", a.To+1), Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("rejoin", f.Steps[a.To].ID)}}}}, finding.Mends...)
+			}
+			p.Report(finding, a.Name)
 		}
 	}),
 }
@@ -103,31 +110,29 @@ var usecaseIncludeUnstepped = &Analyzer{
 	Source: "UML 2.5.1, 18.1.3: the point of inclusion; Cockburn 2001, ch. 10.",
 	Finds:  "Trace a recall includes Identify lots, and none of its steps does.",
 	Leaves: "A use case without steps; a step “include Identify lots”.",
-	Scope: cases(func(p *Pass) {
+	Scope: eachCase(func(p *Pass, u *model.Element) {
 		m := p.Model
-		for _, u := range m.OfKind(model.UseCase) {
-			steps := usecase.Of(m, u.ID).All()
-			if len(steps) == 0 {
-				continue
+		steps := usecase.Of(m, u.ID).All()
+		if len(steps) == 0 {
+			return
+		}
+		stepped := map[model.ID]bool{}
+		for _, s := range steps {
+			stepped[s.Step().Includes] = true
+		}
+		for _, r := range outOf(m, u.ID, model.Include) {
+			if !stepped[r.Target] {
+				p.Report(Finding{Subject: r.ID, Related: []model.ID{u.ID, r.Target}, says: say("%s includes %s, but at no step.", nameOf(m, u.ID), nameOf(m, r.Target)),
+					Mends: []Mend{{Title: "Include it in a last step", Changes: []model.Change{&model.AddPart{ID: model.DeriveID("include step", string(r.ID)), Owner: u.ID, Kind: model.Step,
+						Set: model.P("text", "include "+nameOf(m, r.Target), "includes", r.Target)}}}}}, string(r.Target))
 			}
-			stepped := map[model.ID]bool{}
-			for _, s := range steps {
-				stepped[s.Step().Includes] = true
-			}
-			for _, r := range outOf(m, u.ID, model.Include) {
-				if !stepped[r.Target] {
-					p.Report(Finding{Subject: r.ID, Related: []model.ID{u.ID, r.Target}, says: say("%s includes %s, but at no step.", nameOf(m, u.ID), nameOf(m, r.Target)),
-						Mends: []Mend{{Title: "Include it in a last step", Changes: []model.Change{&model.AddPart{ID: model.DeriveID("include step", string(r.ID)), Owner: u.ID, Kind: model.Step,
-							Set: model.P("text", "include "+nameOf(m, r.Target), "includes", r.Target)}}}}}, string(r.Target))
-				}
-			}
-			for _, s := range steps {
-				id := s.Step().Includes
-				if id != "" && !slices.ContainsFunc(outOf(m, u.ID, model.Include), func(r *model.Relationship) bool { return r.Target == id }) {
-					p.Report(Finding{Subject: s.ID, Related: []model.ID{u.ID, id}, says: say("A step of %s includes %s, and the picture does not.", nameOf(m, u.ID), nameOf(m, id)),
-						Mends: []Mend{{Title: nameOf(m, u.ID) + " includes " + nameOf(m, id), Changes: []model.Change{
-							&model.Connect{ID: model.DeriveID("include", string(s.ID), string(id)), Kind: model.Include, Source: u.ID, Target: id}}}}}, string(id))
-				}
+		}
+		for _, s := range steps {
+			id := s.Step().Includes
+			if id != "" && !slices.ContainsFunc(outOf(m, u.ID, model.Include), func(r *model.Relationship) bool { return r.Target == id }) {
+				p.Report(Finding{Subject: s.ID, Related: []model.ID{u.ID, id}, says: say("A step of %s includes %s, and the picture does not.", nameOf(m, u.ID), nameOf(m, id)),
+					Mends: []Mend{{Title: nameOf(m, u.ID) + " includes " + nameOf(m, id), Changes: []model.Change{
+						&model.Connect{ID: model.DeriveID("include", string(s.ID), string(id)), Kind: model.Include, Source: u.ID, Target: id}}}}}, string(id))
 			}
 		}
 	}),
@@ -142,13 +147,13 @@ var usecaseExtendUnmatched = &Analyzer{
 	Source: "UML 2.5.1, 18.1.3: an extension point identifies a point in the behaviour of the use case.",
 	Finds:  "Print labels extends Bottle blend at labels, and labels lies at none of its steps.",
 	Leaves: "An extension point that lies at step 2; a use case without steps.",
-	Scope: cases(func(p *Pass) {
+	Scope: eachCase(func(p *Pass, u *model.Element) {
 		m := p.Model
-		for _, r := range m.Relationships(model.Extend) {
-			steps := m.Children(r.Target, model.Step)
-			if len(steps) == 0 {
-				continue
-			}
+		steps := m.Children(u.ID, model.Step)
+		if len(steps) == 0 {
+			return
+		}
+		for _, r := range into(m, u.ID, model.Extend) {
 			for _, id := range r.Extend().Points {
 				e := m.Element(id)
 				if e.ExtensionPoint().Step != "" {

@@ -15,8 +15,9 @@ type Web struct {
 	required map[model.ID][]model.ID
 	offering map[model.ID][]model.ID // of an interface, the components that provide it or a kind of it, by id
 	needs    []Need
-	ofOne    map[model.ID][]Need // needs of a component
-	atOne    map[model.ID][]Need // needs that a component meets, or could
+	ofOne    map[model.ID][]Need     // needs of a component
+	atOne    map[model.ID][]Need     // needs that a component meets, or could
+	asking   map[model.ID][]model.ID // of an interface, the components that require it
 }
 
 // assembled is what a component gets by assemblies.
@@ -24,7 +25,7 @@ type assembled struct{ component, iface model.ID }
 
 // WebOf finds the web of a model.
 func WebOf(m *model.Model) *Web {
-	w := &Web{m: m, provided: map[model.ID][]model.ID{}, required: map[model.ID][]model.ID{}, offering: map[model.ID][]model.ID{}, ofOne: map[model.ID][]Need{}, atOne: map[model.ID][]Need{}}
+	w := &Web{m: m, provided: map[model.ID][]model.ID{}, required: map[model.ID][]model.ID{}, offering: map[model.ID][]model.ID{}, ofOne: map[model.ID][]Need{}, atOne: map[model.ID][]Need{}, asking: map[model.ID][]model.ID{}}
 	components := m.OfKind(model.Component)
 	above := map[model.ID][]model.ID{} // of an interface, what it is or is a kind of
 	for _, c := range components {
@@ -60,6 +61,7 @@ func WebOf(m *model.Model) *Web {
 				n.From = slices.DeleteFunc(slices.Clone(w.offering[i]), func(p model.ID) bool { return p == c.ID || !Sees(m, c.ID, p) })
 			}
 			w.needs = append(w.needs, n)
+			w.asking[i] = append(w.asking[i], c.ID)
 			w.ofOne[c.ID] = append(w.ofOne[c.ID], n)
 			for _, p := range n.From {
 				w.atOne[p] = append(w.atOne[p], n)
@@ -87,6 +89,12 @@ func (w *Web) MetBy(component model.ID) []Need { return w.atOne[component] }
 
 // RequiredBy lists the interfaces that a component requires, by id.
 func (w *Web) RequiredBy(component model.ID) []model.ID { return w.required[component] }
+
+// Providers lists the components that provide an interface or a kind of it, by id.
+func (w *Web) Providers(iface model.ID) []model.ID { return w.offering[iface] }
+
+// Asking lists the components that require an interface, by id.
+func (w *Web) Asking(iface model.ID) []model.ID { return w.asking[iface] }
 
 // Broken lists the needs that nobody would meet without a component, by component
 // and interface; those that nobody meets as it is are left out.

@@ -28,7 +28,7 @@ func Sources(m *model.Model, d *dictionary.Dictionary) map[string]bool {
 		}
 	}
 	for _, s := range m.OfKind(model.Store) {
-		if e, err := dictionary.Parse(s.Store().Contents); err == nil && e != nil {
+		if e, err := dictionary.Parsed(s.Store().Contents); err == nil && e != nil {
 			maps.Copy(out, d.ItemsOf(e))
 		}
 	}

@@ -85,14 +85,21 @@ type Level struct {
 func Levels(m *model.Model) []Level {
 	var out []Level
 	for _, e := range m.OfKind(model.Process) {
-		has := map[model.View]bool{}
-		for _, part := range m.Children(e.ID, model.Process) {
-			has[part.Process().View] = true
-		}
-		for _, v := range []model.View{model.Logical, model.Physical} {
-			if has[v] {
-				out = append(out, Level{e.ID, v})
-			}
+		out = append(out, LevelsOf(m, e.ID)...)
+	}
+	return out
+}
+
+// LevelsOf lists the levels of a process that have processes, the logical one first.
+func LevelsOf(m *model.Model, process model.ID) []Level {
+	has := map[model.View]bool{}
+	for _, part := range m.Children(process, model.Process) {
+		has[part.Process().View] = true
+	}
+	var out []Level
+	for _, v := range []model.View{model.Logical, model.Physical} {
+		if has[v] {
+			out = append(out, Level{process, v})
 		}
 	}
 	return out
@@ -230,7 +237,7 @@ func hasStore(m *model.Model, f *model.Relationship) bool {
 func ContentsOf(m *model.Model, f *model.Relationship) *dictionary.Expression {
 	for _, id := range []model.ID{f.Source, f.Target} {
 		if s := m.Element(id); s != nil && s.Kind == model.Store {
-			e, err := dictionary.Parse(s.Store().Contents)
+			e, err := dictionary.Parsed(s.Store().Contents)
 			if err == nil {
 				return e
 			}

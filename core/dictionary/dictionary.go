@@ -24,6 +24,8 @@ type Dictionary struct {
 	entries map[string]*Entry // by key
 	keys    map[string]string // name -> key, of all names of data in the model
 	names   map[string]string // key -> name as it is written
+	written map[string]string // likewise, by the dictionary and by stores: flows come after these
+	flows   map[string]int    // how many flows bear a name
 	derived map[string]*derived
 	created map[string]bool        // made by processes
 	items   *sync.Map              // key -> map[string]bool, of one name
@@ -34,11 +36,11 @@ type Dictionary struct {
 
 // Of makes the dictionary of a model.
 func Of(m *model.Model) *Dictionary {
-	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, items: &sync.Map{}, ranges: &sync.Map{}}
+	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, flows: map[string]int{}, items: &sync.Map{}, ranges: &sync.Map{}}
 	var others []*Expression // contents of what has no name, or one that is taken: their names are used too
 	for _, e := range m.OfKind(model.DataItem) {
 		entry := &Entry{Item: e, Data: e.DataItem()}
-		entry.Parsed, entry.Fault = Parse(entry.Data.Contents)
+		entry.Parsed, entry.Fault = Parsed(entry.Data.Contents)
 		if model.NormalForm(e.Name) == "" {
 			others = append(others, entry.Parsed)
 			continue
@@ -60,13 +62,15 @@ func Of(m *model.Model) *Dictionary {
 	for _, e := range others {
 		noteAll(e)
 	}
-	for _, f := range m.Relationships(model.DataFlow) {
-		d.note(f.Name)
-	}
 	for _, s := range m.OfKind(model.Store) {
-		if e, err := Parse(s.Store().Contents); err == nil {
+		if e, err := Parsed(s.Store().Contents); err == nil {
 			noteAll(e)
 		}
+	}
+	d.written = maps.Clone(d.names)
+	for _, f := range m.Relationships(model.DataFlow) {
+		d.note(f.Name)
+		d.flows[f.Name]++
 	}
 	d.circles = sync.OnceValue(d.findCircles)
 	d.forms = formsOf(d)

@@ -32,9 +32,9 @@ type hierarchy struct {
 	torn []Contradiction
 }
 
-func newHierarchy(m *model.Model, ends func(model.ID) []*model.Element, kinds Kinds) *hierarchy {
+func newHierarchy(m *model.Model, read *Associations, kinds Kinds) *hierarchy {
 	h := &hierarchy{m: m, kinds: kinds, class: map[model.ID]bool{}, mixed: map[model.ID]bool{}, plain: map[model.ID]bool{}, below: map[model.ID][]model.ID{}, none: map[model.ID][]Fact{}, gone: map[model.ID]bool{}}
-	h.read = readAll(m, ends, h.isClass)
+	h.read = read.list
 	generals := map[model.ID]bool{}
 	for _, r := range m.Relationships(model.Generalization) {
 		if g := r.Target; !generals[g] && h.isClass(g) {
@@ -218,12 +218,11 @@ func (h *hierarchy) wholly(empty []model.ID) []model.ID {
 	})
 }
 
-// isClass: only objects are counted; values of data types are there without end.
+// isClass remembers which classifiers are classes.
 func (h *hierarchy) isClass(id model.ID) bool {
 	is, known := h.class[id]
 	if !known {
-		e := h.m.Element(id)
-		is = e != nil && e.Kind == model.Class
+		is = isClass(h.m, id)
 		h.class[id] = is
 	}
 	return is

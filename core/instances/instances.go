@@ -86,12 +86,12 @@ const (
 
 // Judge tells which classes can have no instances.
 func Judge(m *model.Model, kinds Kinds, limit Limit) Verdict {
-	return JudgeFrom(m, m.Ends, kinds, limit)
+	return JudgeFrom(m, ReadAssociations(m, m.Ends), kinds, limit)
 }
 
-// JudgeFrom is Judge for somebody who knows the ends of all associations already.
-func JudgeFrom(m *model.Model, ends func(model.ID) []*model.Element, kinds Kinds, limit Limit) Verdict {
-	h := newHierarchy(m, ends, kinds)
+// JudgeFrom is Judge for somebody who has read the associations already.
+func JudgeFrom(m *model.Model, read *Associations, kinds Kinds, limit Limit) Verdict {
+	h := newHierarchy(m, read, kinds)
 	var out Verdict
 	found := append(h.torn, endless(h)...)
 	cause := map[model.ID]int{} // of the classes that have none

@@ -50,7 +50,7 @@ func TestGapsAreThoseOfAWalk(t *testing.T) {
 		for _, g := range x.Gaps(m) {
 			gaps[g.Element.ID] = g.Missing
 		}
-		for _, c := range x.Classes {
+		for _, c := range x.Classes() {
 			want := gapOf(m, x, c.ID)
 			if len(x.Touching(c.ID)) == 0 {
 				want = 0 // nothing is said of it

@@ -27,7 +27,7 @@ type Kept struct {
 func KeptBy(m *model.Model, d *dictionary.Dictionary, item string) Kept {
 	var out Kept
 	classes := m.Elements(model.Class)
-	s := newSpeaking(m, classes, usecase.NewReader(m), d)
+	s := newSpeaking(m, usecase.NewReader(m), d, ItemsOf(m))
 	atoms := d.Items(item)
 	way := dataflow.LineageOf(m, d, item)
 	entry := d.Entry(item)
@@ -46,9 +46,7 @@ func KeptBy(m *model.Model, d *dictionary.Dictionary, item string) Kept {
 				out.Stores = append(out.Stores, to)
 			}
 			held := s.ofData(f.Name)
-			if e := dataflow.ContentsOf(m, f); e != nil {
-				held = append(slices.Clone(held), s.ofContents(e)...)
-			}
+			held = append(slices.Clone(held), s.ofStore(to.ID)...)
 			for _, c := range held {
 				of[c] = true
 			}
@@ -112,20 +110,6 @@ func join(names []string) string {
 			out += ", "
 		}
 		out += n
-	}
-	return out
-}
-
-// stores tells, of every store whose contents are written down, the classes that it is
-// of.
-func (s *speaking) stores() map[model.ID][]model.ID {
-	out := map[model.ID][]model.ID{}
-	for _, e := range s.m.OfKind(model.Store) {
-		contents, err := dictionary.Parse(e.Store().Contents)
-		if err != nil || contents == nil {
-			continue
-		}
-		out[e.ID] = s.ofContents(contents)
 	}
 	return out
 }

@@ -14,8 +14,13 @@ type Life struct {
 	By      []*model.Element // the rows that do something with it
 }
 
+// Equal reports whether the same is missing to the same class, for the same rows.
+func (l Life) Equal(o Life) bool {
+	return l.Class == o.Class && l.Missing == o.Missing && slices.Equal(l.By, o.By)
+}
+
 // Lives lists the classes that are worked with but never come to be, and those that
-// come to be and that nobody looks at. It is stricter than [Matrix.Gaps], which lists
+// come to be and that nobody looks at, in no particular order. It is stricter than [Matrix.Gaps], which lists
 // every empty place:
 //
 // Judged is only a model whose use cases are all described: else the missing step may
@@ -31,13 +36,16 @@ func (x *Matrix) Lives(m *model.Model) []Life {
 			return nil
 		}
 	}
+	gaps := x.gapsOfClasses(m)
+	if len(gaps) == 0 {
+		return nil
+	}
 	arrives, leaves := x.outside(m)
 	unwritten, unread := x.oneSided(m)
-	partRead := x.partRead(m)
 	var out []Life
-	for _, g := range x.Gaps(m) {
+	for _, g := range gaps {
 		c := g.Element
-		if c.Kind != model.Class || x.isOutside(m, c) {
+		if x.isOutside(m, c) {
 			continue
 		}
 		l := Life{Class: c}
@@ -56,7 +64,7 @@ func (x *Matrix) Lives(m *model.Model) []Life {
 			}
 			l.Missing = Create
 		case g.Missing&Read != 0:
-			if leaves[c.ID] || unread[c.ID] || sum&Hand != 0 || sum&Create == 0 || partRead[c.ID] {
+			if leaves[c.ID] || unread[c.ID] || sum&Hand != 0 || sum&Create == 0 || x.partRead(m, c.ID) {
 				continue
 			}
 			l.Missing = Read
@@ -66,27 +74,23 @@ func (x *Matrix) Lives(m *model.Model) []Life {
 	return out
 }
 
-// partRead tells the wholes of which somebody looks at a part.
-func (x *Matrix) partRead(m *model.Model) map[model.ID]bool {
-	out := map[model.ID]bool{}
-	for _, r := range m.Relationships(model.Association) {
+// partRead reports whether somebody looks at a part of a class.
+func (x *Matrix) partRead(m *model.Model, class model.ID) bool {
+	for _, r := range m.RelationshipsOf(class) {
 		a := r.Association()
-		if a.Aggregation == model.NoAggregation {
+		if r.Kind != model.Association || a.Aggregation == model.NoAggregation {
 			continue
 		}
-		ends := m.Ends(r.ID)
-		for _, whole := range ends {
-			if whole.ID != a.Whole || out[whole.Type] {
-				continue
-			}
-			for _, e := range ends {
-				if e.ID != a.Whole && slices.ContainsFunc(x.Touching(e.Type), func(row model.ID) bool { return x.At(row, e.Type).Access&Read != 0 }) {
-					out[whole.Type] = true
-				}
+		if whole := m.Element(a.Whole); whole == nil || whole.Type != class {
+			continue
+		}
+		for _, e := range m.Ends(r.ID) {
+			if e.ID != a.Whole && slices.ContainsFunc(x.Touching(e.Type), func(row model.ID) bool { return x.At(row, e.Type).Access&Read != 0 }) {
+				return true
 			}
 		}
 	}
-	return out
+	return false
 }
 
 // isOutside reports whether the objects of a class are actors, or external entities.
@@ -116,13 +120,18 @@ func (x *Matrix) outside(m *model.Model) (arrives, leaves map[model.ID]bool) {
 // for later.
 func (x *Matrix) oneSided(m *model.Model) (unwritten, unread map[model.ID]bool) {
 	written, read, kept := map[model.ID]bool{}, map[model.ID]bool{}, map[model.ID]bool{}
-	for id, classes := range x.speaking.stores() {
+	for _, store := range m.OfKind(model.Store) {
+		id := store.ID
+		classes, told := x.StoreClasses(id)
+		if !told {
+			continue
+		}
 		var in, out bool
 		for _, f := range m.Flows(id) {
 			in = in || f.Target == id
 			out = out || f.Source == id
 		}
-		s := m.Element(id).Store()
+		s := store.Store()
 		for _, c := range classes {
 			kept[c] = true
 			written[c] = written[c] || in && !s.Outside

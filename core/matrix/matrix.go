@@ -15,11 +15,12 @@ package matrix
 
 import (
 	"cmp"
+	"maps"
 	"slices"
 	"strings"
+	"sync"
 
 	"lexeon/core/dictionary"
-	"lexeon/core/graph"
 	"lexeon/core/model"
 	"lexeon/core/usecase"
 )
@@ -65,24 +66,35 @@ type Cell struct {
 
 // Matrix is the whole. Rows are use cases by name, then processes that are not
 // opened, by number; columns are classes, then components that hold some, by name.
+// It does not change, but for what it remembers of data that it is asked for.
 type Matrix struct {
 	Rows       []*model.Element
-	Classes    []*model.Element
 	Components []*model.Element
-	cells      map[[2]model.ID]*Cell
-	touching   map[model.ID][]model.ID // of a column, its rows that are not empty
-	touched    map[model.ID][]model.ID // of a row, its columns that are not empty
+	lines      map[model.ID]*line      // of rows
+	touching   map[model.ID][]model.ID // of a column, its rows that are not empty, in their order
+	sum        map[model.ID]Access     // of a column, what all rows do
+	done       map[model.ID]Access     // of a class, what is done with it by way of its kinds and wholes too
 	speaking   *speaking
+	classes    func() []*model.Element
 }
 
-// Stores tells, of every store whose contents are written down, the classes that it
-// is of.
-func (x *Matrix) Stores() map[model.ID][]model.ID { return x.speaking.stores() }
+// Classes are the columns that are classes, by name.
+func (x *Matrix) Classes() []*model.Element { return x.classes() }
+
+// StoreClasses lists the classes that a store is of; told is false where its contents are
+// not written down.
+func (x *Matrix) StoreClasses(store model.ID) (classes []model.ID, told bool) {
+	of := x.speaking.known[contentsOf(store)]
+	if of == nil {
+		return nil, false
+	}
+	return of.classes, true
+}
 
 // SpeaksOf reports whether the contents of a store name something, so that a class of that
 // name would be what the store is of.
 func (x *Matrix) SpeaksOf(store *model.Element, name string) bool {
-	contents, err := dictionary.Parse(store.Store().Contents)
+	contents, err := dictionary.Parsed(store.Store().Contents)
 	return err == nil && contents != nil && x.speaking.speakOf(contents, name)
 }
 
@@ -91,53 +103,75 @@ func (x *Matrix) SpeaksOf(store *model.Element, name string) bool {
 func (x *Matrix) ClassesOfData(name string) []model.ID { return x.speaking.ofData(name) }
 
 // At is a cell; nil where there is nothing.
-func (x *Matrix) At(row, column model.ID) *Cell { return x.cells[[2]model.ID{row, column}] }
+func (x *Matrix) At(row, column model.ID) *Cell {
+	if l := x.lines[row]; l != nil {
+		return l.cells[column]
+	}
+	return nil
+}
 
 // Touching lists the rows that have to do with a column.
 func (x *Matrix) Touching(column model.ID) []model.ID { return x.touching[column] }
 
 // Touched lists the columns that a row has to do with, as they were met.
-func (x *Matrix) Touched(row model.ID) []model.ID { return x.touched[row] }
+func (x *Matrix) Touched(row model.ID) []model.ID {
+	if l := x.lines[row]; l != nil {
+		return l.columns
+	}
+	return nil
+}
 
 // Of fills the matrix of a model.
-func Of(m *model.Model) *Matrix { return Fill(m, usecase.NewReader(m), dictionary.Of(m)) }
+func Of(m *model.Model) *Matrix {
+	return Fill(m, usecase.NewReader(m), dictionary.Of(m), ItemsOf(m))
+}
 
-// Fill fills the matrix of a model with a reader that may know its texts already, and its
-// dictionary.
-func Fill(m *model.Model, reader *usecase.Reader, d *dictionary.Dictionary) *Matrix {
-	x := &Matrix{cells: map[[2]model.ID]*Cell{}, touching: map[model.ID][]model.ID{}, touched: map[model.ID][]model.ID{}}
-	x.Rows = m.OfKind(model.UseCase)
-	SortByName(x.Rows)
-	x.Rows = append(x.Rows, lowest(m)...)
-	x.Classes = m.Elements(model.Class)
-	SortByName(x.Classes)
-	for _, c := range m.OfKind(model.Component) {
-		if len(m.Held(c.ID)) > 0 {
-			x.Components = append(x.Components, c)
-		}
-	}
-	SortByName(x.Components)
-	s := newSpeaking(m, x.Classes, reader, d)
-	x.speaking = s
+// Fill fills the matrix of a model with a reader that may know its texts already, its
+// dictionary, and the items of its classes.
+func Fill(m *model.Model, reader *usecase.Reader, d *dictionary.Dictionary, items *Items) *Matrix {
+	x := &Matrix{Rows: rowsOf(m), Components: holders(m), lines: map[model.ID]*line{}, touching: map[model.ID][]model.ID{}, classes: classesOf(m)}
+	x.speaking = newSpeaking(m, reader, d, items)
 	for _, row := range x.Rows {
-		if row.Kind == model.UseCase {
-			x.steps(m, s, row)
-		} else {
-			x.flows(m, s, row)
-		}
-		x.traces(m, row)
-	}
-	for _, c := range x.Components { // what is done with what they hold
-		for _, class := range m.Held(c.ID) {
-			for _, row := range x.Touching(class.ID) {
-				for _, src := range x.At(row, class.ID).Sources {
-					src.Text = class.Name + ": " + src.Text
-					x.add(row, c.ID, src)
-				}
-			}
+		l := x.speaking.lineOf(row)
+		x.lines[row.ID] = l
+		for _, column := range l.columns {
+			x.touching[column] = append(x.touching[column], row.ID)
 		}
 	}
+	x.speaking.readStores()
+	x.sum, x.done = make(map[model.ID]Access, len(x.touching)), map[model.ID]Access{}
+	for column := range x.touching {
+		x.sum[column] = x.sumOf(column)
+	}
+	x.follow(slices.Collect(maps.Keys(x.touching)))
 	return x
+}
+
+// rowsOf are the rows of the matrix, in their order.
+func rowsOf(m *model.Model) []*model.Element {
+	cases := m.OfKind(model.UseCase)
+	SortByName(cases)
+	return append(cases, lowest(m)...)
+}
+
+// holders are the components that hold something, by name.
+func holders(m *model.Model) []*model.Element {
+	holds := map[model.ID]bool{}
+	for _, h := range m.Relationships(model.Holds) {
+		holds[h.Source] = true
+	}
+	out := slices.DeleteFunc(m.OfKind(model.Component), func(c *model.Element) bool { return !holds[c.ID] })
+	SortByName(out)
+	return out
+}
+
+// classesOf sorts the classes when somebody asks for them.
+func classesOf(m *model.Model) func() []*model.Element {
+	return sync.OnceValue(func() []*model.Element {
+		list := m.Elements(model.Class)
+		SortByName(list)
+		return list
+	})
 }
 
 // SortByName puts elements in the order in which a matrix has them.
@@ -151,42 +185,31 @@ func SortByName(list []*model.Element) {
 	})
 }
 
-func (x *Matrix) add(row, column model.ID, src Source) {
-	key := [2]model.ID{row, column}
-	c := x.cells[key]
+func compareFolded(a, b *model.Element) int {
+	return cmp.Or(strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)), strings.Compare(string(a.ID), string(b.ID)))
+}
+
+// line is a row of the matrix with its cells.
+type line struct {
+	columns []model.ID // that are not empty, as they were met: classes, then components
+	cells   map[model.ID]*Cell
+	data    map[string]bool // what it was told by, of what the speaking knows
+}
+
+func (l *line) add(column model.ID, src Source) {
+	c := l.cells[column]
 	if c == nil {
 		c = &Cell{}
-		x.cells[key] = c
-		x.touching[column] = append(x.touching[column], row)
-		x.touched[row] = append(x.touched[row], column)
+		if l.cells == nil {
+			l.cells = map[model.ID]*Cell{}
+		}
+		l.cells[column] = c
+		l.columns = append(l.columns, column)
 	}
 	c.Access |= src.Access
 	if !slices.Contains(c.Sources, src) {
 		c.Sources = append(c.Sources, src)
 	}
-}
-
-// leads tells of a class its kinds and its wholes: what is done with these is done with it.
-func (x *Matrix) leads(m *model.Model) map[model.ID][]model.ID {
-	out := map[model.ID][]model.ID{}
-	for _, g := range m.Relationships(model.Generalization) {
-		out[g.Target] = append(out[g.Target], g.Source)
-	}
-	for _, r := range m.Relationships(model.Association) {
-		a := r.Association()
-		if a.Aggregation != model.Composite {
-			continue
-		}
-		ends := m.Ends(r.ID)
-		for i, e := range ends {
-			for k, part := range ends {
-				if e.ID == a.Whole && i != k && e.Type != part.Type {
-					out[part.Type] = append(out[part.Type], e.Type)
-				}
-			}
-		}
-	}
-	return out
 }
 
 // Gap is what is missing in a row or a column.
@@ -200,44 +223,24 @@ type Gap struct {
 // created is created; values that belong to something else come with it: the parts
 // of a composition are created where their whole is.
 func (x *Matrix) Gaps(m *model.Model) []Gap {
-	sum := map[model.ID]Access{}
-	touches := map[model.ID]bool{}
-	for key, c := range x.cells {
-		sum[key[1]] |= c.Access
-		touches[key[0]] = true
-	}
-	leads := x.leads(m)
-	var touched []model.ID
-	for _, c := range x.Classes {
-		if sum[c.ID] != 0 {
-			touched = append(touched, c.ID)
-		}
-	}
-	all := map[model.ID]Access{}
-	for _, circle := range graph.Components(touched, func(id model.ID) []model.ID { return leads[id] }) { // each after those it leads to
-		var access Access
-		for _, id := range circle {
-			access |= sum[id]
-			for _, to := range leads[id] {
-				access |= all[to]
-			}
-		}
-		for _, id := range circle {
-			all[id] = access
-		}
-	}
-	var out []Gap
-	for _, c := range x.Classes {
-		if sum[c.ID] == 0 {
-			continue // nothing is said of it at all
-		}
-		if missing := (Create | Read) &^ all[c.ID]; missing != 0 {
-			out = append(out, Gap{c, missing})
-		}
-	}
+	out := x.gapsOfClasses(m)
+	slices.SortFunc(out, func(a, b Gap) int { return compareFolded(a.Element, b.Element) })
 	for _, r := range x.Rows {
-		if !touches[r.ID] {
+		if len(x.Touched(r.ID)) == 0 {
 			out = append(out, Gap{Element: r})
+		}
+	}
+	return out
+}
+
+// gapsOfClasses are the gaps of the columns that are classes, in no particular order.
+func (x *Matrix) gapsOfClasses(m *model.Model) []Gap {
+	var out []Gap
+	for column := range x.touching { // of others nothing is said at all
+		if missing := (Create | Read) &^ x.done[column]; missing != 0 {
+			if c := m.Element(column); c.Kind == model.Class {
+				out = append(out, Gap{c, missing})
+			}
 		}
 	}
 	return out

@@ -22,7 +22,7 @@ func told(x *matrix.Matrix) string {
 	var out []string
 	for _, r := range x.Rows {
 		var cells []string
-		for _, c := range slices.Concat(x.Classes, x.Components) {
+		for _, c := range slices.Concat(x.Classes(), x.Components) {
 			if cell := x.At(r.ID, c.ID); cell != nil {
 				cells = append(cells, c.Name+" "+cell.Access.String())
 			}
@@ -118,7 +118,7 @@ func TestLarge(t *testing.T) {
 	x := matrix.Of(large(t, 20, 40))
 	n := 0
 	for _, r := range x.Rows {
-		for _, c := range x.Classes {
+		for _, c := range x.Classes() {
 			if cell := x.At(r.ID, c.ID); cell != nil {
 				require.Equal(t, "C", cell.Access.String())
 				n++

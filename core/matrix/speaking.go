@@ -4,7 +4,6 @@ import (
 	"slices"
 	"strings"
 
-	"lexeon/core/classifier"
 	"lexeon/core/dataflow"
 	"lexeon/core/dictionary"
 	"lexeon/core/model"
@@ -16,33 +15,41 @@ type speaking struct {
 	m      *model.Model
 	d      *dictionary.Dictionary
 	reader *usecase.Reader
-	byTerm map[model.ID][]model.ID // of a term, the classes that are faces of it
-	items  map[model.ID]int        // of a class, how many items its attributes are
-	having map[string][]model.ID   // of an item, the classes with an attribute that it is; by id
-	known  map[string][]model.ID   // of a name of data
+	items  *Items
+	known  map[string]*spoken // of a name of data, or of the contents of a store
 }
 
-func newSpeaking(m *model.Model, classes []*model.Element, reader *usecase.Reader, d *dictionary.Dictionary) *speaking {
-	s := &speaking{m: m, d: d, reader: reader, byTerm: map[model.ID][]model.ID{}, items: map[model.ID]int{}, having: map[string][]model.ID{}, known: map[string][]model.ID{}}
-	for _, c := range slices.SortedFunc(slices.Values(classes), func(a, b *model.Element) int { return strings.Compare(string(a.ID), string(b.ID)) }) {
-		s.byTerm[c.Term] = append(s.byTerm[c.Term], c.ID)
-		items := map[string]bool{}
-		for _, a := range classifier.Features(m, c.ID, model.Attribute) {
-			items[s.d.Key(a.Name)] = true
-		}
-		s.items[c.ID] = len(items)
-		for item := range items {
-			s.having[item] = append(s.having[item], c.ID)
+// spoken are the classes that data are of, with what that was read from.
+type spoken struct {
+	classes []model.ID
+	forms   []string // names that might have been terms, in normal form
+	atoms   []string // items that might have been attributes
+	keys    []string // of data that were opened
+}
+
+func newSpeaking(m *model.Model, reader *usecase.Reader, d *dictionary.Dictionary, items *Items) *speaking {
+	return &speaking{m: m, d: d, reader: reader, items: items, known: map[string]*spoken{}}
+}
+
+// contentsOf is the name under which the contents of a store are known.
+func contentsOf(store model.ID) string { return "\x00" + string(store) }
+
+// classesOf lists the classes that are faces of a term, by id.
+func (s *speaking) classesOf(term model.ID) []model.ID {
+	var out []model.ID
+	for _, e := range s.m.Faces(term) {
+		if e.Kind == model.Class {
+			out = append(out, e.ID)
 		}
 	}
-	return s
+	return out
 }
 
 // named lists the classes that a name is the term of.
 func (s *speaking) named(name string) []model.ID {
 	var out []model.ID
 	for _, t := range s.m.TermsNamed(name) {
-		out = append(out, s.byTerm[t.ID]...)
+		out = append(out, s.classesOf(t.ID)...)
 	}
 	return out
 }
@@ -52,37 +59,98 @@ var identifiers = []string{"number", "id", "code", "key", "identifier", "no"}
 
 // ofData lists the classes that data are of, by what they hold.
 func (s *speaking) ofData(name string) []model.ID {
-	if out, ok := s.known[name]; ok {
-		return out
+	out := s.known[name]
+	if out == nil {
+		out = s.read(name)
+		s.known[name] = out
 	}
-	var out []model.ID
-	s.known[name] = nil // data that contain themselves
-	if e := s.d.Entry(name); e != nil && e.Parsed != nil {
-		out = s.ofContents(e.Parsed)
-	}
-	out = unique(append(out, s.named(name)...))
-	s.known[name] = out
-	return out
+	return out.classes
 }
 
-// ofContents likewise reads contents.
-func (s *speaking) ofContents(e *dictionary.Expression) []model.ID {
-	var out []model.ID
+// read finds what is known by a name of data or by the contents of a store; nil where
+// nothing is written down of these.
+func (s *speaking) read(name string) *spoken {
+	r := &spokenReader{s: s, out: &spoken{}, seen: map[string]bool{}}
+	if store, ok := strings.CutPrefix(name, "\x00"); ok {
+		e := s.m.Element(model.ID(store))
+		if e == nil {
+			return nil
+		}
+		contents, err := dictionary.Parsed(e.Store().Contents)
+		if err != nil || contents == nil {
+			return nil
+		}
+		r.out.keys = append(r.out.keys, name)
+		r.contents(contents)
+	} else {
+		r.named(name)
+		r.open(name)
+	}
+	r.out.classes = unique(r.out.classes)
+	return r.out
+}
+
+// ofStore lists the classes that the contents of a store are of.
+func (s *speaking) ofStore(store model.ID) []model.ID {
+	name := contentsOf(store)
+	out := s.known[name]
+	if out == nil {
+		if out = s.read(name); out == nil {
+			return nil
+		}
+		s.known[name] = out
+	}
+	return out.classes
+}
+
+// readStores reads what all stores hold.
+func (s *speaking) readStores() {
+	for _, e := range s.m.OfKind(model.Store) {
+		s.ofStore(e.ID)
+	}
+}
+
+// spokenReader reads data down to what they consist of.
+type spokenReader struct {
+	s    *speaking
+	out  *spoken
+	seen map[string]bool // data that were opened, by key
+}
+
+func (r *spokenReader) named(name string) {
+	r.out.forms = append(r.out.forms, model.NormalForm(name))
+	r.out.classes = append(r.out.classes, r.s.named(name)...)
+}
+
+// open reads what data are made of.
+func (r *spokenReader) open(name string) {
+	key := r.s.d.Key(name)
+	if r.seen[key] {
+		return
+	}
+	r.seen[key] = true
+	r.out.keys = append(r.out.keys, key)
+	if e := r.s.d.Entry(name); e != nil && e.Parsed != nil {
+		r.contents(e.Parsed)
+	}
+}
+
+func (r *spokenReader) contents(e *dictionary.Expression) {
 	e.Names(func(n *dictionary.Expression) {
-		out = append(out, s.named(n.Text)...)
+		r.named(n.Text)
 		words := model.Words(n.Text)
 		if last := len(words) - 1; n.Key && last > 0 && slices.Contains(identifiers, words[last]) {
-			out = append(out, s.named(strings.Join(words[:last], " "))...)
+			r.named(strings.Join(words[:last], " "))
 		}
-		if sub := s.d.Entry(n.Text); sub != nil && sub.Parsed != nil {
-			out = append(out, s.ofData(n.Text)...)
-		}
+		r.open(n.Text)
 	})
-	atoms := s.d.ItemsOf(e)
-	if best := s.sharing(atoms); best != "" {
-		out = append(out, best)
+	atoms := r.s.d.ItemsOf(e)
+	for a := range atoms {
+		r.out.atoms = append(r.out.atoms, a)
 	}
-	return unique(out)
+	if best := r.s.sharing(atoms); best != "" {
+		r.out.classes = append(r.out.classes, best)
+	}
 }
 
 // sharing is the class that has most of some items, two at least, and half of what it or
@@ -93,13 +161,13 @@ func (s *speaking) sharing(atoms map[string]bool) model.ID {
 	}
 	shared := map[model.ID]int{}
 	for a := range atoms {
-		for _, id := range s.having[a] {
+		for _, id := range s.items.having[a] {
 			shared[id]++
 		}
 	}
 	best, most := model.ID(""), 1
 	for id, n := range shared {
-		if n*2 >= min(len(atoms), s.items[id]) && (n > most || n == most && best != "" && id < best) {
+		if n*2 >= min(len(atoms), len(s.items.of[id])) && (n > most || n == most && best != "" && id < best) {
 			best, most = id, n
 		}
 	}
@@ -175,9 +243,33 @@ func accessOf(verb string, who usecase.Doer) (a Access, ok bool) {
 	return a, ok
 }
 
+// lineOf fills a row of the matrix.
+func (s *speaking) lineOf(row *model.Element) *line {
+	l := &line{data: map[string]bool{}}
+	if row.Kind == model.UseCase {
+		s.steps(l, row)
+	} else {
+		s.flows(l, row)
+	}
+	s.traces(l, row)
+	s.held(l)
+	return l
+}
+
+// data are the classes of data for a line, which hangs on what is known of them.
+func (s *speaking) data(l *line, name string) []model.ID {
+	l.data[name] = true
+	return s.ofData(name)
+}
+
+// marked are the classes of a piece of a text that names a term.
+func (s *speaking) marked(l *line, mark usecase.Mark) []model.ID {
+	return unique(append(s.classesOf(mark.Term), s.data(l, mark.Text)...))
+}
+
 // steps marks the classes that the steps of a use case name.
-func (x *Matrix) steps(m *model.Model, s *speaking, u *model.Element) {
-	f := usecase.Of(m, u.ID)
+func (s *speaking) steps(l *line, u *model.Element) {
+	f := usecase.Of(s.m, u.ID)
 	for _, step := range f.All() {
 		if step.Step().Includes != "" {
 			continue // what the other one does stands in its own row
@@ -187,48 +279,74 @@ func (x *Matrix) steps(m *model.Model, s *speaking, u *model.Element) {
 		if who.Words > 0 {
 			marks = s.reader.ActionMarks(what)
 		}
+		mark := func(classes []model.ID, access Access) {
+			for _, c := range classes {
+				l.add(c, Source{step.ID, access, "step " + f.Number(step.ID) + ": " + step.Step().Text})
+			}
+		}
 		access := Read
 		var last []model.ID
-		for _, mark := range marks {
-			if mark.Term == "" {
-				for _, w := range strings.Fields(mark.Text) {
+		for _, k := range marks {
+			if k.Term == "" {
+				for _, w := range strings.Fields(k.Text) {
 					w = strings.ToLower(strings.Trim(w, ".,;:()\"'"))
 					if a, ok := accessOf(baseForm(w), who); ok {
 						access = a
 					} else if (w == "it" || w == "them") && last != nil {
-						x.mark(u.ID, last, step, f, access)
+						mark(last, access)
 					}
 				}
 				continue
 			}
-			classes := append(slices.Clone(s.byTerm[mark.Term]), s.ofData(mark.Text)...)
-			if classes = unique(classes); len(classes) > 0 {
+			if classes := s.marked(l, k); len(classes) > 0 {
 				last = classes
-				x.mark(u.ID, classes, step, f, access)
+				mark(classes, access)
 			}
 		}
 	}
-	x.conditions(s, u, f)
+	s.conditions(l, f)
 }
 
 // conditions marks the classes that the conditions of alternatives name: who asks for them
 // looks at them.
-func (x *Matrix) conditions(s *speaking, u *model.Element, f *usecase.Flow) {
+func (s *speaking) conditions(l *line, f *usecase.Flow) {
 	for _, a := range f.Alternatives {
 		for _, mark := range s.reader.Marks(a.Name) {
 			if mark.Term == "" {
 				continue
 			}
-			for _, c := range unique(append(slices.Clone(s.byTerm[mark.Term]), s.ofData(mark.Text)...)) {
-				x.add(u.ID, c, Source{a.ID, Read, a.Label + ": " + a.Name})
+			for _, c := range s.marked(l, mark) {
+				l.add(c, Source{a.ID, Read, a.Label + ": " + a.Name})
 			}
 		}
 	}
 }
 
-func (x *Matrix) mark(row model.ID, classes []model.ID, step *model.Element, f *usecase.Flow, access Access) {
-	for _, c := range classes {
-		x.add(row, c, Source{step.ID, access, "step " + f.Number(step.ID) + ": " + step.Step().Text})
+// held marks what is done with what components hold.
+func (s *speaking) held(l *line) {
+	by := map[model.ID]bool{}
+	for _, class := range l.columns {
+		for _, c := range s.m.HeldBy(class) {
+			by[c.ID] = true
+		}
+	}
+	if len(by) == 0 {
+		return
+	}
+	var list []*model.Element
+	for id := range by {
+		list = append(list, s.m.Element(id))
+	}
+	SortByName(list)
+	for _, c := range list {
+		for _, class := range s.m.Held(c.ID) {
+			if cell := l.cells[class.ID]; cell != nil {
+				for _, src := range cell.Sources {
+					src.Text = class.Name + ": " + src.Text
+					l.add(c.ID, src)
+				}
+			}
+		}
 	}
 }
 
@@ -243,7 +361,8 @@ func baseForm(w string) string {
 }
 
 // flows marks the classes of what a process reads from stores and writes to them.
-func (x *Matrix) flows(m *model.Model, s *speaking, p *model.Element) {
+func (s *speaking) flows(l *line, p *model.Element) {
+	m := s.m
 	reads := map[model.ID]bool{}
 	var flows []*model.Relationship
 	for _, f := range m.Flows(p.ID) {
@@ -253,10 +372,13 @@ func (x *Matrix) flows(m *model.Model, s *speaking, p *model.Element) {
 	}
 	classesOf := func(f *model.Relationship) []model.ID {
 		if strings.TrimSpace(f.Name) != "" {
-			return s.ofData(f.Name)
+			return s.data(l, f.Name)
 		}
-		if e := dataflow.ContentsOf(m, f); e != nil {
-			return s.ofContents(e)
+		for _, id := range []model.ID{f.Source, f.Target} {
+			if e := m.Element(id); e != nil && e.Kind == model.Store {
+				l.data[contentsOf(id)] = true
+				return s.ofStore(id)
+			}
 		}
 		return nil
 	}
@@ -264,7 +386,7 @@ func (x *Matrix) flows(m *model.Model, s *speaking, p *model.Element) {
 		if m.Element(f.Source).Kind == model.Store {
 			for _, c := range classesOf(f) {
 				reads[c] = true
-				x.add(p.ID, c, Source{f.ID, Read, "reads " + dataflow.FlowName(m, f) + " from " + m.Element(f.Source).Name})
+				l.add(c, Source{f.ID, Read, "reads " + dataflow.FlowName(m, f) + " from " + m.Element(f.Source).Name})
 			}
 		}
 	}
@@ -275,14 +397,15 @@ func (x *Matrix) flows(m *model.Model, s *speaking, p *model.Element) {
 				if reads[c] {
 					access = Update
 				}
-				x.add(p.ID, c, Source{f.ID, access, "writes " + dataflow.FlowName(m, f) + " to " + m.Element(f.Target).Name})
+				l.add(c, Source{f.ID, access, "writes " + dataflow.FlowName(m, f) + " to " + m.Element(f.Target).Name})
 			}
 		}
 	}
 }
 
 // traces marks the classes that stem from the same sentences.
-func (x *Matrix) traces(m *model.Model, row *model.Element) {
+func (s *speaking) traces(l *line, row *model.Element) {
+	m := s.m
 	for _, t := range m.TracesOf(row.ID) {
 		e := m.Element(t.Target)
 		if e == nil || e.Kind != model.Sentence {
@@ -290,7 +413,7 @@ func (x *Matrix) traces(m *model.Model, row *model.Element) {
 		}
 		for _, o := range m.TracesTo(e.ID) {
 			if c := m.Element(o.Source); c != nil && c.Kind == model.Class {
-				x.add(row.ID, c.ID, Source{e.ID, Mention, "both stem from: " + e.Sentence().Text})
+				l.add(c.ID, Source{e.ID, Mention, "both stem from: " + e.Sentence().Text})
 			}
 		}
 	}

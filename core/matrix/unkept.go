@@ -29,12 +29,17 @@ type Unkept struct {
 func (x *Matrix) Unkept(m *model.Model) []Unkept {
 	s := x.speaking
 	var out []Unkept
-	for id, classes := range s.stores() {
+	for _, store := range m.OfKind(model.Store) {
+		id := store.ID
+		classes, told := x.StoreClasses(id)
+		if !told {
+			continue
+		}
 		near := around(m, classes)
 		if !slices.ContainsFunc(classes, func(c model.ID) bool { return len(classifier.Features(m, c, model.Attribute)) > 0 }) {
 			continue
 		}
-		contents, _ := dictionary.Parse(m.Element(id).Store().Contents)
+		contents, _ := dictionary.Parsed(m.Element(id).Store().Contents)
 		keys := s.keysOf(contents, map[string]bool{})
 		for key := range s.d.ItemsOf(contents) {
 			entry := s.d.Entry(s.d.NameOf(key))

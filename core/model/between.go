@@ -21,3 +21,13 @@ func (m *Model) HasAny(kind Kind) bool {
 	ids, _ := m.kinds.get(ID(kind))
 	return len(ids) > 0
 }
+
+// Count tells how many elements of a kind there are that is listed.
+func (m *Model) Count(kind Kind) int {
+	if elementInfo[kind].Ordered {
+		list, _ := m.children.get(inOrder(kind))
+		return len(list)
+	}
+	ids, _ := m.kinds.get(ID(kind))
+	return len(ids)
+}

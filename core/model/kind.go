@@ -257,6 +257,9 @@ func (k Kind) HasInstances() bool { return k == Class || k == DataType || k == S
 // IsText reports whether elements of the kind are a text on the sheet.
 func (k Kind) IsText() bool { return k == Note || k == Constraint }
 
+// IsRelationship reports whether rows of the kind are relationships.
+func (k Kind) IsRelationship() bool { _, is := relationshipInfo[k]; return is }
+
 // IsClassifier reports whether elements of the kind are classifiers.
 func (k Kind) IsClassifier() bool { return elementInfo[k].Classifier }
 

@@ -348,6 +348,14 @@ func (m *Model) TermsNamed(name string) []*Term {
 	return out
 }
 
+// TermOfForm is the term that a name in normal form means, the first of several by id.
+func (m *Model) TermOfForm(form string) (id ID, ok bool) {
+	if ids, _ := m.termForms.get(ID(form)); len(ids) > 0 {
+		return ids[0], true
+	}
+	return "", false
+}
+
 // TypedAs lists the parts whose type was typed as this name and is not an
 // element of the model.
 func (m *Model) TypedAs(name string) []*Element {

@@ -14,7 +14,7 @@ import (
 // are different and levels are balanced. Of the others names repeat, types are missing
 // and flows lead anywhere, so that there are many.
 func Mixed(n int, sound bool) *model.Model {
-	x := &mixing{n: n, sound: sound, rnd: rand.New(rand.NewPCG(uint64(n), 23))}
+	x := &mixing{n: n, sound: sound, names: map[model.ID]string{}, rnd: rand.New(rand.NewPCG(uint64(n), 23))}
 	x.classes()
 	x.useCases()
 	x.flows()
@@ -30,6 +30,7 @@ type mixing struct {
 	rnd     *rand.Rand
 	changes []model.Change
 	named   int
+	names   map[model.ID]string // of classes and actors
 }
 
 func (x *mixing) add(c ...model.Change) { x.changes = append(x.changes, c...) }
@@ -48,11 +49,12 @@ var (
 	mixedDo    = []string{"Assign", "Book", "Cancel", "Deliver", "Enter", "File", "Grade", "Hold", "Inspect", "Join", "List", "Move", "Notify", "Order", "Pack", "Repair", "Send", "Test", "Update", "Weigh"}
 )
 
-// name is one that no other has, or, where the model is not to be sound, one of few.
+// name is one that no other has, or, where the model is not to be sound, one that some
+// twenty others have.
 func (x *mixing) name() string {
 	i := x.named
 	if x.named++; !x.sound {
-		i = x.rnd.IntN(len(mixedWhat) * 4)
+		i = x.rnd.IntN(max(len(mixedWhat), x.n/20))
 	}
 	a, b, c := i/len(mixedWhat)/len(mixedWhose)%len(mixedWhich), i/len(mixedWhat)%len(mixedWhose), i%len(mixedWhat)
 	return mixedWhich[a] + " " + mixedWhose[b] + " " + mixedWhat[c]
@@ -70,7 +72,8 @@ func (x *mixing) classes() {
 	}
 	for i := range classes {
 		id := x.id("class", i)
-		x.add(&model.AddElement{ID: id, Kind: model.Class, Name: x.name()})
+		x.names[id] = x.name()
+		x.add(&model.AddElement{ID: id, Kind: model.Class, Name: x.names[id]})
 		for j, typed := range []string{"Identifier", "Date"} {
 			if !x.sound && x.rnd.IntN(3) == 0 {
 				typed = mixedWhose[x.rnd.IntN(len(mixedWhose))]
@@ -109,13 +112,16 @@ func (x *mixing) classes() {
 func (x *mixing) useCases() {
 	cases, actors := x.share(10), x.share(5)
 	for i := range actors {
-		x.add(&model.AddElement{ID: x.id("actor", i), Kind: model.Actor, Name: x.name() + " keeper"})
+		id := x.id("actor", i)
+		x.names[id] = x.name() + " keeper"
+		x.add(&model.AddElement{ID: id, Kind: model.Actor, Name: x.names[id]})
 	}
 	for i := range cases {
 		id := x.id("case", i)
 		x.add(&model.AddElement{ID: id, Kind: model.UseCase, Name: x.doing()})
-		for j := range 3 {
-			x.add(&model.AddPart{ID: x.id(fmt.Sprint("step", j, "of"), i), Owner: id, Kind: model.Step, Name: fmt.Sprintf("The keeper looks at %s", x.name())})
+		about := x.names[x.id("class", i*7%x.share(45))]
+		for j, text := range []string{x.names[x.id("actor", i%actors)] + " asks for the " + about, "System registers the " + about, "System shows the " + about + " and its date"} {
+			x.add(&model.AddPart{ID: x.id(fmt.Sprint("step", j, "of"), i), Owner: id, Kind: model.Step, Set: model.P("text", text)})
 		}
 		x.add(&model.Connect{ID: x.id("part", i), Kind: model.Participation, Source: x.id("actor", i%actors), Target: id})
 		if i > 0 && i%4 == 0 {

@@ -152,10 +152,10 @@ func (w *Web) flows(x *matrix.Matrix) {
 			contents(s.ID, parsed, "keeps")
 		}
 	}
-	kept := x.Stores()
-	for _, store := range slices.Sorted(maps.Keys(kept)) {
-		for _, c := range kept[store] {
-			w.tie(store, c, "keeps "+m.Element(c).Name)
+	for _, store := range m.Elements(model.Store) {
+		kept, _ := x.StoreClasses(store.ID)
+		for _, c := range kept {
+			w.tie(store.ID, c, "keeps "+m.Element(c).Name)
 		}
 	}
 	for _, a := range m.Elements(model.Attribute) {
@@ -223,7 +223,7 @@ func (w *Web) cases(x *matrix.Matrix) {
 // matrix: what use cases and processes do with classes.
 func (w *Web) matrix(x *matrix.Matrix) {
 	for _, row := range x.Rows {
-		for _, class := range x.Classes {
+		for _, class := range x.Classes() {
 			cell := x.At(row.ID, class.ID)
 			if cell == nil {
 				continue

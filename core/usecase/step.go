@@ -62,7 +62,8 @@ var articles = map[string]bool{"the": true, "a": true, "an": true}
 
 // Reader reads the texts of steps against the lexicon, and remembers what it read: it
 // serves other states of a model as long as their lexicon, actors, subjects and the
-// name of the project stay the same. It is safe for concurrent use.
+// name of the project stay the same; [Reader.After] brings it to one in which they do not.
+// It is safe for concurrent use.
 type Reader struct {
 	mu      sync.Mutex
 	m       *model.Model
@@ -70,69 +71,73 @@ type Reader struct {
 	doers   *bounded.Memory[string, Doer]
 	actors  map[string]*model.Element
 	systems map[string]bool
-	terms   map[string]model.ID // by normal form; the first of several
-	firsts  map[string]bool     // words that names of terms and of systems begin with
-	words   map[string][]string // of a piece of text
+	firsts  map[string]bool // words that names of terms and of systems begin with, and perhaps others
+	words   *wordMemory
 }
 
 // NewReader makes a Reader for the use cases of a model. The lexicon is looked through
 // at the first text.
-func NewReader(m *model.Model) *Reader { return &Reader{m: m} }
+func NewReader(m *model.Model) *Reader { return &Reader{m: m, words: newWordMemory()} }
 
 func (r *Reader) prepare() {
-	if r.terms != nil {
+	if r.known != nil {
 		return
 	}
 	m := r.m
 	r.known, r.doers = bounded.New[string, []Mark](mostRemembered), bounded.New[string, Doer](mostRemembered)
-	r.actors, r.systems, r.terms, r.firsts, r.words = map[string]*model.Element{}, map[string]bool{}, map[string]model.ID{}, map[string]bool{}, map[string][]string{}
-	for _, id := range m.IDs(model.TableTerms) {
-		t := m.Term(id)
-		for _, name := range append([]string{t.Name}, t.Aliases...) {
-			form := model.NormalForm(name)
-			if _, ok := r.terms[form]; !ok {
-				r.terms[form] = id
+	if r.firsts == nil {
+		r.firsts = map[string]bool{}
+		for _, id := range m.IDs(model.TableTerms) {
+			for _, form := range formsOf(m.Term(id)) {
+				r.firsts[firstWord(form)] = true
 			}
-			r.beginsWith(form)
+		}
+		for _, name := range systemNames(m) {
+			r.firsts[firstWord(model.NormalForm(name))] = true
 		}
 	}
-	for _, a := range m.OfKind(model.Actor) {
-		if key := m.TermKey(a.Name); strings.TrimSpace(a.Name) != "" && r.actors[key] == nil {
-			r.actors[key] = a
+	if r.actors == nil {
+		r.actors = map[string]*model.Element{}
+		for _, a := range m.OfKind(model.Actor) {
+			if key := m.TermKey(a.Name); strings.TrimSpace(a.Name) != "" && r.actors[key] == nil {
+				r.actors[key] = a
+			}
 		}
 	}
-	r.system("system")
-	r.system(m.Project().Name)
+	r.systems = map[string]bool{}
+	for _, name := range systemNames(m) {
+		r.systems[m.TermKey(name)] = true
+	}
+}
+
+// systemNames are the names by which the system is called.
+func systemNames(m *model.Model) []string {
+	out := []string{"system", m.Project().Name}
 	for _, s := range m.OfKind(model.Subject) {
-		r.system(s.Name)
+		out = append(out, s.Name)
 	}
+	return out
 }
 
-func (r *Reader) system(name string) {
-	r.systems[r.m.TermKey(name)] = true
-	r.beginsWith(model.NormalForm(name))
+// formsOf are the normal forms of the names of a term.
+func formsOf(t *model.Term) []string {
+	out := []string{model.NormalForm(t.Name)}
+	for _, a := range t.Aliases {
+		out = append(out, model.NormalForm(a))
+	}
+	return out
 }
 
-func (r *Reader) beginsWith(form string) {
+func firstWord(form string) string {
 	first, _, _ := strings.Cut(form, " ")
-	r.firsts[first] = true
+	return first
 }
 
 // begins reports whether the name of a term may begin with a word; most words of a
 // text need no further search.
 func (r *Reader) begins(word string) bool {
-	words := r.wordsOf(word)
+	words := r.words.of(word)
 	return len(words) == 0 || r.firsts[words[0]] || r.firsts[model.Singular(words[0])]
-}
-
-// wordsOf remembers the words of a piece: texts say the same ones again and again.
-func (r *Reader) wordsOf(piece string) []string {
-	words, ok := r.words[piece]
-	if !ok {
-		words = model.Words(piece)
-		r.words[piece] = words
-	}
-	return words
 }
 
 // formOf is the normal form of pieces that are divided by spaces, as
@@ -141,7 +146,7 @@ func (r *Reader) formOf(pieces []string) string {
 	var b strings.Builder
 	last := ""
 	for _, p := range pieces {
-		for _, w := range r.wordsOf(p) {
+		for _, w := range r.words.of(p) {
 			if last != "" {
 				b.WriteString(last)
 				b.WriteByte(' ')
@@ -156,14 +161,13 @@ func (r *Reader) formOf(pieces []string) string {
 	return b.String()
 }
 
-// termOf finds the term that pieces of text name.
+// termOf finds the term that pieces of text name; the first of several.
 func (r *Reader) termOf(pieces []string) (id model.ID, ok bool) {
 	form := r.formOf(pieces)
 	if form == "" {
 		form = model.NormalForm(strings.Trim(strings.Join(pieces, ""), around))
 	}
-	id, ok = r.terms[form]
-	return id, ok
+	return r.m.TermOfForm(form)
 }
 
 // keyOf is the key by which names of actors meet, as [model.Model.TermKey] makes it.
@@ -172,7 +176,7 @@ func (r *Reader) keyOf(words []string) string {
 	if form == "" {
 		return r.m.TermKey(strings.Trim(strings.Join(words, " "), ".,;:"))
 	}
-	if id, ok := r.terms[form]; ok {
+	if id, ok := r.m.TermOfForm(form); ok {
 		return string(id)
 	}
 	return form
@@ -284,10 +288,10 @@ func (r *Reader) Told(text string) (who Doer, what string) {
 }
 
 // Exchanges lists the steps of a flow with who acts.
-func (r *Reader) Exchanges(f *Flow) []Exchange {
+func (r *Reader) Exchanges(m *model.Model, f *Flow) []Exchange {
 	var out []Exchange
 	for _, s := range f.All() {
-		text := StepText(r.m, s)
+		text := StepText(m, s)
 		e := Exchange{Step: s, Number: f.Number(s.ID), Text: text}
 		if s.Step().Includes == "" {
 			e.Doer, e.Text = r.Told(text)

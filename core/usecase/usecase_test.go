@@ -186,7 +186,7 @@ func TestWhoActs(t *testing.T) {
 		require.Equal(t, who, got, text)
 	}
 	var table []string
-	for _, e := range r.Exchanges(usecase.Of(m, "u")) {
+	for _, e := range r.Exchanges(m, usecase.Of(m, "u")) {
 		who := "?"
 		if e.Doer.Actor != nil {
 			who = e.Doer.Actor.Name

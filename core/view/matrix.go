@@ -57,7 +57,7 @@ func MatrixOf(m *model.Model) (Matrix, error) {
 	for _, e := range x.Rows {
 		out.Rows = append(out.Rows, side(e))
 	}
-	columns := append(append([]*model.Element{}, x.Classes...), x.Components...)
+	columns := append(append([]*model.Element{}, x.Classes()...), x.Components...)
 	for _, e := range columns {
 		out.Columns = append(out.Columns, side(e))
 	}
