@@ -71,11 +71,10 @@ func (r *Reading) After(next *model.Model, delta model.Delta) (*Reading, map[mod
 func caseOf(m *model.Model, row model.Row) model.ID {
 	e, ok := row.(*model.Element)
 	for ; ok && e != nil; e = m.Element(e.Owner) {
-		switch e.Kind {
-		case model.UseCase:
+		if e.Kind == model.UseCase {
 			return e.ID
-		case model.Step, model.Alternative:
-		default:
+		}
+		if e.Kind != model.Step && e.Kind != model.Alternative {
 			return ""
 		}
 	}
