@@ -16,7 +16,7 @@ var crossActorUnknown = &Analyzer{
 	Finds:    "The actor Weather office, which is no external entity and performs nothing.",
 	Leaves:   "The actor Beekeeper, who is an external entity; a general actor whose kinds are known.",
 	Requires: []Requirement{boundaryKeys},
-	Scope: casesBy(rowsOf(model.Actor, model.Entity, model.Activity, model.Participation, model.Generalization), func(p *Pass) {
+	Scope: casesBy(rowsOf(model.Actor, model.Entity, model.Activity, model.Participation, model.Generalization, model.Subject, model.Process), func(p *Pass) {
 		m, keys := p.Model, boundaryKeys.of(p)
 		known := map[string]bool{}
 		for _, e := range m.OfKind(model.Entity) {
@@ -32,7 +32,7 @@ var crossActorUnknown = &Analyzer{
 			}
 		}
 		delete(known, "")
-		if len(known) == 0 {
+		if len(known) == 0 || m.Count(model.Activity) == 0 && isNarrower(m, keys) {
 			return
 		}
 		for _, a := range m.OfKind(model.Actor) {
@@ -108,6 +108,15 @@ var crossProcessUseCase = &Analyzer{
 			}
 		}
 	}),
+}
+
+// isNarrower reports whether use cases have a boundary that is not that of the system of the
+// context diagram.
+func isNarrower(m *model.Model, keys *termKeys) bool {
+	systems := dataflow.Contexts(m)
+	return len(systems) > 0 && slices.ContainsFunc(m.OfKind(model.Subject), func(s *model.Element) bool {
+		return !slices.ContainsFunc(systems, func(p *model.Element) bool { return keys.of(p.ID) == keys.of(s.ID) })
+	})
 }
 
 // kinOf reports whether a kind of an actor, or what it is a kind of, is known.

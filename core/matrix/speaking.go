@@ -84,6 +84,7 @@ func (s *speaking) read(name string) *spoken {
 		r.contents(contents)
 	} else {
 		r.named(name)
+		r.record(name)
 		r.open(name)
 	}
 	r.out.classes = unique(r.out.classes)
@@ -122,6 +123,17 @@ func (r *spokenReader) named(name string) {
 	r.out.classes = append(r.out.classes, r.s.named(name)...)
 }
 
+// record: what is one of many that are kept is called an entry or a line of what it is about.
+func (r *spokenReader) record(name string) {
+	words := model.Words(name)
+	if last := len(words) - 1; last > 0 && slices.Contains(records, words[last]) {
+		r.named(strings.Join(words[:last], " "))
+	}
+}
+
+// records are words for one of many that add nothing to the name of what it is of.
+var records = []string{"entry", "record", "line", "row"}
+
 // open reads what data are made of.
 func (r *spokenReader) open(name string) {
 	key := r.s.d.Key(name)
@@ -138,6 +150,7 @@ func (r *spokenReader) open(name string) {
 func (r *spokenReader) contents(e *dictionary.Expression) {
 	e.Names(func(n *dictionary.Expression) {
 		r.named(n.Text)
+		r.record(n.Text)
 		words := model.Words(n.Text)
 		if last := len(words) - 1; n.Key && last > 0 && slices.Contains(identifiers, words[last]) {
 			r.named(strings.Join(words[:last], " "))
@@ -214,7 +227,7 @@ var verbs = func() map[string]Access {
 		Read:   "read show list see look check find search ask name tell follow compare choose select send display open view work know identify propose",
 	} {
 		for _, w := range strings.Fields(words) {
-			out[w] = access
+			out[w] |= access // what is opened may come to be by that, or be looked at
 		}
 	}
 	out["set"] |= Create // what is set for the first time comes to be

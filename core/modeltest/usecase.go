@@ -12,7 +12,7 @@ import (
 //	actor Beekeeper · abstract actor Member · case Register delivery · abstract case Deliver
 //	subject Intake desk · within Intake desk: Register delivery, Record grade
 //	steps Register delivery: Beekeeper hands it over; include Identify lots; 1a It is wet
-//	describe Register delivery: goal = the lot is known · point Bottle blend: labels
+//	describe Register delivery: goal = the lot is known · point Bottle blend: labels · at Bottle blend: labels = 2
 //	cases Beekeeper, Register delivery (a diagram that shows them, and what is between them)
 func caseLine(m *model.Model, line string, id model.ID) []model.Change {
 	one := func(c model.Change) []model.Change { return []model.Change{c} }
@@ -61,6 +61,14 @@ func caseLine(m *model.Model, line string, id model.ID) []model.Change {
 		return one(&model.SetElement{ID: useCase(name), Set: model.P(field, value)})
 	case "point":
 		return one(&model.AddPart{ID: id, Owner: useCase(name), Kind: model.ExtensionPoint, Name: text})
+	case "at": // at Bottle blend: labels = 2, the step that an extension point lies at
+		point, number, _ := strings.Cut(text, " = ")
+		for _, e := range m.Children(useCase(name), model.ExtensionPoint) {
+			if e.Name == point {
+				return one(&model.SetPart{ID: e.ID, Set: model.P("step", m.Children(useCase(name), model.Step)[number[0]-'1'].ID)})
+			}
+		}
+		panic("no such point: " + text)
 	case "cases":
 		out := one(&model.AddDiagram{ID: id, Kind: model.UseCaseDiagram, Name: "Use cases"})
 		placed := map[model.ID]bool{}

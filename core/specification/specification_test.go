@@ -104,11 +104,12 @@ func TestStructuredText(t *testing.T) {
 	for text, want := range map[string][]string{
 		"weigh the lot\nnote its mass": {},
 		"for each lot:\n  if it is moist:\n    reject it\n  otherwise:\n    accept it\nwrite the list": {},
-		"if it is moist, reject it":  {},
-		"if it is moist:\nreject it": {`structure: Line 1 begins "if it is moist", but nothing is indented below it.`},
-		"weigh it\n  note it":        {"structure: Line 2 is indented, but line 1 begins nothing."},
-		"otherwise:\n  stop":         {"structure: Line 1 says otherwise, but there is no if before it."},
-		"if a:\n    b\n  c":          {"structure: Line 3 goes back to where no block began."},
+		"if it is moist, reject it":                             {},
+		"if it is moist:\nreject it":                            {`structure: Line 1 begins "if it is moist", but nothing is indented below it.`},
+		"for each lot of the day write its mass down as a line": {},
+		"weigh it\n  note it":                                   {"structure: Line 2 is indented, but line 1 begins nothing."},
+		"otherwise:\n  stop":                                    {"structure: Line 1 says otherwise, but there is no if before it."},
+		"if a:\n    b\n  c":                                     {"structure: Line 3 goes back to where no block began."},
 	} {
 		require.Equal(t, want, told(specification.Text(text)), text)
 	}

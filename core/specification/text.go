@@ -67,11 +67,18 @@ func isOtherwise(lower string) bool {
 	return strings.HasPrefix(lower, "otherwise") || strings.HasPrefix(lower, "else")
 }
 
+// mostOpening is of how many words a line may be that only begins a block: a longer one may
+// say by itself what is to be done, without a comma.
+const mostOpening = 7
+
 // begins reports whether a line begins a block: it ends with a colon, or is one of
 // the opening words with nothing said after a comma or "then".
 func begins(text string) bool {
 	if strings.HasSuffix(text, ":") {
 		return true
+	}
+	if len(strings.Fields(text)) > mostOpening {
+		return false
 	}
 	lower := strings.ToLower(text)
 	for _, w := range opening {
