@@ -43,10 +43,14 @@ var dictionaryRepeated = &Analyzer{
 				if part.Op == dictionary.Optional && len(part.Parts) == 1 {
 					name, optional = part.Parts[0], true
 				}
+				key := ""
+				if name.Op == dictionary.Repeated && len(name.Parts) == 1 { // twice any number of the same
+					name, key = name.Parts[0], "several "
+				}
 				if x.Op != dictionary.Sum && x.Op != dictionary.Choice || name.Op != dictionary.Name {
 					continue
 				}
-				key := model.NormalForm(name.Text)
+				key += model.NormalForm(name.Text)
 				if was, ok := seen[key]; ok {
 					tell(name.Text, was != optional)
 				}

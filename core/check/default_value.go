@@ -50,6 +50,10 @@ var (
 		"Integer": regexp.MustCompile(`^-?\d+$`),
 		"Decimal": regexp.MustCompile(`^-?\d+([.,]\d+)?$`),
 		"Boolean": regexp.MustCompile(`^(true|false|yes|no)$`),
+		// What is read off a clock or a calendar is no plain value, but stands for one.
+		"Date":     regexp.MustCompile(`^(today|now|tomorrow|yesterday|current|never|["']?\d[\d.\-/]*["']?)$`),
+		"Time":     regexp.MustCompile(`^(now|noon|midnight|current|["']?\d[\d:.]*["']?)$`),
+		"DateTime": regexp.MustCompile(`^(now|today|current|never|["']?\d[\d:.\-/T ]*["']?)$`),
 	}
 )
 

@@ -58,7 +58,7 @@ var caseOperators = []operator{
 	{name: "use case named as a thing", breaks: "a use case is named by what is done", plant: func(x *planting) {
 		x.elements(model.UseCase, func(u *model.Element) {
 			if words := model.Words(u.Name); len(words) > 1 {
-				x.mutant(named(u.ID, model.Capital(strings.Join(words[1:], " "))+" administration"))
+				x.mutant(named(u.ID, thingOf(u.Name)))
 			}
 		})
 	}},
@@ -145,7 +145,7 @@ var caseOperators = []operator{
 	{name: "alternative that leads nowhere", breaks: "an alternative goes on or ends", plant: func(x *planting) {
 		x.elements(model.Alternative, func(a *model.Element) { x.mutant(set(a.ID, "rejoin", "", "ends", "")) })
 	}},
-	{name: "alternatives in the wrong order", breaks: "alternatives stand in the order of their steps", minor: true, plant: func(x *planting) {
+	{name: "alternatives in the wrong order", breaks: "an alternative leaves from a step, or from one to a later one", plant: func(x *planting) {
 		x.elements(model.UseCase, func(u *model.Element) {
 			steps, alternatives := x.m.Children(u.ID, model.Step), x.m.Children(u.ID, model.Alternative)
 			if len(steps) > 2 && len(alternatives) > 0 && alternatives[0].Alternative().From != "" {
@@ -244,7 +244,7 @@ var componentOperators = []operator{
 		x.lines(model.Provides, func(r *model.Relationship) {
 			for _, c := range x.m.Held(r.Source) {
 				for _, z := range x.m.Realizes(c.ID) {
-					if z.Target == r.Target && len(x.m.Held(r.Source)) > 1 {
+					if z.Target == r.Target && len(x.m.Held(r.Source)) > 1 && len(x.m.Children(r.Source, model.Component)) == 0 {
 						x.mutant(gone(z.ID))
 					}
 				}

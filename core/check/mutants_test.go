@@ -85,6 +85,11 @@ func (x *planting) any(kind model.Kind, but ...model.ID) *model.Element {
 	return nil
 }
 
+// thingOf is a noun phrase that can be read no other way.
+func thingOf(name string) string {
+	return "Department of " + strings.Join(model.Words(name)[1:], " ")
+}
+
 // lowest reports whether a process is not opened, and no context.
 func (x *planting) lowest(p *model.Element) bool {
 	return p.Owner != "" && !dataflow.IsOpened(x.m, p.ID)
@@ -163,7 +168,7 @@ var classOperators = []operator{
 	{name: "each needs another of itself", breaks: "there can be finitely many objects", plant: func(x *planting) {
 		x.elements(model.Class, func(c *model.Element) {
 			x.mutant(&model.Connect{ID: x.id(""), Kind: model.Association, Name: "replaces", Ends: []model.NewEnd{
-				{ID: x.id("a"), Type: c.ID, Set: model.P("name", "newer", "multiplicity", "0..1")}, {ID: x.id("b"), Type: c.ID, Set: model.P("name", "older", "multiplicity", "1")}}})
+				{ID: x.id("a"), Type: c.ID, Role: "newer", Set: model.P("multiplicity", "0..1")}, {ID: x.id("b"), Type: c.ID, Role: "older", Set: model.P("multiplicity", "1")}}})
 		})
 	}},
 	{name: "association without name and roles", breaks: "an association says what it is", plant: func(x *planting) {
@@ -177,7 +182,7 @@ var classOperators = []operator{
 		x.lines(model.Association, func(r *model.Relationship) {
 			c := &model.Connect{ID: x.id(""), Kind: model.Association, Name: r.Name}
 			for i, e := range x.m.Ends(r.ID) {
-				c.Ends = append(c.Ends, model.NewEnd{ID: x.id(fmt.Sprint(i)), Type: e.Type, Set: model.P("name", e.Name, "multiplicity", e.End().Multiplicity.String())})
+				c.Ends = append(c.Ends, model.NewEnd{ID: x.id(fmt.Sprint(i)), Type: e.Type, Role: e.Name, Set: model.P("multiplicity", e.End().Multiplicity.String())})
 			}
 			if r.Name != "" {
 				x.mutant(c)
@@ -241,7 +246,7 @@ var classOperators = []operator{
 		x.lines(model.Realization, func(r *model.Relationship) {
 			for _, o := range x.m.Children(r.Source, model.Operation) {
 				for _, p := range x.m.Children(o.ID, model.Parameter) {
-					x.mutant(set(p.ID, "typeName", "Boolean"))
+					x.mutant(set(p.ID, "type", "", "typeName", "Boolean"))
 				}
 			}
 		})
@@ -324,7 +329,7 @@ var classOperators = []operator{
 	{name: "class as an attribute of text", breaks: "what has objects of its own is no text", minor: true, plant: func(x *planting) {
 		x.lines(model.Association, func(r *model.Relationship) {
 			ends := x.m.Ends(r.ID)
-			if len(ends) == 2 && x.m.Element(ends[0].Type).Kind == model.Class && x.m.Element(ends[1].Type).Kind == model.Class {
+			if len(ends) == 2 && ends[0].Type != ends[1].Type && x.m.Element(ends[0].Type).Kind == model.Class && x.m.Element(ends[1].Type).Kind == model.Class {
 				name := x.m.Element(ends[1].Type).Name
 				x.mutant(gone(r.ID), &model.AddPart{ID: x.id(""), Owner: ends[0].Type, Kind: model.Attribute, Name: strings.ToLower(name[:1]) + name[1:], Set: model.P("typeName", "String", "visibility", "private")})
 			}
@@ -362,7 +367,11 @@ var classOperators = []operator{
 	}},
 	{name: "stored without a key", breaks: "stored objects can be told apart", minor: true, plant: func(x *planting) {
 		x.elements(model.Attribute, func(a *model.Element) {
-			if a.Attribute().Identifier {
+			isPart := slices.ContainsFunc(x.m.RelationshipsOf(a.Owner), func(r *model.Relationship) bool { // it may be told apart by its whole
+				whole := x.m.Element(r.Association().Whole)
+				return r.Association().Aggregation == model.Composite && whole != nil && whole.Type != a.Owner
+			})
+			if a.Attribute().Identifier && !isPart {
 				x.mutant(set(a.ID, "identifier", false), &model.SetClassifier{ID: a.Owner, Set: model.P("stored", true)})
 			}
 		})
@@ -513,7 +522,7 @@ var flowOperators = []operator{
 			}
 		})
 	}},
-	{name: "output from nowhere", breaks: "what goes out comes in, or is made there", plant: func(x *planting) {
+	{name: "output from nowhere", breaks: "what goes out comes in, or is made there", minor: true, plant: func(x *planting) {
 		x.lines(model.DataFlow, func(f *model.Relationship) {
 			to, from := x.m.Element(f.Target), x.m.Element(f.Source)
 			if to == nil || to.Kind != model.Entity || from == nil || !x.lowest(from) {
@@ -527,7 +536,7 @@ var flowOperators = []operator{
 	{name: "process named as a thing", breaks: "a process is named by what is done", plant: func(x *planting) {
 		x.elements(model.Process, func(p *model.Element) {
 			if p.Owner != "" && p.Process().View == model.Logical {
-				x.mutant(named(p.ID, model.Capital(strings.Join(model.Words(p.Name)[1:], " "))+" administration"))
+				x.mutant(named(p.ID, thingOf(p.Name)))
 			}
 		})
 	}},

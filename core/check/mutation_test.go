@@ -6,6 +6,7 @@ import (
 	"os"
 	"path/filepath"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -51,10 +52,14 @@ func finds(t testing.TB, base *check.State, m *model.Model, o operator, changes 
 		was[f.ID()+f.Basis] = true
 	}
 	near := map[model.ID]bool{}
+	var names []string // of what was written: a message may name it
 	note := func(m *model.Model, r model.Row) {
 		near[r.RowID()] = true
 		switch r := r.(type) {
 		case *model.Element:
+			if len(r.Name) > 3 {
+				names = append(names, r.Name)
+			}
 			for e := r; e != nil; e = m.Element(e.Owner) {
 				near[e.ID] = true
 			}
@@ -92,7 +97,7 @@ func finds(t testing.TB, base *check.State, m *model.Model, o operator, changes 
 		if was[f.ID()+f.Basis] || f.Severity == check.Advice && !o.minor {
 			continue
 		}
-		if near[f.Subject] || slices.ContainsFunc(f.Related, func(id model.ID) bool { return near[id] }) {
+		if near[f.Subject] || slices.ContainsFunc(f.Related, func(id model.ID) bool { return near[id] }) || slices.ContainsFunc(names, func(n string) bool { return strings.Contains(f.Message, n) }) {
 			return true, true
 		}
 	}

@@ -11,14 +11,15 @@ import (
 // two: associations and flows are told by rules of their own.
 var saidOnce = []model.Kind{
 	model.Generalization, model.Realization, model.Dependency, model.Usage, model.Participation, model.Include, model.Extend, model.Assembly, model.Delegation, model.Link,
+	model.Provides, model.Requires, model.Holds, model.Within,
 }
 
 var relationTwice = &Analyzer{
 	Name: "relation/twice", Title: "The same is said twice", Severity: Warning,
 	Doc:    "Two relationships of one kind lead from the same element to the same one, and nothing tells them apart. Whoever reads the model looks for the difference; whoever changes one forgets the other.",
 	Source: "UML 2.5.1, 7.7 and 9.2: a relationship relates its ends as a whole; repeating it adds nothing.",
-	Finds:  "LabGateway realizes ResultSource, twice",
-	Leaves: "Clerk uses Form as reader, Clerk uses Form as writer; two assemblies for two interfaces; generalizations in two sets",
+	Finds:  "LabGateway realizes ResultSource, twice; Traceability provides TraceQuery, and at a port too",
+	Leaves: "Clerk uses Form as reader, Clerk uses Form as writer; two assemblies for two interfaces; generalizations in two sets; an interface at two ports",
 	Scope: Each{Kinds: saidOnce, Reach: []Neighbourhood{Self, besideLine, linesAt}, Run: func(p *Pass, r model.Row) {
 		m, rel := p.Model, r.(*model.Relationship)
 		for _, o := range m.Between(rel.Source, rel.Target) {
@@ -36,6 +37,9 @@ var relationTwice = &Analyzer{
 // alike: nothing tells two relationships between the same two elements apart.
 func alike(a, b *model.Relationship) bool {
 	c, d, x, y := a.Connector(), b.Connector(), a.Extend(), b.Extend()
+	if p, q := a.Offer().Port, b.Offer().Port; p != q && p != "" && q != "" {
+		return false
+	}
 	return a.Kind == b.Kind && strings.TrimSpace(a.Name) == strings.TrimSpace(b.Name) && a.Set == b.Set && a.Refers == b.Refers &&
 		c == d && x.Condition == y.Condition && slices.Equal(x.Points, y.Points) && slices.Equal(a.Stereotypes, b.Stereotypes)
 }

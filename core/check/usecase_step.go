@@ -104,6 +104,28 @@ var usecaseAlternativeStep = &Analyzer{
 	}),
 }
 
+var usecaseAlternativeOrder = &Analyzer{
+	Name: "usecase/alternative-order", Title: "An alternative ends before it begins", Severity: Warning,
+	Doc:    "An alternative may leave from any of several steps: from the first of them to the last. Here the last comes before the first, mostly since steps were moved.",
+	Source: "Cockburn 2001, ch. 8: extension conditions refer to a step or a range of steps.",
+	Finds:  "An alternative that leaves from step 3 to step 2.",
+	Leaves: "2-3a; an alternative that leaves from one step; one that goes on at a step before.",
+	Scope: eachCase(func(p *Pass, u *model.Element) {
+		f := usecase.Of(p.Model, u.ID)
+		place := map[model.ID]int{}
+		for i, s := range f.Steps {
+			place[s.ID] = i + 1
+		}
+		for _, a := range f.Alternatives {
+			d := a.Alternative()
+			if from, to := place[d.From], place[d.To]; to > 0 && to < from {
+				p.Report(Finding{Subject: a.ID, Related: []model.ID{u.ID}, says: say("%s of %s leaves from step %d to step %d: the last comes before the first.", a.Label, nameOf(p.Model, u.ID), from, to),
+					Mends: []Mend{{Title: fmt.Sprintf("It leaves from step %d to step %d", to, from), Changes: []model.Change{&model.SetPart{ID: a.ID, Set: model.P("from", d.To, "to", d.From)}}}}})
+			}
+		}
+	}),
+}
+
 var usecaseIncludeUnstepped = &Analyzer{
 	Name: "usecase/include-unstepped", Title: "Picture and steps differ in what is included", Severity: Warning,
 	Doc:    "What a use case includes happens at a certain step, and a step that includes another use case is a line in the picture. Only once the use case has steps at all is the one held against the other.",

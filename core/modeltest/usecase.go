@@ -69,6 +69,9 @@ func caseLine(m *model.Model, line string, id model.ID) []model.Change {
 			}
 		}
 		panic("no such point: " + text)
+	case "turn": // turn alternative Register lot: it leaves from its last step to its first
+		a := m.Children(useCase(strings.TrimPrefix(rest, "alternative ")), model.Alternative)[0]
+		return one(&model.SetPart{ID: a.ID, Set: model.P("from", a.Alternative().To, "to", a.Alternative().From)})
 	case "cases":
 		out := one(&model.AddDiagram{ID: id, Kind: model.UseCaseDiagram, Name: "Use cases"})
 		placed := map[model.ID]bool{}
