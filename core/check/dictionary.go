@@ -54,6 +54,11 @@ func usesOfData(m *model.Model, d *dictionary.Dictionary) (keys []string, uses m
 	return keys, uses
 }
 
+// isOnFlow reports whether a flow bears the name.
+func isOnFlow(m *model.Model, u *use) bool {
+	return slices.ContainsFunc(u.rows, func(id model.ID) bool { return m.Relationship(id) != nil })
+}
+
 var dictionaryUndefined = &Analyzer{
 	Name: "dictionary/undefined", Title: "The dictionary does not say what it holds", Severity: Warning,
 	Doc: "A flow, or something that data are made of, is named and not defined: neither is its composition written down, nor is it marked as elementary. " +
@@ -67,7 +72,7 @@ var dictionaryUndefined = &Analyzer{
 		for _, key := range used.keys {
 			u := used.uses[key]
 			entry := d.Entry(u.name)
-			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) || p.inEnglish() && isVerbPhrase(u.name) || isControl(u.name) { // another rule's business
+			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) || isOnFlow(p.Model, u) && (p.inEnglish() && isVerbPhrase(u.name) || isControl(u.name)) { // another rule's business
 				continue
 			}
 			f := Finding{Subject: u.rows[0], Related: u.rows[1:], Key: key}

@@ -1,6 +1,7 @@
 package check_test
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
@@ -105,7 +106,7 @@ var caseOperators = []operator{
 		x.elements(model.Subject, func(s *model.Element) {
 			c := []model.Change{&model.AddDiagram{ID: x.id("d"), Kind: model.UseCaseDiagram, Name: "Drawn"}, &model.Place{ID: x.id("s"), Diagram: x.id("d"), Subject: s.ID}}
 			for i, u := range x.m.UseCasesIn(s.ID) {
-				c = append(c, &model.Place{ID: model.ID(string(x.id("u")) + u.Name), Diagram: x.id("d"), Subject: u.ID, X: 40, Y: 40 + 80*i})
+				c = append(c, &model.Place{ID: x.id(fmt.Sprint("u", i)), Diagram: x.id("d"), Subject: u.ID, X: 40, Y: 40 + 80*i})
 			}
 			for _, r := range x.m.RelationshipsOf(s.ID) {
 				if r.Kind == model.Within {
@@ -118,7 +119,7 @@ var caseOperators = []operator{
 		x.elements(model.Subject, func(s *model.Element) {
 			c := []model.Change{&model.AddDiagram{ID: x.id("d"), Kind: model.UseCaseDiagram, Name: "Drawn"}, &model.Place{ID: x.id("s"), Diagram: x.id("d"), Subject: s.ID}}
 			for i, u := range x.m.UseCasesIn(s.ID) {
-				c = append(c, &model.Place{ID: model.ID(string(x.id("u")) + u.Name), Diagram: x.id("d"), Subject: u.ID, X: 40 + 200*(i%2), Y: 40 + 160*i})
+				c = append(c, &model.Place{ID: x.id(fmt.Sprint("u", i)), Diagram: x.id("d"), Subject: u.ID, X: 40 + 200*(i%2), Y: 40 + 160*i})
 			}
 			x.mutant(append(c, &model.Place{ID: x.id("a"), Diagram: x.id("d"), Subject: x.any(model.Actor).ID, X: 160, Y: 160})...)
 		})

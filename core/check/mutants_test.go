@@ -245,8 +245,12 @@ var classOperators = []operator{
 	{name: "promised operation with another parameter", breaks: "who realizes an interface offers its operations", plant: func(x *planting) {
 		x.lines(model.Realization, func(r *model.Relationship) {
 			for _, o := range x.m.Children(r.Source, model.Operation) {
+				promised := slices.ContainsFunc(x.m.Children(r.Target, model.Operation), func(p *model.Element) bool { return p.Name == o.Name })
 				for _, p := range x.m.Children(o.ID, model.Parameter) {
-					x.mutant(set(p.ID, "type", "", "typeName", "Boolean"))
+					if !promised {
+						continue
+					}
+					x.mutant(gone(p.ID), &model.AddPart{ID: x.id(""), Owner: o.ID, Kind: model.Parameter, Name: p.Name, Set: model.P("typeName", "Boolean")})
 				}
 			}
 		})
@@ -298,8 +302,8 @@ var classOperators = []operator{
 	{name: "inherited attribute again", breaks: "a specific does not hide what it inherits", plant: func(x *planting) {
 		x.lines(model.Generalization, func(r *model.Relationship) {
 			for _, a := range x.m.Children(r.Target, model.Attribute) {
-				if a.Attribute().Visibility != model.Private {
-					x.mutant(&model.AddPart{ID: x.id(""), Owner: r.Source, Kind: model.Attribute, Name: a.Name, Set: model.P("typeName", "String")})
+				if a.Attribute().Visibility == model.Private {
+					x.mutant(set(a.ID, "visibility", "protected"), &model.AddPart{ID: x.id(""), Owner: r.Source, Kind: model.Attribute, Name: a.Name, Set: model.P("typeName", "String")})
 				}
 			}
 		})

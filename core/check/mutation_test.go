@@ -34,6 +34,9 @@ func mutants(m *model.Model, o operator) (out [][]model.Change) {
 	return out
 }
 
+// cannotBeWritten are mistakes that the model refuses.
+var cannotBeWritten = map[string]bool{"held twice": true}
+
 // measure is how many planted mistakes were found.
 type measure struct{ planted, found int }
 
@@ -42,10 +45,10 @@ func (x measure) String() string {
 }
 
 // finds reports whether a mutant gives rise to a finding that is about it.
-func finds(t testing.TB, base *check.State, m *model.Model, o operator, changes []model.Change) (found, possible bool) {
+func finds(t testing.TB, base *check.State, m *model.Model, o operator, changes []model.Change) (by []string, possible bool) {
 	next, delta, _, err := model.Edit(m, changes)
 	if err != nil {
-		return false, false
+		return nil, false
 	}
 	was := map[string]bool{}
 	for _, f := range base.Findings() {
@@ -75,6 +78,8 @@ func finds(t testing.TB, base *check.State, m *model.Model, o operator, changes 
 			for _, u := range m.Uses(r.ID) {
 				near[u.RowID()] = true
 			}
+		case *model.Placement:
+			near[r.Subject] = true
 		case *model.Relationship:
 			for _, id := range append(m.Connected(r), r.Source, r.Target) {
 				near[id] = true
@@ -98,10 +103,18 @@ func finds(t testing.TB, base *check.State, m *model.Model, o operator, changes 
 			continue
 		}
 		if near[f.Subject] || slices.ContainsFunc(f.Related, func(id model.ID) bool { return near[id] }) || slices.ContainsFunc(names, func(n string) bool { return strings.Contains(f.Message, n) }) {
-			return true, true
+			by = append(by, f.Rule)
 		}
 	}
-	return false, true
+	return by, true
+}
+
+// touchedBy is the first row that changes write to, where that is there already.
+func touchedBy(changes []model.Change) model.ID {
+	if d, ok := changes[0].(*model.Delete); ok {
+		return d.ID
+	}
+	return ""
 }
 
 // demoMended is the demo without the mistakes that are planted in it.
@@ -134,21 +147,30 @@ func TestPlantedMistakesAreFound(t *testing.T) {
 	aside := asideModels(t)
 	var tuned, measured measure
 	missed := map[string][]string{}
+	planted := map[string]int{}
+	rules := map[string]map[string]int{} // of an operator, how often each rule tells of it
 	for _, name := range slices.Sorted(maps.Keys(models)) {
 		m := models[name]
 		base := check.Run(m, check.All)
 		var of measure
 		for _, o := range allOperators() {
 			for _, changes := range mutants(m, o) {
-				found, possible := finds(t, base, m, o, changes)
+				by, possible := finds(t, base, m, o, changes)
 				if !possible {
 					continue
 				}
 				of.planted++
-				if found {
+				planted[o.name]++
+				for _, rule := range slices.Compact(slices.Sorted(slices.Values(by))) {
+					if rules[o.name] == nil {
+						rules[o.name] = map[string]int{}
+					}
+					rules[o.name][rule]++
+				}
+				if len(by) > 0 {
 					of.found++
 				} else {
-					missed[o.name] = append(missed[o.name], name+": "+string(model.EncodeChanges(changes)))
+					missed[o.name] = append(missed[o.name], name+": "+string(model.EncodeChanges(changes))+" "+m.Describe(touchedBy(changes)))
 				}
 			}
 		}
@@ -164,6 +186,10 @@ func TestPlantedMistakesAreFound(t *testing.T) {
 		for _, x := range missed[name] {
 			t.Logf("   %.300s", x)
 		}
+	}
+	for _, o := range allOperators() {
+		t.Logf("%s: %v", o.name, rules[o.name])
+		require.Equal(t, cannotBeWritten[o.name], planted[o.name] == 0, o.name)
 	}
 	t.Logf("tuned %s, only measured %s", tuned, measured)
 	require.Greater(t, tuned.planted, 1000)
