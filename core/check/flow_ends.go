@@ -1,10 +1,14 @@
 package check
 
 import (
+	"maps"
+	"slices"
 	"strings"
 
 	"lexeon/core/dataflow"
+	"lexeon/core/english"
 	"lexeon/core/model"
+	"lexeon/core/wordclass"
 )
 
 var flowSelf = &Analyzer{
@@ -186,4 +190,54 @@ var flowUnchanged = &Analyzer{
 		}
 		p.Report(Finding{Subject: e.ID, says: say("%s puts out exactly what it takes in. What does it do with it? Name the result, or leave the process out.", dataflow.Label(p.Model, e.ID))})
 	}),
+}
+
+var flowRenamed = &Analyzer{
+	Name: "flow/renamed", Title: "A process gives data another name and nothing more", Severity: Advice,
+	Doc: "What goes out holds the same items as what comes in, under another name, and no word of the name tells what has become of it. Either it is one thing that has two names, or the process adds something that the dictionary does not know. " +
+		"Flows with stores are left out, and names with a word that tells a state: checked delivery note.",
+	Source:   "DeMarco 1978, ch. 5: a process is a transformation of its inputs into its outputs; ch. 11: one name for one thing.",
+	Finds:    "Forward note takes delivery note = lot number + mass in and puts arrival slip = lot number + mass out.",
+	Leaves:   "A process that puts out checked delivery note, or one item more.",
+	Requires: []Requirement{dictionaries},
+	Scope: eachProcess(func(p *Pass, e *model.Element) {
+		m, d := p.Model, dictionaries.of(p)
+		if !p.inEnglish() || e.Owner == "" || dataflow.IsOpened(m, e.ID) {
+			return
+		}
+		var names [2][]string // in, out
+		for _, end := range dataflow.EndsOf(m, e.ID) {
+			partner := m.Element(end.Partner)
+			if partner != nil && partner.Kind == model.Store || strings.TrimSpace(end.Flow.Name) == "" || !d.IsDefined(end.Flow.Name) {
+				return
+			}
+			side := 0
+			if end.Direction == dataflow.OutOf {
+				side = 1
+			}
+			names[side] = append(names[side], end.Flow.Name)
+		}
+		if len(names[0]) == 0 || len(names[1]) == 0 || !maps.Equal(d.Items(names[0]...), d.Items(names[1]...)) {
+			return
+		}
+		known := map[string]bool{}
+		for _, n := range names[0] {
+			known[d.Key(n)] = true
+			for _, w := range stemsOf(n) {
+				known[w] = true
+			}
+		}
+		for _, n := range names[1] {
+			if known[d.Key(n)] || slices.ContainsFunc(model.Words(n), func(w string) bool { return !known[w] && tellsState(w) }) {
+				return
+			}
+		}
+		p.Report(Finding{Subject: e.ID, says: say("%s takes %s in and puts %s out, which holds the same. What has become of it?", dataflow.Label(m, e.ID), english.List(names[0]), english.List(names[1]))}, append(names[0], names[1]...)...)
+	}),
+}
+
+// tellsState reports whether a word can tell what has become of a thing: a participle, or an
+// adjective.
+func tellsState(word string) bool {
+	return strings.HasSuffix(word, "ed") || strings.HasSuffix(word, "en") || wordclass.Of(word).Adjective.Possible
 }

@@ -278,6 +278,35 @@ var componentOperators = []operator{
 	{name: "held twice", breaks: "one fact is drawn once", plant: func(x *planting) {
 		x.lines(model.Holds, func(r *model.Relationship) { x.mutant(x.line(model.Holds, r.Source, r.Target)) })
 	}},
+	{name: "assembly twice", breaks: "one fact is drawn once", plant: func(x *planting) {
+		x.lines(model.Assembly, func(r *model.Relationship) {
+			c := r.Connector()
+			x.mutant(x.line(model.Assembly, r.Source, r.Target), setLine(x.id("line"), "interface", c.Interface, "fromPort", c.FromPort, "toPort", c.ToPort))
+		})
+	}},
+	{name: "interface used and not required", breaks: "a component requires what its classes use", plant: func(x *planting) {
+		x.elements(model.Component, func(c *model.Element) {
+			offers := append(x.m.Offers(c.ID, model.Provides), x.m.Offers(c.ID, model.Requires)...)
+			if len(x.m.Held(c.ID)) == 0 || len(offers) == 0 {
+				return
+			}
+			x.mutant(&model.AddElement{ID: x.id("i"), Kind: model.Interface, Name: "SparePart"}, &model.AddPart{ID: x.id("o"), Owner: x.id("i"), Kind: model.Operation, Name: "ask", Set: model.P("visibility", "public")},
+				&model.Connect{ID: x.id("u"), Kind: model.Usage, Source: x.m.Held(c.ID)[0].ID, Target: x.id("i")})
+		})
+	}},
+	{name: "port that leads nowhere", breaks: "what comes to a port is answered inside", plant: func(x *planting) {
+		x.lines(model.Delegation, func(r *model.Relationship) {
+			x.mutant(&model.AddElement{ID: x.id("i"), Kind: model.Interface, Name: "SparePart"}, &model.AddPart{ID: x.id("o"), Owner: x.id("i"), Kind: model.Operation, Name: "ask", Set: model.P("visibility", "public")},
+				&model.AddPart{ID: x.id("p"), Owner: r.Source, Kind: model.Port, Name: "spare"}, &model.Connect{ID: x.id("v"), Kind: model.Provides, Source: r.Source, Target: x.id("i")}, setLine(x.id("v"), "port", x.id("p")))
+		})
+	}},
+	{name: "port whose delegation is gone", breaks: "what comes to a port is answered inside", plant: func(x *planting) {
+		x.lines(model.Delegation, func(r *model.Relationship) {
+			if len(x.m.Children(r.Source, model.Component)) > 0 {
+				x.mutant(gone(r.ID))
+			}
+		})
+	}},
 	{name: "component twice", breaks: "components can be told apart", plant: func(x *planting) {
 		x.elements(model.Component, func(c *model.Element) {
 			x.mutant(&model.AddElement{ID: x.id(""), Kind: model.Component, Name: c.Name})

@@ -380,6 +380,53 @@ var classOperators = []operator{
 			}
 		})
 	}},
+	{name: "association class at its own end", breaks: "an association class is no end of itself", plant: func(x *planting) {
+		x.ends(func(r *model.Relationship, e, _ *model.Element) {
+			if r.Class == "" && x.m.Element(e.Type).Kind == model.Class {
+				x.mutant(setLine(r.ID, "class", e.Type))
+			}
+		})
+	}},
+	{name: "default of a parameter of another type", breaks: "a default value is of its type", plant: func(x *planting) {
+		x.elements(model.Parameter, func(p *model.Element) {
+			if t := x.m.TypeText(p); t == "Integer" || t == "Decimal" || t == "Date" {
+				x.mutant(set(p.ID, "default", "somewhere"))
+			}
+		})
+	}},
+	{name: "realization twice", breaks: "one fact is drawn once", plant: func(x *planting) {
+		x.lines(model.Realization, func(r *model.Relationship) { x.mutant(x.line(model.Realization, r.Source, r.Target)) })
+	}},
+	{name: "subset larger than its set", breaks: "a subset allows no more than what it subsets", plant: func(x *planting) {
+		x.ends(func(r *model.Relationship, e, o *model.Element) {
+			if u := e.End().Multiplicity.Upper; e.Type != o.Type && u == 1 && x.m.Element(e.Type).Kind == model.Class && x.m.Element(o.Type).Kind == model.Class {
+				x.mutant(named(e.ID, "chosen"), &model.Connect{ID: x.id("r"), Kind: model.Association, Name: "prefers", Ends: []model.NewEnd{
+					{ID: x.id("a"), Type: o.Type, Set: model.P("multiplicity", "0..*")}, {ID: x.id("b"), Type: e.Type, Role: "preferred", Set: model.P("multiplicity", "0..5", "subsets", []string{"chosen"})}}})
+			}
+		})
+	}},
+	{name: "more links than allowed", breaks: "objects are linked as often as the association says", plant: func(x *planting) {
+		x.lines(model.Link, func(r *model.Relationship) {
+			a := x.m.Relationship(r.Refers)
+			from, to := x.m.Element(r.Source), x.m.Element(r.Target)
+			if a == nil || len(x.m.Ends(a.ID)) != 2 {
+				return
+			}
+			for _, e := range x.m.Ends(a.ID) { // another object at an end that allows one
+				if e.End().Multiplicity.Upper != 1 {
+					continue
+				}
+				c := &model.AddElement{ID: x.id("o"), Kind: model.Object, Name: "surplus", Set: model.P("typeName", x.m.Element(e.Type).Name)}
+				l := &model.Connect{ID: x.id("l"), Kind: model.Link, Refers: a.ID, Source: from.ID, Target: to.ID}
+				if from.Type == e.Type {
+					l.Source = c.ID
+				} else {
+					l.Target = c.ID
+				}
+				x.mutant(c, l)
+			}
+		})
+	}},
 	{name: "object of an abstract class", breaks: "an abstract class has no direct instances", plant: func(x *planting) {
 		x.elements(model.Class, func(c *model.Element) {
 			if c.Classifier().Abstract {
@@ -631,6 +678,43 @@ var flowOperators = []operator{
 	{name: "store twice", breaks: "stores can be told apart", plant: func(x *planting) {
 		x.elements(model.Store, func(s *model.Element) {
 			x.mutant(&model.AddElement{ID: x.id(""), Kind: model.Store, Name: s.Name})
+		})
+	}},
+	{name: "entity twice", breaks: "entities can be told apart", plant: func(x *planting) {
+		x.elements(model.Entity, func(e *model.Element) {
+			x.mutant(&model.AddElement{ID: x.id(""), Kind: model.Entity, Name: e.Name})
+		})
+	}},
+	{name: "entry twice", breaks: "data are defined once", plant: func(x *planting) {
+		x.elements(model.DataItem, func(i *model.Element) {
+			x.mutant(&model.AddElement{ID: x.id(""), Kind: model.DataItem, Name: i.Name, Set: model.P("source", "elementary")})
+		})
+	}},
+	{name: "entity that nothing touches", breaks: "who is outside exchanges data", plant: func(x *planting) {
+		x.mutant(&model.AddElement{ID: x.id(""), Kind: model.Entity, Name: "Umbrella maker"})
+	}},
+	{name: "there and perhaps missing", breaks: "contents do not contradict themselves", plant: func(x *planting) {
+		x.elements(model.DataItem, func(i *model.Element) {
+			if first, _, more := strings.Cut(i.DataItem().Contents, " + "); more && !strings.ContainsAny(first, "{([") {
+				x.mutant(setThing(i.ID, "contents", i.DataItem().Contents+" + ("+strings.Trim(first, "@ ")+")"))
+			}
+		})
+	}},
+	{name: "only called otherwise", breaks: "a process changes what passes", minor: true, plant: func(x *planting) {
+		x.elements(model.Process, func(p *model.Element) {
+			if x.lowest(p) && p.Process().View == model.Logical {
+				x.mutant(&model.AddElement{ID: x.id("p"), Kind: model.Process, Name: "Rename slip", Owner: p.Owner, Set: model.P("specification", "write a head card")},
+					&model.AddElement{ID: x.id("i"), Kind: model.DataItem, Name: "hat slip", Set: model.P("contents", "hat size + shoe size")}, &model.AddElement{ID: x.id("j"), Kind: model.DataItem, Name: "head card", Set: model.P("contents", "hat size + shoe size")},
+					&model.AddElement{ID: x.id("k"), Kind: model.DataItem, Name: "hat size", Set: model.P("source", "created")}, &model.AddElement{ID: x.id("l"), Kind: model.DataItem, Name: "shoe size", Set: model.P("source", "created")},
+					&model.Connect{ID: x.id("f"), Kind: model.DataFlow, Name: "hat slip", Source: p.ID, Target: x.id("p")}, &model.Connect{ID: x.id("g"), Kind: model.DataFlow, Name: "head card", Source: x.id("p"), Target: p.ID})
+			}
+		})
+	}},
+	{name: "written together and apart", breaks: "one term is written one way", plant: func(x *planting) {
+		x.elements(model.DataItem, func(i *model.Element) {
+			if words := model.Words(i.Name); len(words) == 2 {
+				x.mutant(&model.AddElement{ID: x.id(""), Kind: model.DataItem, Name: strings.Join(words, ""), Set: model.P("source", "elementary")})
+			}
 		})
 	}},
 	{name: "process twice on a level", breaks: "processes of a level can be told apart", plant: func(x *planting) {

@@ -23,7 +23,7 @@ var All = []*Analyzer{
 	classAbstractOperation, classAbstractMissing, enumerationDuplicate, enumerationEmpty, packageCycle,
 	nameSynonym, nameShared, nameVariant, nameNumber, nameStyle, nameApart, objectLink, objectValue, objectAbstract, objectTooMany,
 	flowUnnamed, flowVerbName, flowAndName, flowControl, flowGoods,
-	flowUntouched, flowSelf, flowEntityEntity, flowStoreStore, flowEntityStore, flowDuplicate, flowUnchanged,
+	flowUntouched, flowSelf, flowEntityEntity, flowStoreStore, flowEntityStore, flowDuplicate, flowUnchanged, flowRenamed,
 	processNoInput, processNoOutput, processInsufficientInput,
 	processName, processVagueName, processDecision, processUnspecified,
 	storeWriteOnly, storeReadOnly, storeUnknownItem, itemNeverWritten, itemNeverUsed, storePrivate,
