@@ -45,6 +45,9 @@ type Finding struct {
 	// Basis is a hash of the facts that the finding states. While it stays the
 	// same, the finding is the same, whatever else was edited.
 	Basis string `json:"basis"`
+	// Follows is the id of a finding that brings this one about: it goes with that. "" for
+	// most.
+	Follows string `json:"follows,omitempty"`
 	// says is the message as it was put together.
 	says  wording `json:"-"`
 	Mends []Mend  `json:"mends,omitempty"`
@@ -53,7 +56,8 @@ type Finding struct {
 	Offer func(*model.Model) []Mend `json:"-"`
 }
 
-// Ways lists all mends of a finding, for the model that it is about.
+// Ways lists all mends that a rule knows, for the model that the finding is about. Not all of
+// them lead out: see [State.MendsOf].
 func (f Finding) Ways(m *model.Model) []Mend {
 	if f.Offer == nil {
 		return f.Mends

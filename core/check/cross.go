@@ -64,8 +64,7 @@ var crossEntityActor = &Analyzer{
 			if strings.TrimSpace(e.Name) == "" || actors[keys.of(e.ID)] || len(m.Flows(e.ID)) == 0 || sameSource(m, e.ID, model.Actor) {
 				continue
 			}
-			p.Report(Finding{Subject: e.ID, says: say("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name),
-				Mends: []Mend{{Title: "Make " + e.Name + " an actor", Changes: []model.Change{&model.AddElement{ID: model.DeriveID("actor", string(e.ID)), Kind: model.Actor, Name: e.Name}}}}})
+			p.Report(Finding{Subject: e.ID, says: say("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name)})
 		}
 	}),
 }

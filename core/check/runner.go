@@ -306,6 +306,7 @@ func (s *State) list(takes func(a *Analyzer, wanted bool) bool) []Finding {
 		}
 		return strings.Compare(a.ID(), b.ID())
 	})
+	findCauses(out)
 	return out
 }
 

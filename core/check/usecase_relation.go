@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"lexeon/core/model"
+	"lexeon/core/usecase"
 )
 
 var usecaseIncludeCycle = &Analyzer{
@@ -28,7 +29,7 @@ var usecaseExtendCycle = &Analyzer{
 
 // onCircles runs a rule on circles of relationships of a kind. Nothing else makes one.
 func onCircles(kind model.Kind, verb string) Scope {
-	return Whole{Touched: rowsOf(model.UseCase, kind).has, Run: func(p *Pass) { reportCircles(p, kind, verb) },
+	return Whole{Touched: rowsOf(model.UseCase, model.Step, kind).has, Run: func(p *Pass) { reportCircles(p, kind, verb) },
 		Silent: func(old, next model.Row) bool { return kindOf(old) != kind && kindOf(next) != kind }}
 }
 
@@ -47,6 +48,13 @@ func reportCircles(p *Pass, kind model.Kind, verb string) {
 				if r.Target == next {
 					mend.Changes = append(mend.Changes, &model.Delete{ID: r.ID})
 					facts = append(facts, string(r.ID))
+				}
+			}
+			if kind == model.Include { // the steps at which that happens go with the line
+				for _, s := range usecase.Of(m, id).All() {
+					if s.Step().Includes == next {
+						mend.Changes = append(mend.Changes, &model.Delete{ID: s.ID})
+					}
 				}
 			}
 			f.Mends = append(f.Mends, mend)
