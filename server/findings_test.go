@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"net/http"
 	"net/http/httptest"
+	"net/url"
 	"sync"
 	"testing"
 	"time"
@@ -143,4 +144,26 @@ func TestFindingsOfAProjectMadeAnewElsewhere(t *testing.T) {
 	require.NoError(t, other.Create(ctx, "p", "", model.Empty("Anew")))
 	c.get("/api/projects/p/findings/figures", &f)
 	require.Equal(t, figures{0, countsOf(model.Empty("Anew"))}, f)
+}
+
+// The ways out of a finding are asked for by themselves, and are gone with it.
+func TestMendsAreAskedFor(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	_, r, _ := c.send("changes", 0, `[{"type":"addElement","id":"crate","kind":"class","name":"Crate"},{"type":"addPart","id":"a","owner":"crate","kind":"attribute","name":"weight","set":{"typeName":"Decimal"}},
+		{"type":"addPart","id":"b","owner":"crate","kind":"attribute","name":"weight","set":{"typeName":"Decimal"}}]`)
+	var findings []server.FindingView
+	c.get("/api/projects/p/findings", &findings)
+	require.NotEmpty(t, findings)
+	twice := findings[0]
+	require.Equal(t, "class/duplicate-feature", twice.Rule)
+	require.True(t, twice.Mendable)
+	var mends []server.MendView
+	path := "/api/projects/p/findings/mends?finding=" + url.QueryEscape(twice.ID)
+	c.get(path, &mends)
+	require.NotEmpty(t, mends)
+	require.Equal(t, "Remove the second one", mends[0].Title)
+	require.JSONEq(t, `[{"type":"delete","id":"b"}]`, string(mends[0].Changes))
+	c.send("changes", r.Revision, string(mends[0].Changes))
+	c.get(path, &mends)
+	require.Empty(t, mends)
 }

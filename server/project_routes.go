@@ -151,6 +151,19 @@ func (s *Server) findings(c *echo.Context) error {
 	return c.JSON(http.StatusOK, viewFindings(now.Model, list))
 }
 
+// mends are the ways out of one finding, tried on the newest revision. One that is gone has none.
+func (s *Server) mends(c *echo.Context) error {
+	now, err := s.checks.of(c.Request().Context(), c.Param("project"))
+	if err != nil {
+		return err
+	}
+	f, ok := now.Find(c.QueryParam("finding"))
+	if !ok {
+		return c.JSON(http.StatusOK, []MendView{})
+	}
+	return c.JSON(http.StatusOK, viewMends(now.Model, now.MendsOf(f)))
+}
+
 // figuresReply counts findings at a revision.
 type figuresReply struct {
 	Revision int64  `json:"revision"`

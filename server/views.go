@@ -11,13 +11,15 @@ import (
 // FindingView is a finding as the page gets it, with where it can be seen.
 type FindingView struct {
 	check.Finding
-	ID      string     `json:"id"`
-	Title   string     `json:"title"`
-	Why     string     `json:"why"`
-	Element model.ID   `json:"element,omitempty"` // classifier or relationship that it concerns
-	Diagram model.ID   `json:"diagram,omitempty"` // where that can be seen
-	Stage   string     `json:"stage,omitempty"`   // or the stage: brief, activities, dictionary, events
-	Mends   []MendView `json:"mends"`
+	ID       string   `json:"id"`
+	Title    string   `json:"title"`
+	Why      string   `json:"why"`
+	Element  model.ID `json:"element,omitempty"` // classifier or relationship that it concerns
+	Diagram  model.ID `json:"diagram,omitempty"` // where that can be seen
+	Stage    string   `json:"stage,omitempty"`   // or the stage: brief, activities, dictionary, events
+	Mendable bool     `json:"mendable"`          // there may be ways out: they are tried when somebody asks for them
+	// Mends are asked for one by one.
+	Mends []check.Mend `json:"-"`
 }
 
 // MendView is a mend with its changes.
@@ -29,12 +31,9 @@ type MendView struct {
 func viewFindings(m *model.Model, list []check.Finding) []FindingView {
 	out := make([]FindingView, 0, len(list))
 	for _, f := range list {
-		v := FindingView{Finding: f, ID: f.ID(), Mends: []MendView{}}
+		v := FindingView{Finding: f, ID: f.ID(), Mendable: len(f.Mends) > 0 || f.Offer != nil}
 		if a := check.ByName(f.Rule); a != nil {
 			v.Title, v.Why = a.Title, a.Doc
-		}
-		for _, mend := range f.Ways(m) {
-			v.Mends = append(v.Mends, MendView{mend.Title, model.EncodeChanges(mend.On(m))})
 		}
 		v.Element = f.Subject
 		for e := m.Element(v.Element); e != nil && e.Owner != "" && !e.Kind.IsPlaced(); e = m.Element(v.Element) {
@@ -47,6 +46,14 @@ func viewFindings(m *model.Model, list []check.Finding) []FindingView {
 			v.Stage = view.StageOf[e.Kind]
 		}
 		out = append(out, v)
+	}
+	return out
+}
+
+func viewMends(m *model.Model, list []check.Mend) []MendView {
+	out := make([]MendView, 0, len(list))
+	for _, d := range list {
+		out = append(out, MendView{d.Title, model.EncodeChanges(d.On(m))})
 	}
 	return out
 }

@@ -66,6 +66,8 @@ type findingOut struct {
 	Subject  model.ID       `json:"subject"`
 	What     string         `json:"what"`
 	Message  string         `json:"message"`
+	ID       string         `json:"id"`
+	Follows  string         `json:"follows,omitempty"` // the id of the finding that brings it about
 }
 
 func checkFile(args []string, out, errs io.Writer) int {
@@ -100,7 +102,7 @@ func checkFile(args []string, out, errs io.Writer) int {
 		if f.Severity.Rank() <= limit {
 			worst = exitFindings
 		}
-		list = append(list, findingOut{f.Rule, f.Severity, f.Subject, m.Describe(f.Subject), f.Message})
+		list = append(list, findingOut{f.Rule, f.Severity, f.Subject, m.Describe(f.Subject), f.Message, f.ID(), f.Follows})
 	}
 	switch *format {
 	case "json":
@@ -111,8 +113,20 @@ func checkFile(args []string, out, errs io.Writer) int {
 			return fail(errs, err)
 		}
 	case "text":
+		below := map[string][]findingOut{} // of the id of a cause
 		for _, f := range list {
+			if f.Follows != "" {
+				below[f.Follows] = append(below[f.Follows], f)
+			}
+		}
+		for _, f := range list {
+			if f.Follows != "" {
+				continue
+			}
 			fmt.Fprintf(out, "%-8s %-28s %s\n", f.Severity, f.Rule, visible.Text(f.Message))
+			for _, b := range below[f.ID] {
+				fmt.Fprintf(out, "  follows: %-8s %-28s %s\n", b.Severity, b.Rule, visible.Text(b.Message))
+			}
 		}
 		fmt.Fprintf(out, "%d findings\n", len(list))
 	default:

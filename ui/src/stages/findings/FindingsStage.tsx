@@ -4,7 +4,8 @@ import { go } from '../../common/router'
 import { useStudio } from '../../core/state'
 import { useFindings } from '../../common/useFindings'
 import { useLong } from '../../common/useLong'
-import { type RefObject, useRef } from 'react'
+import { byCause } from '../../common/byCause'
+import { type RefObject, useMemo, useRef } from 'react'
 
 // All findings of the project, the gravest first.
 export function FindingsStage() {
@@ -50,15 +51,22 @@ export function FindingsStage() {
 }
 
 function Items(props: { findings: Finding[]; scroller: RefObject<HTMLElement | null>; onShow: (f: Finding) => Promise<void> }) {
-  const { list, before, behind, drawn } = useLong(props.findings, { height: 90, gap: 12, scroller: props.scroller })
+  const causes = useMemo(() => byCause(props.findings), [props.findings])
+  const { list, before, behind, drawn } = useLong(causes, { height: 90, gap: 12, scroller: props.scroller })
   return (
     <ul
       ref={list as RefObject<HTMLUListElement | null>}
       className="flex flex-col gap-3"
       style={{ paddingTop: before, paddingBottom: behind }}
     >
-      {drawn.map(({ item: f, place }) => (
-        <FindingItem key={f.id} finding={f} place={place} onShow={f.element ? () => void props.onShow(f) : undefined} />
+      {drawn.map(({ item: { finding: f, following }, place }) => (
+        <FindingItem
+          key={f.id}
+          finding={f}
+          following={following}
+          place={place}
+          onShow={f.element ? () => void props.onShow(f) : undefined}
+        />
       ))}
     </ul>
   )
