@@ -15,7 +15,7 @@ var hides = map[string][]string{
 // MendsOf lists the ways out of a finding that lead out: each was tried, its finding goes, and
 // no error and no warning comes that was not there before.
 func (s *State) MendsOf(f Finding) []Mend {
-	return slices.DeleteFunc(f.Ways(s.m), func(d Mend) bool { return !s.leadsOut(f, d) })
+	return slices.DeleteFunc(slices.Clone(f.Ways(s.m)), func(d Mend) bool { return !s.leadsOut(f, d) })
 }
 
 func (s *State) leadsOut(f Finding, d Mend) bool {

@@ -9,6 +9,7 @@ import (
 
 	"lexeon/core/check"
 	"lexeon/core/model"
+	"lexeon/core/modeltest"
 )
 
 // harmOf are the errors and warnings that there were not before, at whatever place.
@@ -52,6 +53,9 @@ func TestMendsOfPlantedMistakes(t *testing.T) {
 						continue
 					}
 					ways[f.Rule] += len(f.Ways(broken))
+					for _, mend := range f.Ways(broken) {
+						require.NotEmpty(t, mend.Title, f.Rule)
+					}
 					for _, mend := range state.MendsOf(f) {
 						next, delta, inverse, err := model.Edit(broken, mend.On(broken))
 						require.NoError(t, err, "%s: %s", f.Message, mend.Title)
@@ -61,6 +65,7 @@ func TestMendsOfPlantedMistakes(t *testing.T) {
 						require.NoError(t, err)
 						require.True(t, broken.Equal(back), mend.Title)
 						mended[f.Rule]++
+						require.NotEmpty(t, mend.Title)
 						for _, h := range harmOf(found, after) {
 							if slices.Contains(check.Hides[f.Rule], h.Rule) {
 								continue
@@ -79,4 +84,17 @@ func TestMendsOfPlantedMistakes(t *testing.T) {
 		t.Logf("%s: %d of %d mends lead out", rule, mended[rule], ways[rule])
 	}
 	require.Greater(t, len(mended), 40)
+}
+
+// What is tried leaves what a rule knows as it is: it may be asked for again.
+func TestTryingMendsLeavesThem(t *testing.T) {
+	m := modeltest.Build(t, "class Reading", "  height: SnowHeight")
+	state := check.Run(m, check.All)
+	for range 2 {
+		f := state.Findings()[0]
+		require.Equal(t, "class/type-unknown", f.Rule)
+		require.Len(t, f.Ways(m), 3)
+		require.NotEmpty(t, f.Ways(m)[2].Title)
+		require.Len(t, state.MendsOf(f), 2, "an enumeration without literals would be the next mistake")
+	}
 }
