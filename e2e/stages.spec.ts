@@ -98,3 +98,33 @@ test('in another language nothing is said of words', async ({ studio, page }) =>
   await page.reload()
   await expect(page.getByLabel('Names are in')).toHaveValue('de')
 })
+
+test('what follows from a finding stands below it, and goes with it', async ({ studio, page }) => {
+  await studio.newProject('Rope room')
+  await page.goto(page.url())
+  const id = /\/p\/([^/]+)/.exec(page.url())?.[1] ?? ''
+  const made = await page.request.post(`${studio.address}/api/projects/${id}/changes`, {
+    data: {
+      clientId: 'made',
+      author: { id: 'other', name: 'Other' },
+      base: 0,
+      changes: [
+        { type: 'addElement', id: 'post', kind: 'process', name: 'Rescue post' },
+        { type: 'addElement', id: 'note', kind: 'process', name: 'Note alarm', owner: 'post' },
+        { type: 'addElement', id: 'caller', kind: 'entity', name: 'Caller' },
+        { type: 'connect', id: 'above', kind: 'dataFlow', name: 'alarm call', source: 'caller', target: 'post' },
+        { type: 'connect', id: 'below', kind: 'dataFlow', name: '', source: 'caller', target: 'note' },
+      ],
+    },
+  })
+  expect(made.status(), await made.text()).toBe(200)
+  await path(page, 'Findings').click()
+  const unnamed = page
+    .getByRole('main', { name: 'Findings' })
+    .getByRole('listitem')
+    .filter({ hasText: 'The data flow from Caller to 1 Note alarm has no name' })
+    .first()
+  await expect(unnamed).toContainText('What follows from it')
+  await expect(unnamed).toContainText('The level below Rescue post')
+  if (process.env.LOOK) await page.screenshot({ path: '/tmp/findings.png' })
+})
