@@ -39,7 +39,7 @@ for (const shade of ['light', 'dark'] as const) {
     await page.keyboard.press('Control+a')
     await expect(studio.lexicon.getByRole('heading', { name: '20 selected' })).toBeVisible()
     await check('many', shade === 'dark')
-    for (const menu of ['Arrange', 'View', 'Take away']) {
+    for (const menu of ['Arrange', 'View', 'Export']) {
       await page.getByRole('button', { name: new RegExp(`^${menu}`) }).click()
       await expect(page.getByRole('menu')).toBeVisible()
       await check(`menu ${menu}`)

@@ -23,7 +23,7 @@ test('the component diagram of the demo from sentences alone', async ({ studio, 
   const diagram = /\/d\/([^/?]+)/.exec(page.url())?.[1] ?? ''
   expect(await sentences(studio, project, diagram)).toEqual(wanted.map((s) => s.replaceAll('@component', '')).sort())
   await page.getByRole('button', { name: /^Arrange/ }).click()
-  await page.getByRole('menuitem', { name: 'In layers' }).click()
+  await page.getByRole('menuitem', { name: 'Arrange', exact: true }).click()
   await studio.saved()
   // Who calls stands above who is called, as soon as the places are worked out.
   const names = ['Settlement', 'Blend planner', 'Traceability']
@@ -154,7 +154,7 @@ test('classes are dragged into a component, which offers what follows, and is op
 
 test('the matrix tells who uses what, and where each mark comes from', async ({ studio, page }) => {
   await studio.copyOfDemo()
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Who uses what' }).click()
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'CRUD matrix' }).click()
   const where = page.getByRole('complementary', { name: 'Where it comes from' })
   await page.getByRole('button', { name: '3.3 Bottle blend, JarBatch: C' }).click()
   await expect(where.getByText('writes jar batch entry to Jar stock')).toBeVisible()
@@ -188,7 +188,7 @@ test('the matrix tells who uses what, and where each mark comes from', async ({ 
   await steps.fill((await steps.inputValue()).replace('System lists what is due', 'System reads the label'))
   await steps.press('Control+Enter')
   await studio.saved()
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Who uses what' }).click()
+  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'CRUD matrix' }).click()
   await expect(page.getByRole('button', { name: 'Dispatch jars, Label: R' })).toBeVisible()
   await expect(where.getByText('Label: nobody reads it')).toHaveCount(0)
 })

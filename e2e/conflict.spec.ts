@@ -110,7 +110,7 @@ for (const other of ['another window', 'another browser'] as const) {
       await theirs.page.keyboard.press('Control+Enter')
       await heard(mine, 1)
       await steps(mine).press('Control+Enter')
-      await expect(mine.page.getByRole('region', { name: 'What happens' }).getByRole('alert')).toBeVisible()
+      await expect(mine.page.getByRole('region', { name: 'Main flow and alternatives' }).getByRole('alert')).toBeVisible()
       await expect(steps(mine)).toHaveValue(/Blender opens the blend book/)
       await expect(theirs.page.getByText('Blender looks up the recipe').first()).toBeVisible()
     })

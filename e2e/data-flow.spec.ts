@@ -132,7 +132,7 @@ test('a process is opened, its edge is taken up, moved and closed', async ({ stu
   const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/level-1`)
   await studio.shape('process 4 Dispatch jars').click()
-  await studio.lexicon.getByRole('button', { name: 'Open it' }).click()
+  await studio.lexicon.getByRole('button', { name: 'Decompose' }).click()
   await expect(page.getByRole('application', { name: 'data flow diagram Dispatch jars' })).toBeVisible()
   const edge = page.getByRole('group', { name: 'What waits at the edge' })
   await expect(edge.getByRole('button')).toHaveCount(4)
@@ -165,7 +165,7 @@ test('a process is opened, its edge is taken up, moved and closed', async ({ stu
 
   const path = page.getByRole('navigation', { name: 'Path' })
   await path.getByRole('button', { name: '4 Dispatch jars' }).click()
-  await path.getByRole('button', { name: 'Close this level' }).click()
+  await path.getByRole('button', { name: 'Remove level …' }).click()
   await expect(path.getByRole('button', { name: '4 Dispatch jars' })).toHaveCount(0)
 })
 

@@ -140,7 +140,7 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
     }
   }
   await page.getByRole('button', { name: /^Arrange/ }).click()
-  await page.getByRole('menuitem', { name: 'In layers' }).click()
+  await page.getByRole('menuitem', { name: 'Arrange', exact: true }).click()
   await expect(page.getByText('Arranged in layers.')).toBeVisible()
   await page.getByRole('button', { name: 'Fit', exact: true }).click()
   // What no class tells is pulled.

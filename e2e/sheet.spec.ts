@@ -64,7 +64,7 @@ test('many are selected, aligned, spread, sized, duplicated and taken back', asy
 
   // Everything arranged at once, and no shape on another.
   await page.keyboard.press('Escape')
-  await menu(page, 'Arrange', 'In layers')
+  await menu(page, 'Arrange', 'Arrange')
   await expect(page.getByText('Arranged in layers.')).toBeVisible()
   await page.getByRole('button', { name: 'Fit' }).click()
   const boxes = await page.locator('#drawing [data-box]').evaluateAll((all) =>
@@ -396,8 +396,8 @@ test('outline, overview, grid, keys and commands', async ({ studio, page }) => {
   // A command in the statement line.
   await page.keyboard.press('/')
   await studio.statement.fill('in layers')
-  await expect(page.getByRole('option', { name: /In layers/ })).toBeVisible()
-  await page.getByRole('option', { name: /In layers/ }).click()
+  await expect(page.getByRole('option', { name: /^Arrange$/ })).toBeVisible()
+  await page.getByRole('option', { name: /^Arrange$/ }).click()
   await expect(page.getByText('Arranged in layers.')).toBeVisible()
 })
 
@@ -410,11 +410,11 @@ test('the drawing is taken away as SVG, PNG and PDF, copied, and printed', async
     ['PDF', '.pdf'],
   ] as const) {
     const waiting = page.waitForEvent('download')
-    await page.getByRole('button', { name: /^Take away/ }).click()
+    await page.getByRole('button', { name: /^Export/ }).click()
     await page.getByRole('menuitem', { name: item, exact: true }).click()
     expect((await waiting).suggestedFilename()).toBe(`Apiaries-and-honey-lots${ending}`)
   }
-  await menu(page, 'Take away', 'Copy as picture')
+  await menu(page, 'Export', 'Copy as picture')
   await expect(page.getByText('Copied the diagram as a picture.')).toBeVisible()
   const types = await page.evaluate(async () => (await navigator.clipboard.read()).flatMap((item) => [...item.types]))
   expect(types).toContain('image/png')

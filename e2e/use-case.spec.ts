@@ -9,9 +9,9 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
   // The boundary first: what is made afterwards goes into it.
   await studio.sheet.press('b')
   await page.keyboard.press('Enter')
-  await page.getByRole('textbox', { name: 'Name of the new subject' }).fill('Cooperative')
+  await page.getByRole('textbox', { name: 'Name of the new system boundary' }).fill('Cooperative')
   await page.keyboard.press('Tab')
-  await expect(studio.shape('subject Cooperative')).toBeVisible()
+  await expect(studio.shape('system boundary Cooperative')).toBeVisible()
   await page.keyboard.press('Escape')
   await page.keyboard.press('Escape')
   await studio.sheet.press('u')
@@ -23,7 +23,7 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
   await expect(studio.shape('use case Trace a recall')).toBeVisible()
   await expect(async () => {
     const [boundary, oval] = [
-      await boxOf(studio.shape('subject Cooperative').locator('rect')),
+      await boxOf(studio.shape('system boundary Cooperative').locator('rect')),
       await boxOf(studio.shape('use case Trace a recall').locator('path.shape')),
     ]
     expect(oval.x).toBeGreaterThan(boundary.x)
@@ -37,7 +37,7 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
   await expect(studio.shape('actor Beekeeper')).toBeVisible()
   await expect(page.getByRole('img', { name: 'include: "Trace a recall" includes "Identify lots"' })).toHaveCount(1)
   await page.getByRole('button', { name: /^Arrange/ }).click()
-  await page.getByRole('menuitem', { name: 'In layers' }).click()
+  await page.getByRole('menuitem', { name: 'Arrange', exact: true }).click()
   await studio.saved()
   await expect(async () => {
     const at = async (name: string) => (await boxOf(studio.shape(name))).x
@@ -62,7 +62,7 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
 
   // Dropped into the boundary it is in it; Identify lots came by a sentence and is.
   await studio.shape('use case Identify lots').click()
-  await expect(studio.lexicon.getByRole('checkbox', { name: 'Offered by Cooperative' })).toBeChecked()
+  await expect(studio.lexicon.getByRole('checkbox', { name: 'Within Cooperative' })).toBeChecked()
   await page.reload()
   await expect(studio.shape('use case Identify lots')).toBeVisible()
 })
@@ -93,7 +93,7 @@ test('the use case diagram of the demo from sentences alone, with two descriptio
   for (const text of told) await studio.state(text)
   await page.keyboard.press('Escape')
   await studio.statement.fill('in layers')
-  await page.getByRole('option', { name: /In layers/ }).click()
+  await page.getByRole('option', { name: /^Arrange$/ }).click()
   await studio.saved()
   await expect(page.getByRole('img', { name: /^use case / })).toHaveCount(10)
   await expect(page.getByRole('img', { name: /^actor / })).toHaveCount(10)
@@ -141,8 +141,8 @@ test('a use case is dropped into a boundary, which takes along what it holds', a
   const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/use-cases`)
   await studio.shape('use case Plan blend').click()
-  await studio.lexicon.getByRole('checkbox', { name: 'Offered by Heatherfold Honey Cooperative' }).click()
-  await expect(studio.lexicon.getByRole('checkbox', { name: 'Offered by Heatherfold Honey Cooperative' })).not.toBeChecked()
+  await studio.lexicon.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' }).click()
+  await expect(studio.lexicon.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' })).not.toBeChecked()
   await expect(studio.lexicon.getByText(/stands outside of Heatherfold Honey Cooperative/)).toBeVisible()
   const oval = studio.shape('use case Plan blend').locator('path.shape')
   const from = await boxOf(oval)
@@ -150,10 +150,10 @@ test('a use case is dropped into a boundary, which takes along what it holds', a
   await page.mouse.down()
   await page.mouse.move(from.x + from.width / 2 + 14, from.y + 12, { steps: 3 })
   await page.mouse.up()
-  await expect(studio.lexicon.getByRole('checkbox', { name: 'Offered by Heatherfold Honey Cooperative' })).toBeChecked()
+  await expect(studio.lexicon.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' })).toBeChecked()
   await page.keyboard.press('Escape')
   const before = await boxOf(oval)
-  const boundary = studio.shape('subject Heatherfold Honey Cooperative')
+  const boundary = studio.shape('system boundary Heatherfold Honey Cooperative')
   const title = await boxOf(boundary.locator('text').first())
   await page.mouse.move(title.x + title.width / 2, title.y + title.height / 2)
   await page.mouse.down()
@@ -330,7 +330,7 @@ test('a package is a folder around what is in it', async ({ studio, page }) => {
   await page.keyboard.press('Control+Shift+z')
   await studio.saved()
   await page.getByRole('button', { name: /^Arrange/ }).click()
-  await page.getByRole('menuitem', { name: 'In layers' }).click()
+  await page.getByRole('menuitem', { name: 'Arrange', exact: true }).click()
   await studio.saved()
   await expect(async () => {
     const folder = await boxOf(studio.shape('package Blending'))

@@ -18,6 +18,10 @@ var dictionaries = &Fact[*dictionary.Dictionary]{
 		if after, same := d.After(at.next.m, at.delta); same {
 			return after, kept
 		}
+		if after, rows, sure := d.Renewed(at.next.m, at.delta); sure {
+			at.rows = rows
+			return after, patched
+		}
 		return nil, lost
 	},
 }
@@ -39,11 +43,11 @@ var balances = &Fact[map[model.ID][]levelBalance]{
 		return out
 	},
 	carry: func(at *carrying, was map[model.ID][]levelBalance) (map[model.ID][]levelBalance, outcome) {
-		if at.changed[dictionaries].any() {
+		if at.changed[dictionaries].all {
 			return nil, lost
 		}
 		next, m := maps.Clone(was), at.next.m
-		at.eachNear(levelsNear, func(id model.ID) {
+		at.eachNear(levelsNear, dictionaries, func(id model.ID) {
 			delete(next, id)
 			for _, l := range dataflow.LevelsOf(m, id) {
 				next[id] = append(next[id], levelBalance{l, dataflow.BalanceOf(m, dictionaries.in(at.next), l)})
@@ -54,8 +58,9 @@ var balances = &Fact[map[model.ID][]levelBalance]{
 }
 
 // eachNear calls f once for all that a neighbourhood reaches from the rows that were written,
-// as they were and as they are, and tells that the fact says something else for it.
-func (at *carrying) eachNear(near Neighbourhood, f func(id model.ID)) {
+// as they were and as they are, and from those for which another fact says something else, and
+// tells that the fact says something else for it.
+func (at *carrying) eachNear(near Neighbourhood, other Requirement, f func(id model.ID)) {
 	reach := func(id model.ID) {
 		if !at.rows[id] {
 			at.reaches(id)
@@ -71,6 +76,11 @@ func (at *carrying) eachNear(near Neighbourhood, f func(id model.ID)) {
 			near(at.next.m, c.New, reach)
 		}
 	}
+	for id := range at.changed[other].rows {
+		if r := at.next.m.Row(id); r != nil {
+			near(at.next.m, r, reach)
+		}
+	}
 }
 
 // storeUses is what flows do with each store.
@@ -84,11 +94,11 @@ var storeUses = &Fact[map[model.ID]storeUse]{
 		return out
 	},
 	carry: func(at *carrying, was map[model.ID]storeUse) (map[model.ID]storeUse, outcome) {
-		if at.changed[dictionaries].any() {
+		if at.changed[dictionaries].all {
 			return nil, lost
 		}
 		next := maps.Clone(was)
-		at.eachNear(storesNear, func(id model.ID) {
+		at.eachNear(storesNear, dictionaries, func(id model.ID) {
 			delete(next, id)
 			if s := at.next.m.Element(id); s != nil && s.Kind == model.Store {
 				next[id] = useOf(at.next.m, dictionaries.in(at.next), s)

@@ -23,6 +23,7 @@ type Dictionary struct {
 	m       *model.Model
 	entries map[string]*Entry // by key
 	keys    map[string]string // name -> key, of all names of data in the model
+	known   map[string]string // name -> key, from a dictionary before: while it is made
 	names   map[string]string // key -> name as it is written
 	written map[string]string // likewise, by the dictionary and by stores: flows come after these
 	flows   map[string]int    // how many flows bear a name
@@ -35,8 +36,11 @@ type Dictionary struct {
 }
 
 // Of makes the dictionary of a model.
-func Of(m *model.Model) *Dictionary {
-	d := &Dictionary{m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, flows: map[string]int{}, items: &sync.Map{}, ranges: &sync.Map{}}
+func Of(m *model.Model) *Dictionary { return of(m, nil) }
+
+// of makes one with the keys of names that are known already.
+func of(m *model.Model, known map[string]string) *Dictionary {
+	d := &Dictionary{known: known, m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, flows: map[string]int{}, items: &sync.Map{}, ranges: &sync.Map{}}
 	var others []*Expression // contents of what has no name, or one that is taken: their names are used too
 	for _, e := range m.OfKind(model.DataItem) {
 		entry := &Entry{Item: e, Data: e.DataItem()}
@@ -75,6 +79,7 @@ func Of(m *model.Model) *Dictionary {
 	d.circles = sync.OnceValue(d.findCircles)
 	d.forms = formsOf(d)
 	d.derive()
+	d.known = nil
 	return d
 }
 
@@ -82,7 +87,9 @@ func Of(m *model.Model) *Dictionary {
 func (d *Dictionary) note(name string) string {
 	k, known := d.keys[name]
 	if !known {
-		k = d.m.TermKey(name)
+		if k, known = d.known[name]; !known {
+			k = d.m.TermKey(name)
+		}
 		d.keys[name] = k
 	}
 	if _, ok := d.names[k]; !ok {

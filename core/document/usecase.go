@@ -10,7 +10,7 @@ import (
 	"lexeon/core/usecase"
 )
 
-var partTitles = map[model.Part]string{model.Primary: "starts it", model.Supporting: "supports it", model.Unspecified: "takes part"}
+var partTitles = map[model.Part]string{model.Primary: "primary actor", model.Supporting: "supporting actor", model.Unspecified: "takes part"}
 
 // useCases documents actors and use cases, each with its description.
 func useCases(b *strings.Builder, m *model.Model) {
@@ -52,8 +52,8 @@ func useCase(b *strings.Builder, m *model.Model, u *model.Element) {
 		interests = append(interests, strings.TrimSuffix(s.Name+": "+s.Interest, ": "))
 	}
 	for _, row := range [][2]string{
-		{"Goal", d.Goal}, {"Actors", strings.Join(actors, ", ")}, {"Scope", d.Scope}, {"Level", string(d.Level)}, {"Trigger", d.Trigger}, {"Before", d.Before},
-		{"After success", d.Success}, {"In any case", d.Minimal}, {"Frequency", d.Frequency}, {"Interests", strings.Join(interests, "; ")},
+		{"Goal", d.Goal}, {"Actors", strings.Join(actors, ", ")}, {"Scope", d.Scope}, {"Level", model.Capital(string(d.Level))}, {"Trigger", d.Trigger}, {"Preconditions", d.Before},
+		{"Success guarantee", d.Success}, {"Minimal guarantee", d.Minimal}, {"Frequency", d.Frequency}, {"Stakeholders and interests", strings.Join(interests, "; ")},
 		{"Rules", strings.Join(d.Rules, "; ")}, {"Open questions", strings.Join(d.Questions, "; ")},
 	} {
 		if row[1] != "" {

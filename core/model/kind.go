@@ -159,7 +159,7 @@ var elementKinds = []KindInfo{
 	{Kind: Store, Title: "data store", Plural: "data stores", Term: true, Letter: "s", On: flowDiagrams, listed: true, data: func() Data { return &StoreData{} }},
 	{Kind: Actor, Title: "actor", Plural: "actors", Term: true, Owners: inPackages, Rootless: true, Letter: "a", On: caseDiagrams, listed: true, data: func() Data { return &ActorData{} }},
 	{Kind: UseCase, Title: "use case", Plural: "use cases", Owners: inPackages, Rootless: true, Letter: "u", On: caseDiagrams, listed: true, Named: true, data: func() Data { return &UseCaseData{} }},
-	{Kind: Subject, Title: "subject", Plural: "subjects", Letter: "b", On: caseDiagrams, listed: true, Named: true},
+	{Kind: Subject, Title: "system boundary", Plural: "system boundaries", Letter: "b", On: caseDiagrams, listed: true, Named: true},
 	{Kind: Component, Title: "component", Plural: "components", Owners: []Kind{PackageKind, Component}, Rootless: true, Letter: "m", On: partDiagrams, listed: true, Named: true, data: func() Data { return &ComponentData{} }},
 	{Kind: ComponentPart, Title: "part", Plural: "parts", Owners: []Kind{Component}, Letter: "r", On: partDiagrams, listed: true, Named: true, data: func() Data { return &ComponentPartData{} }},
 	{Kind: PackageKind, Title: "package", Plural: "packages", Owners: inPackages, Rootless: true, Letter: "k", On: []Kind{ClassDiagram, UseCaseDiagram, ComponentDiagram}, listed: true, Named: true},
@@ -203,7 +203,7 @@ var relationshipKinds = []KindInfo{
 	{Kind: Participation, Title: "participation", Plural: "participations", On: caseDiagrams, data: func() Data { return &ParticipationData{} }},
 	{Kind: Include, Title: "include", Plural: "includes", On: caseDiagrams},
 	{Kind: Extend, Title: "extend", Plural: "extends", On: caseDiagrams, data: func() Data { return &ExtendData{} }},
-	{Kind: Within, Title: "membership in a subject", Plural: "memberships in subjects"},
+	{Kind: Within, Title: "membership in a system boundary", Plural: "memberships in system boundaries"},
 	{Kind: Trace, Title: "trace", Plural: "traces"},
 }
 

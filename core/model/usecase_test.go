@@ -24,7 +24,7 @@ func TestLinesOfUseCases(t *testing.T) {
 		{"a participation leads to a use case", model.Connect{Kind: model.Participation, Source: id("Beekeeper"), Target: id("Member")}},
 		{"an include leads to a use case", model.Connect{Kind: model.Include, Source: id("Register"), Target: id("Hive")}},
 		{"an extend begins at a use case", model.Connect{Kind: model.Extend, Source: id("Beekeeper"), Target: id("Register")}},
-		{"leads to a subject", model.Connect{Kind: model.Within, Source: id("Register"), Target: id("Identify")}},
+		{"leads to a system boundary", model.Connect{Kind: model.Within, Source: id("Register"), Target: id("Identify")}},
 		{"cannot be a kind of", model.Connect{Kind: model.Generalization, Source: id("Beekeeper"), Target: id("Register")}},
 		{"cannot be a kind of", model.Connect{Kind: model.Generalization, Source: id("Hive"), Target: id("Register")}},
 	} {

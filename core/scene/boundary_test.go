@@ -136,7 +136,7 @@ func TestUseCasesOfPackagesAreKeptApart(t *testing.T) {
 		s := drawer.Of(m, id)
 		if into == "" {
 			apart(t, m, s)
-			desk, deliveries := *group(t, s, "subject Intake desk").Box, *group(t, s, "package Deliveries").Box
+			desk, deliveries := *group(t, s, "system boundary Intake desk").Box, *group(t, s, "package Deliveries").Box
 			require.Equal(t, desk, desk.Union(deliveries))
 			require.Less(t, desk.X, deliveries.X, "the frame of a subject is not the frame of a package in it")
 		} else {

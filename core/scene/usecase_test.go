@@ -27,7 +27,7 @@ func TestArrangingUseCases(t *testing.T) {
 		"Beekeeper starts Register delivery", "Laboratory supports Register delivery", `"Register delivery" includes "Identify lots"`, `"Print labels" extends "Register delivery"`,
 		"within Cooperative: Register delivery, Identify lots, Print labels", "cases Cooperative, Beekeeper, Laboratory, Register delivery, Identify lots, Print labels, Other")
 	box := func(title string) scene.Rect { return *group(t, s, title).Box }
-	register, subject := box("use case Register delivery"), box("subject Cooperative")
+	register, subject := box("use case Register delivery"), box("system boundary Cooperative")
 	require.Less(t, box("actor Beekeeper").Right(), subject.X, "primary actors stand at the left")
 	require.Greater(t, box("actor Laboratory").X, subject.Right(), "supporting ones at the right")
 	require.Greater(t, box("use case Identify lots").X, register.Right())
@@ -35,13 +35,13 @@ func TestArrangingUseCases(t *testing.T) {
 	for _, u := range []string{"Register delivery", "Identify lots", "Print labels"} {
 		require.Equal(t, subject, subject.Union(box("use case "+u)), "the boundary holds %s", u)
 	}
-	require.Len(t, group(t, s, "subject Cooperative").Holds, 3)
+	require.Len(t, group(t, s, "system boundary Cooperative").Holds, 3)
 	// The boundary grows with what is in it.
 	id := m.Diagrams()[0].ID
 	far := m.PlacementOn(id, m.Named("Print labels", model.UseCase)[0].ID)
 	m = edited(t, m, &model.Move{ID: far.ID, X: far.X + 700, Y: far.Y + 300})
 	s = drawer.Of(m, id)
-	require.Equal(t, box("subject Cooperative"), box("subject Cooperative").Union(box("use case Print labels")))
+	require.Equal(t, box("system boundary Cooperative"), box("system boundary Cooperative").Union(box("use case Print labels")))
 	again, err := drawer.Arrange(m, id, scene.InLayers, nil)
 	require.NoError(t, err)
 	m = edited(t, m, again...)

@@ -106,7 +106,7 @@ func between(m *model.Model, f *model.Relationship) string {
 	place := func(id model.ID) string {
 		switch e := m.Element(id); {
 		case e == nil:
-			return "the frame"
+			return "the parent diagram"
 		case e.Kind == model.Process:
 			return dataflow.Label(m, id)
 		default:

@@ -72,7 +72,7 @@ func endOf(m *model.Model, r *model.Relationship, i int) EntryPart {
 }
 
 func takesPart(_ *model.Model, r *model.Relationship) EntryPart {
-	options := []Option{{string(model.Primary), "starts it: the goal is its own"}, {string(model.Supporting), "supports it"}, {"", "takes part"}}
+	options := []Option{{string(model.Primary), "primary actor"}, {string(model.Supporting), "supporting actor"}, {"", "takes part"}}
 	f := choice("What the actor does", string(r.Participation().Part), options, &model.SetRelationship{ID: r.ID, Set: model.Patch{}}, "set.part")
 	f.Type = OneField
 	return fields(f)

@@ -148,7 +148,7 @@ func offeredBy(m *model.Model, e *model.Element) EntryPart {
 			name = "(no name)"
 		}
 		line := &model.Connect{ID: model.DeriveID("offered", string(e.ID), string(s.ID)), Kind: model.Within, Source: e.ID, Target: s.ID}
-		out.Fields = append(out.Fields, toggled("Offered by "+name, s.Line != "", []model.Change{line}, []model.Change{&model.Delete{ID: s.Line}}))
+		out.Fields = append(out.Fields, toggled("Within "+name, s.Line != "", []model.Change{line}, []model.Change{&model.Delete{ID: s.Line}}))
 	}
 	return out
 }

@@ -50,7 +50,7 @@ func same(t *testing.T, m *model.Model, id model.ID, f Field) {
 	if f.Member == "" && f.Value == "" {
 		raw = f.Off
 	}
-	if f.Member == "" && strings.HasPrefix(f.Label, "Offered by") {
+	if f.Member == "" && strings.HasPrefix(f.Label, "Within") {
 		return // what is there cannot be made once more
 	}
 	if f.Member != "" {

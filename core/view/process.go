@@ -60,7 +60,7 @@ func processOf(m *model.Model, e *model.Element) *Process {
 		out.Problems = append(out.Problems, p.Text)
 	}
 	for _, end := range dataflow.EndsOf(m, e.ID) {
-		f := ProcessFlow{ID: end.Flow.ID, Name: dataflow.FlowName(m, end.Flow), In: end.Direction == dataflow.Into, With: "the frame"}
+		f := ProcessFlow{ID: end.Flow.ID, Name: dataflow.FlowName(m, end.Flow), In: end.Direction == dataflow.Into, With: "the parent diagram"}
 		if o := m.Element(end.Partner); o != nil {
 			f.With = o.Name
 		}
@@ -82,7 +82,7 @@ func OwedOf(m *model.Model, diagram model.ID) ([]Owed, error) {
 	out := []Owed{}
 	if d := m.Diagram(diagram); d != nil && d.Kind == model.LevelDiagram {
 		for _, o := range dataflow.Owed(m, dictionary.Of(m), dataflow.Level{Process: d.About, View: d.View}) {
-			view := Owed{Flow: o.Flow.ID, Name: dataflow.FlowName(m, o.Flow), In: o.Direction == dataflow.Into, With: "the frame"}
+			view := Owed{Flow: o.Flow.ID, Name: dataflow.FlowName(m, o.Flow), In: o.Direction == dataflow.Into, With: "the parent diagram"}
 			other := o.Flow.Target
 			if view.In {
 				other = o.Flow.Source

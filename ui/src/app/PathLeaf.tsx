@@ -36,7 +36,7 @@ export function Leaf({ d, depth, current, base }: { d: DiagramInfo; depth: numbe
           />
           {closing ? (
             <button className="text-sm text-brick underline" onClick={() => void close()}>
-              Close this level
+              Remove level …
             </button>
           ) : (
             <button

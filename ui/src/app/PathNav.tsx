@@ -8,6 +8,8 @@ import { switchTheme, theme } from './theme'
 import { flowTree } from './flowTree'
 import { Side, Stage } from './PathParts'
 import { Leaf } from './PathLeaf'
+import { FoldButton, Strip } from '../common/Strip'
+import { useFolded } from '../common/folds'
 
 // The path: the stages of the work from top to bottom, each with its diagrams
 // and one honest figure.
@@ -17,7 +19,15 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
   const submit = useStudio((s) => s.submit)
   const [name, setName] = useState(author().name)
   const [shade, setShade] = useState(theme())
+  const folded = useFolded('path')
   if (!overview) return null
+  if (folded) {
+    return (
+      <nav aria-label="Path" className="row-span-2 border-r border-rule bg-paper">
+        <Strip side="path" />
+      </nav>
+    )
+  }
   const base = `/p/${overview.id}`
   const found = Object.values(figures ?? {}).reduce((a, b) => a + b, 0)
   const classDiagrams = overview.diagrams.filter((d) => d.kind === 'classDiagram')
@@ -32,9 +42,12 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
 
   return (
     <nav aria-label="Path" className="row-span-2 flex min-h-0 flex-col overflow-y-auto border-r border-rule bg-paper">
-      <button className="px-4 pt-3 text-left text-sm text-faint hover:text-verdigris" onClick={() => go('/')}>
-        ‹ All projects
-      </button>
+      <div className="flex items-baseline justify-between pt-3 pr-2">
+        <button className="px-4 text-left text-sm text-faint hover:text-verdigris" onClick={() => go('/')}>
+          ‹ All projects
+        </button>
+        <FoldButton side="path" />
+      </div>
       <h1 className="px-4 text-lg leading-tight font-semibold break-words">{overview.name}</h1>
       <div className="px-4 pb-2">
         <Rename
@@ -158,7 +171,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
           </li>
         </ul>
       </Stage>
-      <Stage title="Who uses what" figure="" current={route.stage === 'matrix'} onOpen={() => go(`${base}/matrix`)} />
+      <Stage title="CRUD matrix" figure="" current={route.stage === 'matrix'} onOpen={() => go(`${base}/matrix`)} />
       <Stage title="Trace" figure="" current={route.stage === 'trace'} onOpen={() => go(`${base}/trace`)} />
       <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />
       <Stage

@@ -1,14 +1,22 @@
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, useState } from 'react'
 
 import { here, watch } from '../core/live'
 import { Opening } from './Opening'
 import { PathNav } from './PathNav'
 import { go, type Route } from '../common/router'
 import { useStudio } from '../core/state'
+import { fold, useFolded } from '../common/folds'
+import { goRound } from './regions'
+import { Shortcuts } from '../sheet/Shortcuts'
 import { StageFrame } from './StageFrame'
 import { SheetStage } from './SheetStage'
 import { stages } from './stages'
 import { StatementLine } from './StatementLine'
+
+// Widths of the sides of the frame, in pixels, and of what is left of them when they are folded.
+const path = 196
+const entry = 316
+const strip = 28
 
 // The frame: the path on the left, the statement line on top, the sheet in the
 // middle, the lexicon on the right, the reader below on demand.
@@ -53,8 +61,24 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
       watch(undefined)
     }
   }, [refresh])
+  const [shortcuts, setShortcuts] = useState(false)
+  const pathFolded = useFolded('path')
+  const entryFolded = useFolded('entry') && route.stage === 'sheet'
+  useEffect(() => {
+    // Keys of the frame, wherever one is: what is being written does not take them.
+    const frame = (event: KeyboardEvent) => {
+      if (event.key === 'F6') goRound(event.shiftKey)
+      else if (event.altKey && event.code === 'Comma') fold('path')
+      else if (event.altKey && event.code === 'Period') fold('entry')
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', frame)
+    return () => window.removeEventListener('keydown', frame)
+  }, [])
   useEffect(() => {
     const undo = (event: KeyboardEvent) => {
+      if (event.defaultPrevented) return
       const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select')
       if (typing) return
       const { takeBack } = useStudio.getState()
@@ -63,6 +87,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
       if (command && key === 'z') takeBack(event.shiftKey ? 'redo' : 'undo')
       else if (command && key === 'y') takeBack('redo')
       else if (event.key === '/' && !command) document.getElementById('statement')?.focus()
+      else if (event.key === '?' && !command) setShortcuts(true)
       else return
       event.preventDefault()
     }
@@ -84,12 +109,16 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
   }
   const Stage = route.stage === 'sheet' ? undefined : stages[route.stage]
   return (
-    <div className="grid h-full grid-cols-[196px_minmax(0,1fr)_316px] grid-rows-[auto_minmax(0,1fr)]">
+    <div
+      className="grid h-full grid-rows-[auto_minmax(0,1fr)]"
+      style={{ gridTemplateColumns: `${pathFolded ? strip : path}px minmax(0,1fr) ${entryFolded ? strip : entry}px` }}
+    >
       <PathNav route={route} diagram={diagram} />
       <StatementLine route={route} diagram={diagram} />
       <StageFrame stage={route.stage}>
         {Stage ? <Stage subject={route.subject} /> : <SheetStage route={route} diagram={diagram} />}
       </StageFrame>
+      {shortcuts && <Shortcuts onClose={() => setShortcuts(false)} />}
     </div>
   )
 }

@@ -2,6 +2,8 @@ import { memo, type RefObject, useDeferredValue, useRef, useState } from 'react'
 
 import { type Face, type Term } from '../core/api'
 import { EntryPanel } from './EntryPanel'
+import { FoldButton, Strip } from '../common/Strip'
+import { useFolded } from '../common/folds'
 import { go, type Route } from '../common/router'
 import { projectPath, useStudio } from '../core/state'
 import { type Place, useLong } from '../common/useLong'
@@ -12,8 +14,19 @@ export function Lexicon({ route }: { route: Route }) {
   const selected = useStudio((s) => s.selected)
   const many = useStudio((s) => s.selection.length > 1)
   const page = useRef<HTMLElement>(null)
+  const folded = useFolded('entry')
+  if (folded) {
+    return (
+      <aside aria-label="Lexicon" className="min-h-0 border-l border-rule bg-paper">
+        <Strip side="entry" />
+      </aside>
+    )
+  }
   return (
-    <aside ref={page} aria-label="Lexicon" className="min-h-0 overflow-y-auto border-l border-rule bg-paper">
+    <aside ref={page} aria-label="Lexicon" className="relative min-h-0 overflow-y-auto border-l border-rule bg-paper">
+      <div className="absolute top-1 left-0.5">
+        <FoldButton side="entry" />
+      </div>
       {many ? <Several /> : selected ? <EntryPanel key={selected} id={selected} route={route} /> : <Terms scroller={page} />}
     </aside>
   )

@@ -23,7 +23,7 @@ export function Picture({ entry }: { entry: Entry }) {
         <img src={projectPath(`pictures/${entry.picture}`)} alt={`Picture of ${entry.name}`} className="size-8 object-contain" />
       )}
       <label htmlFor={id} className="button cursor-pointer focus-within:outline-2 focus-within:outline-verdigris">
-        {entry.picture ? 'Another picture' : 'Picture (PNG)'}
+        {entry.picture ? 'Another picture' : 'Choose a picture …'}
         <input
           id={id}
           type="file"

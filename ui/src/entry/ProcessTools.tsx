@@ -48,11 +48,11 @@ function Tools({ entry, process }: { entry: Entry; process: Process }) {
       </p>
       <div className="flex flex-wrap gap-2">
         <button className="button" onClick={() => void level({ do: 'open', process: entry.id, view: '' })}>
-          {opened('') ? 'Go to its level' : 'Open it'}
+          {opened('') ? 'Go to its level' : 'Decompose'}
         </button>
         {(!process.parent || opened('physical')) && (
           <button className="button" onClick={() => void level({ do: 'open', process: entry.id, view: 'physical' })}>
-            {opened('physical') ? 'Go to its physical level' : 'Open it, physical'}
+            {opened('physical') ? 'Go to its physical level' : 'Decompose, physical'}
           </button>
         )}
       </div>

@@ -45,6 +45,8 @@ const keys: [string, [string, string][]][] = [
       ['Ctrl+wheel, Ctrl + and −', 'zoom'],
       ['Ctrl+0, Alt+1', 'fit the window, 100 %'],
       ['Space and drag', 'move the sheet by hand'],
+      ['F6, Shift+F6', 'go round the regions of the page'],
+      ['Alt+, Alt+.', 'fold and unfold the path, the entry'],
       ['?', 'this list'],
     ],
   ],

@@ -217,7 +217,7 @@ export function Toolbar(props: {
           Keys …
         </Item>
       </Menu>
-      <Menu label="Take away" disabled={!diagram}>
+      <Menu label="Export" disabled={!diagram}>
         {pictures.map(([format, title]) => (
           <Item key={format} onSelect={() => download(format)}>
             {title}

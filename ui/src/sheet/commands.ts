@@ -106,7 +106,7 @@ export function download(format: string) {
 }
 
 export const arrangements: [how: string, title: string, said: string, least: number][] = [
-  ['layers', 'In layers', 'Arranged in layers.', 0],
+  ['layers', 'Arrange', 'Arranged.', 0],
   ['columns', 'In columns by category', 'Arranged in columns by category.', 0],
   ['tidy', 'Tidy the lines', 'The lines find their own way again.', 0],
   ['left', 'Left edges', 'Aligned at the left.', 2],

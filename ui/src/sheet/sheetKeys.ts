@@ -150,7 +150,7 @@ export function useSheetKeys(props: {
       .sort((a, b) => far(a) - far(b))
       .slice(0, 60)
       .map((g) => ({ key: g.id, title: g.title, run: () => lead(line, side, g) }))
-    if (line.kind === 'dataFlow') items.unshift({ key: 'frame', title: 'Across the frame', run: () => lead(line, side, undefined) })
+    if (line.kind === 'dataFlow') items.unshift({ key: 'frame', title: 'To the parent diagram', run: () => lead(line, side, undefined) })
     props.onMenu({ ...at, label: side === 'from' ? 'Where does it come from?' : 'Where does it lead?', items })
   }
 

@@ -9,7 +9,7 @@ const columns: { field: Field; title: string; hint: string; width: string }[] = 
   { field: 'name', title: 'Activity', hint: 'weigh lot', width: '18%' },
   { field: 'inputs', title: 'Inputs', hint: 'delivery note from Beekeeper', width: '24%' },
   { field: 'outputs', title: 'Outputs', hint: 'lot entry to [Lot register]', width: '24%' },
-  { field: 'processing', title: 'Processes', hint: 'yes', width: '11%' },
+  { field: 'processing', title: 'Transforms data?', hint: 'yes', width: '11%' },
   { field: 'sentences', title: 'From', hint: '7 8', width: '7%' },
 ]
 type Cell = { row: string; field: Field } // row "new" is the empty one at the end

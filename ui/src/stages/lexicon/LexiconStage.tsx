@@ -97,7 +97,7 @@ export function LexiconStage() {
         <table className="w-full border-collapse text-sm" aria-label="Terms" aria-rowcount={shown.length + 1}>
           <thead>
             <tr>
-              {['Term', 'Definition', 'Faces', 'Sources'].map((h) => (
+              {['Term', 'Definition', 'Appears as', 'Sources'].map((h) => (
                 <th key={h} scope="col" className="heading border-b border-rule px-2 py-1 text-left">
                   {h}
                 </th>

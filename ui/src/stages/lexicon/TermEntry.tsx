@@ -35,7 +35,7 @@ export function TermEntry({ id, terms, onChoose }: { id: string; terms: Term[]; 
         change={(text) => ({ type: 'setTerm', id, set: { rejected: list(text) } })}
       />
       <Kept label="Plural, where it is irregular" value={uses.plural} change={(plural) => ({ type: 'setTerm', id, set: { plural } })} />
-      <Part title="Faces">
+      <Part title="Appears as">
         {term.faces.length === 0 && <p className="text-sm text-faint">none</p>}
         <ul className="text-sm">
           {term.faces.map((f) => (

@@ -35,7 +35,7 @@ export function MatrixStage() {
       columns: value.columns.filter((c, i) => !touched || c.gap || columns.has(i)),
     }
   }, [value, touched])
-  if (error || !shown || !value) return <Pending stage="Who uses what" error={error} children="Putting it together …" />
+  if (error || !shown || !value) return <Pending stage="CRUD matrix" error={error} children="Putting it together …" />
   const scroll = (e: UIEvent<HTMLDivElement>) =>
     setAt({ x: e.currentTarget.scrollLeft, y: e.currentTarget.scrollTop, w: e.currentTarget.clientWidth, h: e.currentTarget.clientHeight })
   const window = (length: number, from: number, size: number, room: number) => ({
@@ -47,10 +47,10 @@ export function MatrixStage() {
   const columns = shown.columns.slice(c.first, c.last)
   const gaps = [...value.rows, ...value.columns].filter((s) => s.gap)
   return (
-    <main className="col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px] bg-sheet" aria-label="Who uses what">
+    <main className="col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px] bg-sheet" aria-label="CRUD matrix">
       <div className="flex min-h-0 min-w-0 flex-col px-6 py-4">
         <div className="flex flex-wrap items-baseline gap-4 pb-2">
-          <h2 className="text-lg font-semibold">Who uses what</h2>
+          <h2 className="text-lg font-semibold">CRUD matrix</h2>
           <p className="text-sm text-faint">C creates, R reads, U updates, D deletes, · has to do with it</p>
           <label className="flex items-center gap-2 text-sm">
             <input type="checkbox" className="accent-verdigris" checked={touched} onChange={(e) => setTouched(e.target.checked)} />

@@ -14,9 +14,9 @@ import { partTitles } from './parts'
 import { StemsFrom } from '../../common/StemsFrom'
 
 const levels: [string, string][] = [
-  ['', 'what one person wants at one time'],
-  ['summary', 'larger: several of these'],
-  ['subfunction', 'smaller: a part of one'],
+  ['', 'User goal'],
+  ['summary', 'Summary'],
+  ['subfunction', 'Subfunction'],
 ]
 
 export function Description({ id, onCase }: { id: string; onCase: (id: string) => void }) {
@@ -56,14 +56,14 @@ export function Description({ id, onCase }: { id: string; onCase: (id: string) =
           <div className="grid grid-cols-2 gap-3">
             {text('Trigger', 'trigger', data.trigger)}
             {text('Frequency', 'frequency', data.frequency)}
-            {text('What must hold before', 'before', data.before, 2)}
-            {text('What holds after success', 'success', data.success, 2)}
-            {text('What holds in any case', 'minimal', data.minimal, 2)}
+            {text('Preconditions', 'before', data.before, 2)}
+            {text('Success guarantee', 'success', data.success, 2)}
+            {text('Minimal guarantee', 'minimal', data.minimal, 2)}
             {text('Scope', 'scope', data.scope, 2)}
             {lines('Rules of the business', 'rules', data.rules)}
             {lines('Open questions', 'questions', data.questions)}
             <Kept
-              label="Who else has an interest, one a line: name: interest"
+              label="Stakeholders and interests, one a line: name: interest"
               rows={2}
               value={(data.stakeholders ?? []).map((s) => (s.interest ? `${s.name}: ${s.interest}` : s.name)).join('\n')}
               change={(to) =>
@@ -157,7 +157,7 @@ export function Description({ id, onCase }: { id: string; onCase: (id: string) =
         )}
         <Points useCase={useCase} />
         {useCase.subjects.length > 0 && (
-          <Part title="Offered by">
+          <Part title="System boundary">
             {useCase.subjects.map((s) => (
               <Switch
                 key={s.id}

@@ -9,11 +9,11 @@ export function Printed({ useCase }: { useCase: UseCase }) {
     ['Actors', useCase.parts.map((p) => `${p.name} (${partTitles.find(([part]) => part === p.part)?.[1]})`).join(', ')],
     ['Scope', data.scope],
     ['Trigger', data.trigger],
-    ['What must hold before', data.before],
-    ['What holds after success', data.success],
-    ['What holds in any case', data.minimal],
+    ['Preconditions', data.before],
+    ['Success guarantee', data.success],
+    ['Minimal guarantee', data.minimal],
     ['Frequency', data.frequency],
-    ['Interests', data.stakeholders?.map((s) => `${s.name}: ${s.interest ?? ''}`).join('; ')],
+    ['Stakeholders and interests', data.stakeholders?.map((s) => `${s.name}: ${s.interest ?? ''}`).join('; ')],
     ['Rules', data.rules?.join('; ')],
     ['Open questions', data.questions?.join('; ')],
   ]
@@ -34,7 +34,7 @@ export function Printed({ useCase }: { useCase: UseCase }) {
             </p>
           ),
       )}
-      <h2 className="pt-3 font-semibold">What happens</h2>
+      <h2 className="pt-3 font-semibold">Main flow and alternatives</h2>
       {lines(useCase.steps)}
       {useCase.alternatives.map((a) => (
         <div key={a.id} className="pt-2 pl-4">

@@ -22,13 +22,13 @@ export function Steps({ useCase, onCase }: { useCase: UseCase; onCase: (id: stri
   const [problem, setProblem] = useState('')
   const began = useRef(useCase.text) // what the typing began with, or what was seen since
   return (
-    <section aria-label="What happens" className="flex flex-col gap-2 border-y border-rule py-3">
+    <section aria-label="Main flow and alternatives" className="flex flex-col gap-2 border-y border-rule py-3">
       <TabSet
         label="How to look at the steps"
         tabs={ways}
         value={view}
         onChange={setView}
-        head={<h3 className="heading flex-1">What happens</h3>}
+        head={<h3 className="heading flex-1">Main flow and alternatives</h3>}
         className="flex flex-col gap-2"
       >
         {view === 'type' && (

@@ -55,7 +55,7 @@ export function UseCasesStage() {
               >
                 {c.name || '(no name)'}
                 <span className="block text-xs font-normal text-faint">
-                  {c.primary.length > 0 ? c.primary.join(', ') : 'nobody starts it'},{' '}
+                  {c.primary.length > 0 ? c.primary.join(', ') : 'no primary actor'},{' '}
                   {c.steps > 0 ? `${c.steps} ${c.steps === 1 ? 'step' : 'steps'}` : 'not described'}
                 </span>
               </button>

@@ -4,7 +4,7 @@ import { type UseCase } from '../../core/api'
 export const endingOf = (a: UseCase['alternatives'][number]) => (a.rejoin ? `goes on at ${a.rejoin}` : a.ends ? `ends with ${a.ends}` : '')
 // What an actor does in a use case.
 export const partTitles = [
-  ['primary', 'starts it'],
-  ['supporting', 'supports it'],
+  ['primary', 'primary actor'],
+  ['supporting', 'supporting actor'],
   ['', 'takes part'],
 ] as const

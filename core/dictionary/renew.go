@@ -1,0 +1,96 @@
+package dictionary
+
+import (
+	"maps"
+	"slices"
+
+	"lexeon/core/model"
+)
+
+// Renewed is the dictionary of the next model, where entries or contents of stores were
+// written, and the rows for which it may say something else: flows, with the processes and
+// stores at their ends, stores by their contents, and entries. It is not sure where terms were
+// written by which names of data may meet otherwise; then it is to be made anew.
+func (d *Dictionary) Renewed(next *model.Model, delta model.Delta) (out *Dictionary, rows map[model.ID]bool, sure bool) {
+	written := map[string]bool{} // keys
+	for _, c := range delta {
+		for _, r := range []model.Row{c.Old, c.New} {
+			switch r := r.(type) {
+			case *model.Term:
+				if d.hears(r) {
+					return nil, nil, false
+				}
+			case *model.Relationship:
+				if r.Kind == model.DataFlow && nameOf(c.Old) != nameOf(c.New) {
+					return nil, nil, false
+				}
+			}
+		}
+	}
+	out = of(next, d.keys)
+	forms := maps.Clone(d.forms())
+	for name := range out.keys {
+		if _, known := d.keys[name]; !known {
+			forms[model.NormalForm(name)] = true
+		}
+	}
+	out.forms = func() map[string]bool { return forms }
+	rows = map[model.ID]bool{}
+	for _, c := range delta {
+		for _, r := range []model.Row{c.Old, c.New} {
+			e, ok := r.(*model.Element)
+			if !ok || e.Kind != model.DataItem && e.Kind != model.Store {
+				continue
+			}
+			rows[e.ID] = true
+			if e.Kind == model.DataItem {
+				written[d.Key(e.Name)], written[out.Key(e.Name)] = true, true
+			}
+		}
+	}
+	concerned := d.holding(written)
+	maps.Copy(concerned, out.holding(written))
+	is := func(name string) bool { return concerned[out.Key(name)] }
+	for _, f := range next.Relationships(model.DataFlow) {
+		if is(f.Name) || rows[f.Source] || rows[f.Target] {
+			rows[f.ID], rows[f.Source], rows[f.Target] = true, true, true
+		}
+	}
+	for _, s := range next.OfKind(model.Store) {
+		if e, err := Parsed(s.Store().Contents); err == nil && e != nil && !rows[s.ID] {
+			e.Names(func(n *Expression) { rows[s.ID] = rows[s.ID] || is(n.Text) })
+		}
+	}
+	for _, i := range next.OfKind(model.DataItem) {
+		if is(i.Name) {
+			rows[i.ID] = true
+		}
+	}
+	delete(rows, "")
+	maps.DeleteFunc(rows, func(_ model.ID, is bool) bool { return !is })
+	return out, rows, true
+}
+
+// holding are some keys with those of all data that they are parts of, or that are derived from
+// them, however far.
+func (d *Dictionary) holding(keys map[string]bool) map[string]bool {
+	in := map[string][]string{}
+	for key, e := range d.entries {
+		e.Parsed.Names(func(n *Expression) { in[d.Key(n.Text)] = append(in[d.Key(n.Text)], key) })
+		for _, from := range e.Data.From {
+			in[d.Key(from)] = append(in[d.Key(from)], key)
+		}
+	}
+	out := maps.Clone(keys)
+	for todo := slices.Collect(maps.Keys(keys)); len(todo) > 0; {
+		key := todo[len(todo)-1]
+		todo = todo[:len(todo)-1]
+		for _, k := range in[key] {
+			if !out[k] {
+				out[k] = true
+				todo = append(todo, k)
+			}
+		}
+	}
+	return out
+}
