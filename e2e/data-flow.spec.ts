@@ -67,7 +67,7 @@ test('from the brief to the context diagram and the first level', async ({ studi
     await page.keyboard.type(cell)
     await page.keyboard.press('Tab')
   }
-  await expect(grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot: yes' })).toBeVisible()
+  await expect(grid.getByRole('gridcell', { name: 'Transforms data? of Intake clerk, weigh lot: yes' })).toBeVisible()
   await grid.getByRole('gridcell', { name: /^Outputs of Beekeeper/ }).click()
   await page.keyboard.press('F2')
   await page.keyboard.press('Control+a')
@@ -359,9 +359,9 @@ test('nobody waits between two cells on a slow line', async ({ studio, page }) =
   await page.getByRole('heading', { name: 'Activities' }).click()
   await studio.saved()
   await expect(
-    grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot: perhaps Not kept: "perhaps" is neither yes nor no.' }),
+    grid.getByRole('gridcell', { name: 'Transforms data? of Intake clerk, weigh lot: perhaps Not kept: "perhaps" is neither yes nor no.' }),
   ).toHaveAttribute('aria-invalid', 'true')
-  await grid.getByRole('gridcell', { name: 'Processes of Intake clerk, weigh lot' }).click()
+  await grid.getByRole('gridcell', { name: 'Transforms data? of Intake clerk, weigh lot' }).click()
   await page.keyboard.type('yes')
   await page.keyboard.press('Enter')
   await studio.saved()

@@ -141,7 +141,7 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   }
   await page.getByRole('button', { name: /^Arrange/ }).click()
   await page.getByRole('menuitem', { name: 'Arrange', exact: true }).click()
-  await expect(page.getByText('Arranged in layers.')).toBeVisible()
+  await expect(page.getByText('Arranged.', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Fit', exact: true }).click()
   // What no class tells is pulled.
   for (const [from, to] of [

@@ -30,7 +30,7 @@ test('screenshots', async ({ studio, page }) => {
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^Arrange/ }).click()
   await page.getByRole('menuitem', { name: 'Arrange', exact: true }).click()
-  await expect(page.getByText('Arranged in layers.')).toBeVisible()
+  await expect(page.getByText('Arranged.', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Dismiss message' }).click()
   for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Zoom in' }).click()
   await studio.shape('class HoneyLot').click({ position: { x: 20, y: 30 } })

@@ -65,7 +65,7 @@ test('many are selected, aligned, spread, sized, duplicated and taken back', asy
   // Everything arranged at once, and no shape on another.
   await page.keyboard.press('Escape')
   await menu(page, 'Arrange', 'Arrange')
-  await expect(page.getByText('Arranged in layers.')).toBeVisible()
+  await expect(page.getByText('Arranged.', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Fit' }).click()
   const boxes = await page.locator('#drawing [data-box]').evaluateAll((all) =>
     all.map((g) => {
@@ -395,10 +395,10 @@ test('outline, overview, grid, keys and commands', async ({ studio, page }) => {
   await expect(studio.sheet).toBeFocused()
   // A command in the statement line.
   await page.keyboard.press('/')
-  await studio.statement.fill('in layers')
-  await expect(page.getByRole('option', { name: /^Arrange$/ })).toBeVisible()
-  await page.getByRole('option', { name: /^Arrange$/ }).click()
-  await expect(page.getByText('Arranged in layers.')).toBeVisible()
+  await studio.statement.fill('arrange')
+  await expect(page.getByRole('option', { name: /^Arrange (all|the selection)$/ })).toBeVisible()
+  await page.getByRole('option', { name: /^Arrange (all|the selection)$/ }).click()
+  await expect(page.getByText('Arranged.', { exact: true })).toBeVisible()
 })
 
 test('the drawing is taken away as SVG, PNG and PDF, copied, and printed', async ({ studio, page, context }) => {

@@ -92,8 +92,8 @@ test('the use case diagram of the demo from sentences alone, with two descriptio
   ]
   for (const text of told) await studio.state(text)
   await page.keyboard.press('Escape')
-  await studio.statement.fill('in layers')
-  await page.getByRole('option', { name: /^Arrange$/ }).click()
+  await studio.statement.fill('arrange')
+  await page.getByRole('option', { name: /^Arrange (all|the selection)$/ }).click()
   await studio.saved()
   await expect(page.getByRole('img', { name: /^use case / })).toHaveCount(10)
   await expect(page.getByRole('img', { name: /^actor / })).toHaveCount(10)

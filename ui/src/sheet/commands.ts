@@ -145,12 +145,12 @@ export function commands(): Command[] {
     out.push({
       id: how,
       group: 'arrange',
-      title: `Arrange ${what}: ${title}`,
+      title: how === 'layers' ? `Arrange ${what}` : `Arrange ${what}: ${title}`,
       run: () => void arrange(how, said, shapes.length < 2 && least === 0 && lines.length === 0),
     })
   }
   for (const [format, title] of pictures)
-    out.push({ id: format, group: 'picture', title: `Take the drawing away as ${title}`, run: () => download(format) })
+    out.push({ id: format, group: 'picture', title: `Export the drawing as ${title}`, run: () => download(format) })
   out.push({ id: 'copy-picture', group: 'picture', title: 'Copy the drawing as a picture', run: () => void copyAsPicture() })
   out.push({ id: 'print', group: 'picture', title: 'Print the drawing', run: () => print() })
   if (lines.length) {
