@@ -183,7 +183,7 @@ test('the matrix tells who uses what, and where each mark comes from', async ({ 
     .getByRole('list', { name: 'All use cases' })
     .getByRole('button', { name: /^Dispatch jars/ })
     .click()
-  await page.getByRole('tab', { name: 'Type' }).click()
+  await page.getByRole('tab', { name: 'Edit as text' }).click()
   const steps = page.getByRole('textbox', { name: 'Steps, one a line' })
   await steps.fill((await steps.inputValue()).replace('System lists what is due', 'System reads the label'))
   await steps.press('Control+Enter')

@@ -102,7 +102,7 @@ for (const other of ['another window', 'another browser'] as const) {
     test('the steps of a use case', async ({ studio }) => {
       const { mine, theirs } = await both(studio, '/use-cases?case=use-plan-blend')
       const steps = (w: Studio) => w.page.getByRole('textbox', { name: 'Steps, one a line' })
-      for (const w of [mine, theirs]) await w.page.getByRole('tab', { name: 'Type' }).click()
+      for (const w of [mine, theirs]) await w.page.getByRole('tab', { name: 'Edit as text' }).click()
       const text = await steps(mine).inputValue()
       const [first = ''] = text.split('\n')
       await steps(mine).fill(text.replace(first, 'Blender opens the blend book'))

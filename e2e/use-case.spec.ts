@@ -222,7 +222,7 @@ test('what somebody else wrote into the steps is not written over unseen', async
   const other = await context.newPage()
   for (const window of [page, other]) {
     await window.goto(`${studio.address}/p/${id}/use-cases?case=use-print-labels`)
-    await window.getByRole('tab', { name: 'Type' }).click()
+    await window.getByRole('tab', { name: 'Edit as text' }).click()
   }
   const [mine, theirs] = [page, other].map((w) => w.getByRole('textbox', { name: 'Steps, one a line' }))
   if (!mine || !theirs) throw new Error('no windows')
@@ -238,7 +238,7 @@ test('what somebody else wrote into the steps is not written over unseen', async
   // A look at theirs loses nothing, and writes nothing.
   await page.getByRole('tab', { name: 'Steps' }).click()
   await expect(page.getByText('Somebody waits', { exact: true })).toBeVisible()
-  await page.getByRole('tab', { name: 'Type' }).click()
+  await page.getByRole('tab', { name: 'Edit as text' }).click()
   await expect(mine).toHaveValue(/Printer cuts the labels/)
   await mine.fill(`${text}3 Printer cuts the labels\n4 Somebody waits\n`)
   await mine.press('Control+Enter')

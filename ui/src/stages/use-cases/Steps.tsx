@@ -11,7 +11,7 @@ type View = 'read' | 'exchanges' | 'type'
 const ways: [View, string][] = [
   ['read', 'Steps'],
   ['exchanges', 'Actor and system'],
-  ['type', 'Type'],
+  ['type', 'Edit as text'],
 ]
 
 // The flow of a use case: to read, as what actor and system say to each other,
