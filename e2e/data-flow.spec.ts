@@ -165,7 +165,7 @@ test('a process is opened, its edge is taken up, moved and closed', async ({ stu
 
   const path = page.getByRole('navigation', { name: 'Path' })
   await path.getByRole('button', { name: '4 Dispatch jars' }).click()
-  await path.getByRole('button', { name: 'Remove level …' }).click()
+  await path.getByRole('button', { name: 'Remove level' }).click()
   await expect(path.getByRole('button', { name: '4 Dispatch jars' })).toHaveCount(0)
 })
 

@@ -35,8 +35,8 @@ export function Leaf({ d, depth, current, base }: { d: DiagramInfo; depth: numbe
             }
           />
           {closing ? (
-            <button className="text-sm text-brick underline" onClick={() => void close()}>
-              Remove level …
+            <button className="text-sm whitespace-nowrap text-brick underline" onClick={() => void close()}>
+              Remove level
             </button>
           ) : (
             <button
