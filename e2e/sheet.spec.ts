@@ -350,7 +350,7 @@ test('colours of stereotypes with their legend, and a picture on a class', async
   await expect(page.getByRole('img', { name: 'Legend of the colours' }).getByText('«place»')).toBeVisible()
   await expect(studio.shape('class Station').locator('.tint-fern')).toHaveCount(1)
   const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGM4USGCFTEMLQkAY7dVASJvdKAAAAAASUVORK5CYII=', 'base64')
-  await studio.lexicon.getByLabel('Picture (PNG)').setInputFiles({ name: 'mast.png', mimeType: 'image/png', buffer: png })
+  await studio.lexicon.getByLabel('Choose a picture …').setInputFiles({ name: 'mast.png', mimeType: 'image/png', buffer: png })
   await expect(studio.shape('class Station').locator('image')).toHaveCount(1)
   await studio.lexicon
     .getByLabel('Another picture')
