@@ -76,8 +76,8 @@ func (at *carrying) eachNear(near Neighbourhood, other Requirement, f func(id mo
 			near(at.next.m, c.New, reach)
 		}
 	}
-	for id := range at.changed[other].rows {
-		if r := at.next.m.Row(id); r != nil {
+	for id := range at.changed[other].rows { // processes are met by their flows
+		if r := at.next.m.Row(id); r != nil && kindOf(r) != model.Process {
 			near(at.next.m, r, reach)
 		}
 	}
