@@ -9,7 +9,7 @@ var dictionaryRepeated = &Analyzer{
 	Name: "dictionary/repeated", Title: "Contents name the same twice", Severity: Warning,
 	Doc:    "Within one sum, or among the choices of one, the same name stands twice. Repetition is written with braces; of two that are alike, one is too many, or another one was meant. Where one of the two is in parentheses, the contents contradict themselves: it is there and may be missing.",
 	Source: "DeMarco 1978, ch. 11: the notation of the data dictionary.",
-	Finds:  "delivery note = lot number + mass + lot number; [cash | card | cash]",
+	Finds:  "delivery note = lot number + mass + lot number; [cash | card | cash]; {lot number} + {lot number}",
 	Leaves: "route = harbour + 1{harbour}; {lot number}; delivery = sender address + address, where both are their own names",
 	Scope: Each{Kinds: []model.Kind{model.DataItem, model.Store}, Reach: []Neighbourhood{Self}, Run: func(p *Pass, r model.Row) {
 		e := r.(*model.Element)

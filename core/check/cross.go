@@ -11,10 +11,11 @@ import (
 
 var crossActorUnknown = &Analyzer{
 	Name: "cross/actor-unknown", Title: "An actor is known nowhere else", Severity: Warning,
-	Doc:      "Whoever takes part in use cases is outside of the system on the context diagram too, or performs something in the activity table. Asked only where there is one of the two.",
+	Doc: "Whoever takes part in use cases is outside of the system on the context diagram too, or performs something in the activity table. Asked only where there is one of the two. " +
+		"Where the use cases are those of something narrower than the system of the context diagram, by another name, and nobody has written down who performs what, an actor may be inside of that system: then nothing is said.",
 	Source:   "The same boundary is shown by the context diagram (Yourdon 1989, ch. 18) and by the actors (UML 2.5.1, 18.1.3).",
 	Finds:    "The actor Weather office, which is no external entity and performs nothing.",
-	Leaves:   "The actor Beekeeper, who is an external entity; a general actor whose kinds are known.",
+	Leaves:   "The actor Beekeeper, who is an external entity; a general actor whose kinds are known; a clerk who works at the Intake desk, where the context diagram shows the Cooperative.",
 	Requires: []Requirement{boundaryKeys},
 	Scope: casesBy(rowsOf(model.Actor, model.Entity, model.Activity, model.Participation, model.Generalization, model.Subject, model.Process), func(p *Pass) {
 		m, keys := p.Model, boundaryKeys.of(p)
