@@ -87,6 +87,7 @@ type End struct {
 	NonUnique   bool
 	Owns        bool // composite: the instance owns what is at this end
 	OwnedBy     bool // composite, the other way
+	Afterwards  bool // mandatory, and set once both are made, since each needs the other
 }
 
 // Mandatory: exactly one has to be there from the beginning.
@@ -118,6 +119,7 @@ func NewPlan(m *model.Model) *Plan {
 	slices.SortFunc(plan.Types, func(a, b *Type) int {
 		return cmp.Or(strings.Compare(a.Name, b.Name), strings.Compare(string(a.ID), string(b.ID)))
 	})
+	plan.construction()
 	return plan
 }
 

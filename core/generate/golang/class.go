@@ -2,37 +2,42 @@ package golang
 
 import (
 	"fmt"
-	"slices"
 	"strconv"
 	"strings"
 
 	"lexeon/core/generate"
-	"lexeon/core/graph"
 	"lexeon/core/model"
 )
 
 type field struct {
-	Name, Type, Doc string
+	Name string
+	Type *typeExpr
+	Doc  string
 }
 
 type accessor struct {
-	Name, Type, Field, Doc string
+	Name  string
+	Type  *typeExpr
+	Field string
+	Doc   string
 }
 
+// derived is a method in the place of an attribute that is not kept.
+type derived struct {
+	Name  string
+	Type  *typeExpr
+	Label string // as it is told when it is not written
+	Doc   string
+}
+
+// list is a field that holds many, with what reads and changes it.
 type list struct {
-	Field, Type       string
+	Field             string
+	Type              *typeExpr // of one
 	All, Add, Remove  string
 	Doc               string
 	Unique            bool
 	AddDoc, RemoveDoc string
-}
-
-// assign sets a field in a constructor: to a value, to a parameter, or, for an
-// embedded general, to what that one needs itself.
-type assign struct {
-	Field, Value string
-	Type         string         // of the parameter that Value names
-	General      *generate.Type // instead of Value
 }
 
 type classFile struct {
@@ -49,11 +54,11 @@ type classFile struct {
 	Statics    []field
 	New        string
 	NewDoc     string
-	Params     string
+	Params     []parameter
 	Assign     []assign
 	Getters    []accessor
 	Setters    []accessor
-	Derived    []accessor
+	Derived    []derived
 	Lists      []list
 	Methods    []*method
 	Statical   []*method
@@ -77,7 +82,7 @@ func (g *generator) layOut(t *generate.Type) classFile {
 	im := imports{}
 	c := classFile{Package: g.pkg, Struct: g.struct_[t], Receiver: g.receiver(t)}
 	c.Doc = sentence(c.Struct, t.Definition, "is a "+t.Kind.Title()+" of the model.")
-	if polymorphic(t) {
+	if t.Polymorphic() {
 		c.Interface = g.ref[t]
 		c.InterDoc = c.Interface + " is any " + t.Name + ", whatever kind of it."
 		c.OwnMarker = "is" + c.Interface
@@ -96,24 +101,23 @@ func (g *generator) layOut(t *generate.Type) classFile {
 	}
 	for _, a := range append([]*generate.Type{t}, generate.Ancestors(t)...) {
 		members[g.struct_[a]] = true // embedded structs are fields too
-		if polymorphic(a) {
+		if a.Polymorphic() {
 			marker := "is" + g.ref[a]
 			c.Markers = append(c.Markers, marker)
 			members[marker] = true
 		}
 	}
 	params := names{}
-	var paramList []string
-	param := func(name, typ string) string {
+	param := func(name string, typ *typeExpr) value {
 		p := params.take(name)
-		paramList = append(paramList, p+" "+im.typ(typ))
-		return p
+		c.Params = append(c.Params, parameter{p, im.typ(typ)})
+		return value{Param: p}
 	}
 	for _, gen := range t.Generals {
 		name := g.struct_[gen]
 		c.Embeds = append(c.Embeds, name)
-		if value := g.literal(gen, im, param); value != name+"{}" {
-			c.Assign = append(c.Assign, assign{Field: name, Value: value, General: gen})
+		if fields := g.embedded(gen, im, param); len(fields) > 0 {
+			c.Assign = append(c.Assign, assign{Field: name, Value: value{Struct: &composite{name, fields}}, General: gen})
 		}
 	}
 	g.attributes(t, &c, members, im, param)
@@ -122,9 +126,8 @@ func (g *generator) layOut(t *generate.Type) classFile {
 		c.New = g.used.take("New" + c.Struct)
 		c.NewDoc = c.New + " makes one, with what it cannot be without."
 	}
-	c.Params = strings.Join(paramList, ", ")
 	for _, mt := range append(g.methods[t], g.missing(t)...) {
-		im.typ(mt.Signature)
+		im.methods(mt)
 		switch {
 		case mt.Static:
 			c.Statical = append(c.Statical, mt)
@@ -132,33 +135,32 @@ func (g *generator) layOut(t *generate.Type) classFile {
 			c.Methods = append(c.Methods, mt)
 		}
 	}
-	for _, mt := range c.Contract {
-		im.typ(mt.Signature)
-	}
+	im.methods(c.Contract...)
 	g.makers(t, &c, im)
 	g.assertions(t, &c)
 	c.Imports = im.list()
 	return c
 }
 
-// literal is what an embedded general is initialized with; what it cannot be
-// without becomes a parameter of the specific's constructor.
-func (g *generator) literal(t *generate.Type, im imports, param func(name, typ string) string) string {
-	c := g.class(t)
-	var parts []string
-	for _, a := range c.Assign {
-		value := a.Value
+// newParam adds a parameter to a constructor, under a name of its own.
+type newParam func(name string, typ *typeExpr) value
+
+// embedded is what an embedded general is initialized with; what it cannot be without
+// becomes a parameter of the specific's constructor.
+func (g *generator) embedded(t *generate.Type, im imports, param newParam) []assign {
+	var out []assign
+	for _, a := range g.class(t).Assign {
 		switch {
 		case a.General != nil:
-			value = g.literal(a.General, im, param)
-		case a.Type != "":
-			value = param(a.Value, a.Type)
+			a.Value = value{Struct: &composite{a.Field, g.embedded(a.General, im, param)}}
+		case a.Type != nil:
+			a.Value = param(a.Value.Param, a.Type)
 		default:
-			im.typ(value)
+			im.value(a.Value)
 		}
-		parts = append(parts, a.Field+": "+value)
+		out = append(out, a)
 	}
-	return c.Struct + "{" + strings.Join(parts, ", ") + "}"
+	return out
 }
 
 func (g *generator) publicMethods(t *generate.Type) []*method {
@@ -181,7 +183,7 @@ func (g *generator) inheritedPublic(t *generate.Type) []*method {
 	return out
 }
 
-func (g *generator) attributes(t *generate.Type, c *classFile, members names, im imports, param func(name, typ string) string) {
+func (g *generator) attributes(t *generate.Type, c *classFile, members names, im imports, param newParam) {
 	for _, a := range t.Attributes {
 		typ := im.typ(g.typeOf(a.Type))
 		d := a.Data
@@ -199,7 +201,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 		switch {
 		case d.Derived:
 			name := members.take(exported(a.Name, "Value"))
-			c.Derived = append(c.Derived, accessor{Name: name, Type: typ, Field: t.Name + "." + a.Name, Doc: sentence(name, a.Definition, "is derived, and not written yet.")})
+			c.Derived = append(c.Derived, derived{Name: name, Type: typ, Label: t.Name + "." + a.Name, Doc: sentence(name, a.Definition, "is derived, and not written yet.")})
 			continue
 		case d.Static:
 			name := g.used.take(g.struct_[t] + exported(a.Name, "Value"))
@@ -221,10 +223,9 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 				c.Setters = append(c.Setters, accessor{setter, typ, name, setter + " changes the " + a.Name + "."})
 			}
 		}
-		switch value, ok := defaultValue(d.Default, a.Type, typ); {
+		switch v, ok := defaultValue(d.Default, typ); {
 		case ok:
-			im.typ(value)
-			c.Assign = append(c.Assign, assign{Field: name, Value: value})
+			c.Assign = append(c.Assign, assign{Field: name, Value: im.value(v)})
 		case d.Default != "":
 			c.Fields[len(c.Fields)-1].Doc = strings.TrimSpace(doc + "\nTODO: the model gives the default " + d.Default)
 		case !a.Type.Many && !a.Type.Optional:
@@ -233,7 +234,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 	}
 }
 
-func (g *generator) ends(t *generate.Type, c *classFile, members names, im imports, param func(name, typ string) string) {
+func (g *generator) ends(t *generate.Type, c *classFile, members names, im imports, param newParam) {
 	for _, e := range t.Ends {
 		typ := g.single(generate.TypeRef{Type: e.Type})
 		var doc []string
@@ -260,18 +261,18 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 			c.Getters = append(c.Getters, accessor{getter, typ, name, getter + " of the " + t.Name + "."})
 			setter := members.take("Set" + exported(e.Name, "Other"))
 			c.Setters = append(c.Setters, accessor{setter, typ, name, setter + " changes the " + e.Name + "."})
-			if e.Mandatory() && g.inConstructor(t, e) {
+			switch {
+			case e.Afterwards:
+				g.note(t, "%s and %s need each other from the beginning; %s.%s is set after construction", t.Name, e.Type.Name, t.Name, e.Name)
+			case e.Mandatory():
 				c.Assign = append(c.Assign, assign{Field: name, Value: param(unexported(e.Name, "other"), typ), Type: typ})
 			}
 			continue
 		}
-		plural := model.Plural(e.Name)
-		if e.Name != e.Type.Name && model.NormalForm(e.Name) != model.NormalForm(e.Type.Name) {
-			plural = e.Name // a role is written as it is: novice, samples
-		}
+		plural := e.Plural()
 		name := members.take(unexported(plural, "others"))
 		doc = append(doc, bounds(e))
-		c.Fields = append(c.Fields, field{name, "[]" + typ, strings.Join(doc, "\n")})
+		c.Fields = append(c.Fields, field{name, listOf(typ), strings.Join(doc, "\n")})
 		l := list{Field: name, Type: typ, All: members.take(exported(plural, "Others")), Add: members.take("Add" + exported(e.Name, "Other")),
 			Remove: members.take("Remove" + exported(e.Name, "Other")), Unique: !e.NonUnique}
 		l.Doc = l.All + " lists them in the order in which they were added."
@@ -295,41 +296,6 @@ func bounds(e *generate.End) string {
 	return fmt.Sprintf("Between %d and %d of them.", e.Lower, e.Upper)
 }
 
-// inConstructor: a mandatory end is a parameter of the constructor, unless that
-// would need the two objects before each other; then it is set afterwards,
-// never the part's end to its whole.
-func (g *generator) inConstructor(t *generate.Type, e *generate.End) bool {
-	if e.OwnedBy {
-		return true
-	}
-	if g.cycle[e.Type] != 0 && g.cycle[e.Type] == g.cycle[t] {
-		g.note(t, "%s and %s need each other from the beginning; %s.%s is set after construction", t.Name, e.Type.Name, t.Name, e.Name)
-		return false
-	}
-	return true
-}
-
-// findCycles numbers the groups of types that need each other from the
-// beginning: the strongly connected components of the mandatory ends.
-func (g *generator) findCycles() {
-	next := func(t *generate.Type) []*generate.Type {
-		var out []*generate.Type
-		for _, e := range t.Ends {
-			if e.Mandatory() {
-				out = append(out, e.Type)
-			}
-		}
-		return out
-	}
-	for i, component := range graph.Components(g.plan.Types, next) {
-		if len(component) > 1 || slices.Contains(next(component[0]), component[0]) {
-			for _, t := range component {
-				g.cycle[t] = i + 1
-			}
-		}
-	}
-}
-
 // makers are the constructors that the model lists.
 func (g *generator) makers(t *generate.Type, c *classFile, im imports) {
 	if t.Abstract {
@@ -340,10 +306,9 @@ func (g *generator) makers(t *generate.Type, c *classFile, im imports) {
 			continue
 		}
 		mt := g.signature(t, &generate.Operation{Name: o.Name, Params: o.Params})
-		mt.Signature = strings.TrimSuffix(mt.Signature, " error") + " (*" + c.Struct + ", error)"
 		mt.Name = g.used.take("Make" + c.Struct)
 		mt.Doc = sentence(mt.Name, o.Definition, "is a constructor that the model lists; it is not written yet.")
-		im.typ(mt.Signature)
+		im.methods(mt)
 		c.Makers = append(c.Makers, mt)
 	}
 }
@@ -357,7 +322,7 @@ func (g *generator) assertions(t *generate.Type, c *classFile) {
 		c.Assertions = append(c.Assertions, c.Interface)
 	}
 	for _, a := range generate.Ancestors(t) {
-		if polymorphic(a) && g.covers(t, g.contractOf(a)) {
+		if a.Polymorphic() && g.covers(t, g.contractOf(a)) {
 			c.Assertions = append(c.Assertions, g.ref[a])
 		}
 	}
@@ -370,20 +335,20 @@ func (g *generator) assertions(t *generate.Type, c *classFile) {
 	}
 }
 
-func (g *generator) contractOf(t *generate.Type) map[string]string {
-	out := map[string]string{}
+func (g *generator) contractOf(t *generate.Type) map[string]*method {
+	out := map[string]*method{}
 	for _, mt := range append(g.publicMethods(t), g.inheritedPublic(t)...) {
 		if _, ok := out[mt.Name]; !ok {
-			out[mt.Name] = mt.types
+			out[mt.Name] = mt
 		}
 	}
 	return out
 }
 
-func (g *generator) covers(t *generate.Type, demanded map[string]string) bool {
+func (g *generator) covers(t *generate.Type, demanded map[string]*method) bool {
 	offered := g.offered(t)
-	for name, types := range demanded {
-		if got, ok := offered[name]; !ok || got != types {
+	for name, mt := range demanded {
+		if got, ok := offered[name]; !ok || !got.like(mt) {
 			return false
 		}
 	}

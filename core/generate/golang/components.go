@@ -66,7 +66,14 @@ type componentPrinter struct {
 }
 
 // typ is an interface as another package writes it.
-func (c *componentPrinter) typ(t *generate.Type) string { return c.g.pkg + "." + c.g.ref[t] }
+func (c *componentPrinter) typ(t *generate.Type) *typeExpr {
+	return &typeExpr{Package: c.g.pkg, Import: c.g.module, Name: c.g.ref[t]}
+}
+
+// component is a component as another package holds it.
+func (c *componentPrinter) component(pkg string) *typeExpr {
+	return pointerTo(&typeExpr{Package: pkg, Import: c.g.module + "/" + pkg, Name: "Component"})
+}
 
 type stubFile struct {
 	Package string
@@ -100,9 +107,7 @@ func (c *componentPrinter) stubs(plan *generate.Components) (string, error) {
 				s.Embeds = append(s.Embeds, c.unwritten[g])
 			}
 		}
-		for _, mt := range s.Methods {
-			im.typ(mt.Signature)
-		}
+		im.methods(s.Methods...)
 		f.Stubs = append(f.Stubs, s)
 	}
 	for _, k := range plan.List {
@@ -117,12 +122,22 @@ func (c *componentPrinter) stubs(plan *generate.Components) (string, error) {
 	return c.g.print("unwritten.go.tmpl", f)
 }
 
-type componentField struct{ Name, Type, Doc, Value, Setter string }
+type componentField struct {
+	Name   string
+	Type   *typeExpr
+	Doc    string
+	Setter string
+}
 
+// offered is an interface that a component provides: by a stub of its own, or by what is
+// in it.
 type offered struct {
-	Method, Type, Doc string
-	Struct, Unwritten string // its own stub, or
-	From              string // who in it provides it
+	Method    string
+	Type      *typeExpr
+	Doc       string
+	Struct    string    // the stub, which embeds
+	Unwritten *typeExpr // the operations that are not written
+	From      *value    // who in it provides it
 }
 
 type componentFile struct {
@@ -132,19 +147,19 @@ type componentFile struct {
 	Late                     []componentField
 	Inside                   []componentField
 	Provides                 []offered
-	Made                     []string // lines that make what is in it
+	Making                   making // of what is in it
 }
 
 func (c *componentPrinter) file(k *generate.Component) componentFile {
 	f := componentFile{Package: c.packages[k], PackageDoc: sentence("Package "+c.packages[k]+" is the component "+strings.Join(strings.Fields(k.Name), " "), k.Definition, "of the model."),
 		Doc: "Component is " + strings.Join(strings.Fields(k.Name), " ") + ", with what it requires and what is in it."}
 	local, methods := names{"c": true, c.g.pkg: true}, names{"New": true, "Component": true}
-	uses := map[string]bool{}
+	im := imports{}
 	param := map[*generate.Type]string{}
 	for _, t := range k.Requires {
 		name := local.take(unexported(t.Name, "required"))
 		param[t] = name
-		field := componentField{Name: name, Type: c.typ(t), Doc: fmt.Sprintf("what it gets %s by", c.g.ref[t])}
+		field := componentField{Name: name, Type: im.typ(c.typ(t)), Doc: fmt.Sprintf("what it gets %s by", c.g.ref[t])}
 		f.Requires = append(f.Requires, field)
 		if slices.Contains(k.Late, t) {
 			field.Setter = methods.take("Set" + exported(t.Name, "Required"))
@@ -157,84 +172,27 @@ func (c *componentPrinter) file(k *generate.Component) componentFile {
 		if pkg == "" {
 			continue
 		}
-		uses[pkg] = true
 		steps[s] = local.take(unexported(s.Name, "inner"))
-		f.Inside = append(f.Inside, componentField{Name: steps[s], Type: "*" + pkg + ".Component"})
+		f.Inside = append(f.Inside, componentField{Name: steps[s], Type: im.typ(c.component(pkg))})
 	}
-	f.Made = c.making(k.Inside, steps, param, "c.")
+	f.Making = c.making(k.Inside, steps, param, "c")
 	types := names{"Component": true}
 	for _, t := range k.Provides {
-		o := offered{Method: methods.take(exported(t.Name, "Provided")), Type: c.typ(t)}
+		o := offered{Method: methods.take(exported(t.Name, "Provided")), Type: im.typ(c.typ(t))}
 		for _, s := range k.Inside.Steps {
 			if i := slices.IndexFunc(s.Component.Provides, func(x *generate.Type) bool { return x == t }); i >= 0 && steps[s] != "" {
-				o.From = "c." + steps[s] + "." + c.offer(s.Component, t) + "()"
+				o.From = &value{Call: &call{On: []string{"c", steps[s]}, Function: c.offer(s.Component, t)}}
 				break
 			}
 		}
-		if o.From == "" {
-			o.Doc = "the " + c.g.ref[t] + " of the component: write its operations here."
-			o.Struct, o.Unwritten = types.take(unexported(t.Name, "provided")), c.g.pkg+"."+c.unwritten[t]
-			o.Doc = o.Struct + " is " + o.Doc
+		if o.From == nil {
+			o.Struct, o.Unwritten = types.take(unexported(t.Name, "provided")), &typeExpr{Package: c.g.pkg, Import: c.g.module, Name: c.unwritten[t]}
+			o.Doc = o.Struct + " is the " + c.g.ref[t] + " of the component: write its operations here."
 		}
 		f.Provides = append(f.Provides, o)
 	}
-	if len(k.Provides)+len(k.Requires) > 0 {
-		f.Imports = append(f.Imports, c.g.module)
-	}
-	for pkg := range uses {
-		f.Imports = append(f.Imports, c.g.module+"/"+pkg)
-	}
-	slices.Sort(f.Imports)
+	f.Imports = im.list()
 	return f
-}
-
-// offer is the method by which a component gives an interface.
-func (c *componentPrinter) offer(k *generate.Component, t *generate.Type) string {
-	methods := names{"New": true, "Component": true}
-	for _, r := range k.Late {
-		methods.take("Set" + exported(r.Name, "Required"))
-	}
-	for _, p := range k.Provides {
-		if name := methods.take(exported(p.Name, "Provided")); p == t {
-			return name
-		}
-	}
-	return ""
-}
-
-// making are the lines that make instances, in their order, and then give each what
-// could not be there yet.
-func (c *componentPrinter) making(w generate.Wiring, steps map[*generate.Step]string, param map[*generate.Type]string, before string) []string {
-	var out, late []string
-	for _, s := range w.Steps {
-		if steps[s] == "" {
-			continue
-		}
-		var args []string
-		for _, a := range s.Args {
-			switch {
-			case a.Late:
-				args = append(args, "nil")
-				setter := ""
-				methods := names{"New": true, "Component": true}
-				for _, r := range s.Component.Late {
-					if name := methods.take("Set" + exported(r.Name, "Required")); r == a.Needs {
-						setter = name
-					}
-				}
-				late = append(late, fmt.Sprintf("%s%s.%s(%s%s.%s())", before, steps[s], setter, before, steps[a.From], c.offer(a.From.Component, a.Provides)))
-			case a.From != nil:
-				args = append(args, before+steps[a.From]+"."+c.offer(a.From.Component, a.Provides)+"()")
-			default:
-				args = append(args, param[a.Needs])
-			}
-			if a.Choice {
-				out = append(out, fmt.Sprintf("// Several provide %s: the model does not say who is asked.", c.g.ref[a.Needs]))
-			}
-		}
-		out = append(out, fmt.Sprintf("%s%s = %s.New(%s)", before, steps[s], c.packages[s.Component], strings.Join(args, ", ")))
-	}
-	return append(out, late...)
 }
 
 type wiringFile struct {
@@ -242,32 +200,25 @@ type wiringFile struct {
 	Imports   []string
 	Params    []componentField
 	Instances []componentField
-	Made      []string
+	Making    making
 }
 
 func (c *componentPrinter) wiring(plan *generate.Components) wiringFile {
 	f := wiringFile{Project: plan.Project}
 	fields, local := names{}, names{"s": true, c.g.pkg: true}
+	im := imports{}
 	param := map[*generate.Type]string{}
 	for _, t := range plan.Wiring.Params {
 		param[t] = local.take(unexported(t.Name, "required"))
-		f.Params = append(f.Params, componentField{Name: param[t], Type: c.typ(t)})
+		f.Params = append(f.Params, componentField{Name: param[t], Type: im.typ(c.typ(t))})
 	}
 	steps := map[*generate.Step]string{}
-	uses := map[string]bool{}
 	for _, s := range plan.Wiring.Steps {
 		pkg := c.packages[s.Component]
-		uses[c.g.module+"/"+pkg] = true
 		steps[s] = fields.take(exported(s.Name, "Component"))
-		f.Instances = append(f.Instances, componentField{Name: steps[s], Type: "*" + pkg + ".Component"})
+		f.Instances = append(f.Instances, componentField{Name: steps[s], Type: im.typ(c.component(pkg))})
 	}
-	if len(f.Params) > 0 {
-		uses[c.g.module] = true
-	}
-	for pkg := range uses {
-		f.Imports = append(f.Imports, pkg)
-	}
-	slices.Sort(f.Imports)
-	f.Made = c.making(plan.Wiring, steps, param, "s.")
+	f.Imports = im.list()
+	f.Making = c.making(plan.Wiring, steps, param, "s")
 	return f
 }

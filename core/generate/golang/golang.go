@@ -10,6 +10,7 @@ import (
 	"go/format"
 	"runtime"
 	"slices"
+	"strconv"
 	"strings"
 	"text/template"
 
@@ -24,7 +25,7 @@ import (
 var templateFiles embed.FS
 
 var templates = template.Must(template.New("go").Funcs(template.FuncMap{
-	"comment": comment, "quote": quoted,
+	"comment": comment, "quote": strconv.Quote, "literal": literal,
 }).ParseFS(templateFiles, "templates/*.tmpl"))
 
 // Generate prints the whole model, as the package that its project names.
@@ -41,8 +42,7 @@ func newGenerator(plan *generate.Plan, module string) *generator {
 		}
 		module = pkg
 	}
-	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}, cycle: map[*generate.Type]int{}}
-	g.findCycles()
+	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}}
 	g.names()
 	return g
 }
@@ -99,18 +99,11 @@ type generator struct {
 	ref     map[*generate.Type]string // name by which it is referred to
 	methods map[*generate.Type][]*method
 	classes map[*generate.Type]classFile
-	cycle   map[*generate.Type]int // types that need each other have one number; 0: none
 	notes   []generate.Note
 }
 
 func (g *generator) note(t *generate.Type, format string, args ...any) {
 	g.notes = append(g.notes, generate.Note{Subject: t.ID, Message: fmt.Sprintf(format, args...)})
-}
-
-// polymorphic types have an interface beside the struct, so that what refers to
-// them can hold their specifics.
-func polymorphic(t *generate.Type) bool {
-	return t.Kind.HasInstances() && (t.Abstract || len(t.Specifics) > 0)
 }
 
 // names settles all package level names before anything is printed, in the
@@ -122,7 +115,7 @@ func (g *generator) names() {
 		g.struct_[t], g.ref[t] = name, name
 	}
 	for _, t := range g.plan.Types {
-		if !polymorphic(t) {
+		if !t.Polymorphic() { // else it has an interface beside the struct
 			continue
 		}
 		if t.Abstract {

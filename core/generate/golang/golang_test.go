@@ -212,3 +212,14 @@ func TestReceivers(t *testing.T) {
 	}
 	vet(t, out)
 }
+
+// What a text says needs no package: only types and calls do.
+func TestTextsThatLookLikePackages(t *testing.T) {
+	m := modeltest.Build(t, "class Kiln", `  + label: Text = "next time. or big. times"`, "class Shelf", "  + height: Decimal = 1.5")
+	out, err := golang.Generate(m)
+	require.NoError(t, err)
+	require.Contains(t, fileOf(t, out, "kiln.go"), `Label: "next time. or big. times",`)
+	require.NotContains(t, fileOf(t, out, "kiln.go"), "import")
+	require.Contains(t, fileOf(t, out, "shelf.go"), "big.NewRat(3, 2)")
+	vet(t, out)
+}

@@ -1,24 +1,29 @@
 package golang
 
 import (
-	"strings"
+	"slices"
 
 	"lexeon/core/generate"
 	"lexeon/core/model"
 )
 
-// method is an operation with its Go name and signature.
+// method is an operation with its Go name, its parameters and its results, beside which it
+// returns an error.
 type method struct {
-	Name      string
-	Signature string // parameters and results, without the name
-	Zero      string // declaration of the result's zero value, may be empty
-	HasResult bool
-	Doc       string
-	Label     string // as it is told when it is not written
-	Static    bool
-	types     string // the types alone: what Go compares
-	abstract  bool
-	private   bool
+	Name     string
+	Params   []parameter
+	Results  []*typeExpr
+	Doc      string
+	Label    string // as it is told when it is not written
+	Static   bool
+	abstract bool
+	private  bool
+}
+
+// like reports whether two methods have identical types, which is what Go compares.
+func (mt *method) like(o *method) bool {
+	return slices.EqualFunc(mt.Params, o.Params, func(a, b parameter) bool { return a.Type.is(b.Type) }) &&
+		slices.EqualFunc(mt.Results, o.Results, (*typeExpr).is)
 }
 
 // ownMethods names the operations of a type. Go has no overloads: of several
@@ -52,31 +57,20 @@ func (g *generator) ownMethods(t *generate.Type) []*method {
 }
 
 func (g *generator) signature(t *generate.Type, o *generate.Operation) *method {
+	mt := &method{Label: t.Name + "." + o.Name, Static: o.Data.Static, abstract: o.Data.Abstract}
+	if o.HasResult {
+		mt.Results = append(mt.Results, g.typeOf(o.Result))
+	}
 	params := names{}
-	var in, inTypes, results []string
 	for _, p := range o.Params {
 		name := params.take(unexported(p.Name, "value"))
 		typ := g.typeOf(p.Type)
 		if p.Direction != model.Out {
-			in, inTypes = append(in, name+" "+typ), append(inTypes, typ)
+			mt.Params = append(mt.Params, parameter{name, typ})
 		}
 		if p.Direction != model.In {
-			results = append(results, typ)
+			mt.Results = append(mt.Results, typ)
 		}
-	}
-	if o.HasResult {
-		results = append([]string{g.typeOf(o.Result)}, results...)
-	}
-	mt := &method{Label: t.Name + "." + o.Name, Static: o.Data.Static, abstract: o.Data.Abstract}
-	mt.types = strings.Join(inTypes, ",") + "|" + strings.Join(results, ",")
-	mt.Signature = "(" + strings.Join(in, ", ") + ") error"
-	if len(results) > 0 {
-		mt.HasResult = true
-		named := make([]string, len(results))
-		for i, r := range results {
-			named[i] = "_ " + r
-		}
-		mt.Signature = "(" + strings.Join(in, ", ") + ") (" + strings.Join(append(named, "err error"), ", ") + ")"
 	}
 	return mt
 }
@@ -116,27 +110,27 @@ func (g *generator) missing(t *generate.Type) []*method {
 	return out
 }
 
-// offered tells name and types of everything that can be called on a struct.
-func (g *generator) offered(t *generate.Type) map[string]string {
-	out := map[string]string{}
+// offered is everything that can be called on a struct, by name.
+func (g *generator) offered(t *generate.Type) map[string]*method {
+	out := map[string]*method{}
 	for _, mt := range g.inherited(t) {
-		out[mt.Name] = mt.types
+		out[mt.Name] = mt
 	}
 	for _, mt := range g.methods[t] {
 		if !mt.Static && !(mt.abstract && t.Abstract) {
-			out[mt.Name] = mt.types
+			out[mt.Name] = mt
 		}
 	}
 	return out
 }
 
-// demanded tells what an interface asks for, its generals included.
-func (g *generator) demanded(t *generate.Type) map[string]string {
-	out := map[string]string{}
+// demanded is what an interface asks for, its generals included, by name.
+func (g *generator) demanded(t *generate.Type) map[string]*method {
+	out := map[string]*method{}
 	for _, i := range append([]*generate.Type{t}, generate.Ancestors(t)...) {
 		for _, mt := range g.methods[i] {
 			if _, ok := out[mt.Name]; !ok && !mt.Static {
-				out[mt.Name] = mt.types
+				out[mt.Name] = mt
 			}
 		}
 	}

@@ -1,14 +1,16 @@
 package golang
 
 import (
+	"maps"
 	"strconv"
 
 	"lexeon/core/generate"
 )
 
 type constant struct {
-	Name, Value, Text, Doc string
-	First                  bool // the first of its value: only it can stand in a switch
+	Name, Text, Doc string
+	Value           any  // string or int64
+	First           bool // the first of its value: only it can stand in a switch
 }
 
 type enumerationFile struct {
@@ -36,18 +38,18 @@ func (g *generator) enumeration(t *generate.Type) enumerationFile {
 	if coded && !whole {
 		f.Base = "string"
 	}
-	seen := map[string]bool{}
+	seen := map[any]bool{}
 	for i, l := range t.Literals {
 		c := constant{Name: g.used.take(f.Name + exported(l.Name, "Literal")), Text: l.Name, Doc: l.Definition}
 		switch {
 		case f.Base == "string" && l.Value != "":
-			c.Value = strconv.Quote(l.Value)
-		case f.Base == "string":
-			c.Value = strconv.Quote(l.Name)
-		case coded:
 			c.Value = l.Value
+		case f.Base == "string":
+			c.Value = l.Name
+		case coded:
+			c.Value, _ = strconv.ParseInt(l.Value, 10, 32)
 		default:
-			c.Value = strconv.Itoa(i + 1)
+			c.Value = int64(i + 1)
 		}
 		c.First = !seen[c.Value]
 		seen[c.Value] = true
@@ -57,7 +59,7 @@ func (g *generator) enumeration(t *generate.Type) enumerationFile {
 		if mt.Static || mt.Name == "String" {
 			continue
 		}
-		im.typ(mt.Signature)
+		im.methods(mt)
 		f.Methods = append(f.Methods, mt)
 	}
 	f.Imports = im.list()
@@ -75,16 +77,16 @@ func (g *generator) interfaceOf(t *generate.Type) interfaceFile {
 	im := imports{}
 	f := interfaceFile{Package: g.pkg, Name: g.ref[t]}
 	f.Doc = sentence(f.Name, t.Definition, "is an interface of the model.")
-	inherited := map[string]string{}
+	inherited := map[string]*method{}
 	for _, gen := range t.Generals {
 		fits := true
-		for name, signature := range g.demanded(gen) {
-			if s, ok := inherited[name]; ok && s != signature {
+		for name, mt := range g.demanded(gen) {
+			if other, ok := inherited[name]; ok && !other.like(mt) {
 				fits = false
 			}
 		}
 		for _, mt := range g.methods[t] {
-			if s, ok := g.demanded(gen)[mt.Name]; ok && s != mt.types {
+			if other, ok := g.demanded(gen)[mt.Name]; ok && !other.like(mt) {
 				fits = false
 			}
 		}
@@ -92,16 +94,14 @@ func (g *generator) interfaceOf(t *generate.Type) interfaceFile {
 			g.note(t, "%s cannot embed %s: they ask for different operations of one name", t.Name, gen.Name)
 			continue
 		}
-		for name, signature := range g.demanded(gen) {
-			inherited[name] = signature
-		}
+		maps.Copy(inherited, g.demanded(gen))
 		f.Embeds = append(f.Embeds, g.ref[gen])
 	}
 	for _, mt := range g.methods[t] {
 		if mt.Static {
 			continue
 		}
-		im.typ(mt.Signature)
+		im.methods(mt)
 		f.Methods = append(f.Methods, mt)
 	}
 	f.Imports = im.list()

@@ -3,7 +3,7 @@ package golang
 import (
 	"go/token"
 	"regexp"
-	"strings"
+	"slices"
 	"unicode"
 
 	"lexeon/core/generate"
@@ -38,7 +38,7 @@ var inBodies = map[string]bool{"to": true, "one": true, "at": true, "err": true}
 // parameter of a name.
 func (g *generator) isParameter(t *generate.Type, name string) bool {
 	for _, mt := range append(g.inherited(t), g.methods[t]...) {
-		if strings.Contains(mt.Signature, "("+name+" ") || strings.Contains(mt.Signature, ", "+name+" ") {
+		if slices.ContainsFunc(mt.Params, func(p parameter) bool { return p.Name == name }) {
 			return true
 		}
 	}
