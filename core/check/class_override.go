@@ -40,7 +40,7 @@ var operationNames = &Fact[map[string]int]{
 	name: "operations", rests: rowsOf(model.Operation).has,
 	find: func(f *facts) map[string]int {
 		out := map[string]int{}
-		f.m.Each(func(r model.Row) { countOperation(out, r, 1) })
+		f.each(rowsOf(model.Operation), func(r model.Row) { countOperation(out, r, 1) })
 		return out
 	},
 	carry: func(at *carrying, old map[string]int) (map[string]int, outcome) {

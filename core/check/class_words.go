@@ -8,12 +8,14 @@ import (
 	"lexeon/core/model"
 )
 
+var worded = rowsOf(model.Class, model.Attribute)
+
 // classWords counts the stems in names of classes and of attributes.
 var classWords = &Fact[map[string]int]{
-	name: "words of classes", rests: rowsOf(model.Class, model.Attribute).has,
+	name: "words of classes", rests: worded.has,
 	find: func(f *facts) map[string]int {
 		out := map[string]int{}
-		f.m.Each(func(r model.Row) { countWords(out, r, 1) })
+		f.each(worded, func(r model.Row) { countWords(out, r, 1) })
 		return out
 	},
 	carry: func(at *carrying, old map[string]int) (map[string]int, outcome) {

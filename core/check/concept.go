@@ -92,10 +92,10 @@ type doubt struct {
 
 // doubtful lists such words, the most frequent first. They may be of any sort:
 // telling nouns takes longer, and is done for these few only.
-func doubtful(x *textIndex, named map[string]int) []doubt {
+func doubtful(x *textIndex, named *stemCount) []doubt {
 	var out []doubt
 	for stem, list := range x.where {
-		if len(list) < frequentTexts || len(stem) <= 2 || named[stem] > 0 || functionWords[stem] {
+		if len(list) < frequentTexts || len(stem) <= 2 || named.has(stem) || functionWords[stem] {
 			continue
 		}
 		d := doubt{stem: stem}

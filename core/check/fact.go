@@ -96,9 +96,10 @@ var allFacts = []Requirement{
 
 // facts are those of one model.
 type facts struct {
-	m     *model.Model
-	ends  map[model.ID][]*model.Element // of all associations, where they are known
-	slots map[Requirement]*slot
+	m      *model.Model
+	ends   map[model.ID][]*model.Element // of all associations, where they are known
+	byKind map[model.Kind][]model.Row    // all elements and relationships, where they are known
+	slots  map[Requirement]*slot
 }
 
 // slot holds a fact once somebody has asked for it.
@@ -122,6 +123,23 @@ func (f *facts) endsOf(association model.ID) []*model.Element {
 		return f.ends[association]
 	}
 	return f.m.Ends(association)
+}
+
+// each calls f for the elements and relationships of some kinds.
+func (f *facts) each(kinds rowKinds, do func(model.Row)) {
+	if f.byKind == nil {
+		f.m.Each(func(r model.Row) {
+			if kinds.kinds[kindOf(r)] {
+				do(r)
+			}
+		})
+		return
+	}
+	for k := range kinds.kinds {
+		for _, r := range f.byKind[k] {
+			do(r)
+		}
+	}
 }
 
 func (f *facts) get(t Requirement) any {

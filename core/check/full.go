@@ -126,7 +126,9 @@ func (s *State) runAll(sign *halt.Sign, byKind map[model.Kind][]model.Row) {
 	sign.LookNow()
 }
 
-// required are the facts that rules read which visit rows, where there are such rows.
+// required are the facts that rules read which visit rows, where there are such rows. Those
+// that others of them are found from are left out: they come with these, and whoever asked
+// for one that is on its way would wait. Those behind most others come first.
 func (s *State) required(byKind map[model.Kind][]model.Row) []Requirement {
 	named := map[Requirement]bool{}
 	for _, a := range s.analyzers {
@@ -138,7 +140,17 @@ func (s *State) required(byKind map[model.Kind][]model.Row) []Requirement {
 			named[r] = true
 		}
 	}
-	return slices.DeleteFunc(slices.Clone(allFacts), func(t Requirement) bool { return !named[t] })
+	var out []Requirement
+	comes := map[Requirement]bool{} // with another
+	for _, t := range slices.Backward(allFacts) {
+		if named[t] && !comes[t] {
+			out = append(out, t)
+		}
+		for _, n := range t.needed() {
+			comes[n] = comes[n] || comes[t] || named[t]
+		}
+	}
+	return out
 }
 
 func (s *State) runBatch(b batch, each map[model.Kind][]int, results []result) []result {

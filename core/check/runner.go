@@ -47,9 +47,9 @@ func RunUntil(sign *halt.Sign, m *model.Model, analyzers []*Analyzer) *State {
 	for i := range analyzers {
 		s.found[i] = &units{}
 	}
-	s.facts.ends = s.ends
+	s.facts.ends, s.facts.byKind = s.ends, byKind
 	s.runAll(sign, byKind)
-	s.ends, s.facts.ends = nil, nil
+	s.ends, s.facts.ends, s.facts.byKind = nil, nil, nil
 	s.putOff()
 	return s
 }

@@ -29,12 +29,16 @@ func (k *termKeys) named(name string) string { return k.names[name].key }
 // keyedKinds bear names that rules hold against each other by their terms.
 var keyedKinds = rowsOf(model.Actor, model.Entity, model.Subject, model.Store, model.Process).andProject()
 
+// atBoundary are the rows that have such names.
+var atBoundary = rowsOf(model.Actor, model.Entity, model.Subject, model.Store, model.Process, model.Activity)
+
 // boundaryKeys are found once for all rules that hold such names against each other.
 var boundaryKeys = &Fact[*termKeys]{
-	name: "names at the boundary", rests: rowsOf(model.Actor, model.Entity, model.Subject, model.Store, model.Process, model.Activity).andTerms().andProject().has,
+	name: "names at the boundary", rests: atBoundary.andTerms().andProject().has,
 	find: func(f *facts) *termKeys {
 		k := &termKeys{map[model.ID]termKey{}, map[string]termKey{}}
-		f.m.Each(func(r model.Row) { k.note(f.m, r) })
+		k.note(f.m, f.m.Project())
+		f.each(atBoundary, func(r model.Row) { k.note(f.m, r) })
 		return k
 	},
 	carry: func(at *carrying, was *termKeys) (*termKeys, outcome) {

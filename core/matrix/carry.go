@@ -350,7 +350,7 @@ func (c *carrying) done() {
 			doubtful = append(doubtful, led(m, id)...)
 		}
 	}
-	x.follow(slices.Collect(maps.Keys(seen)))
+	x.follow(slices.Collect(maps.Keys(seen)), func(class model.ID) []model.ID { return leads(x.speaking.m, class) })
 }
 
 // own makes the sums those of the next matrix alone.

@@ -23,6 +23,28 @@ func leads(m *model.Model, class model.ID) []model.ID {
 	return out
 }
 
+// leadsOfAll tells it of all classes at once.
+func leadsOfAll(m *model.Model) func(class model.ID) []model.ID {
+	out := map[model.ID][]model.ID{}
+	for _, r := range m.Relationships(model.Generalization) {
+		out[r.Target] = append(out[r.Target], r.Source)
+	}
+	for _, r := range m.Relationships(model.Association) {
+		a := r.Association()
+		if a.Aggregation != model.Composite {
+			continue
+		}
+		if whole := m.Element(a.Whole); whole != nil {
+			for _, e := range m.Ends(r.ID) {
+				if e.Type != whole.Type {
+					out[e.Type] = append(out[e.Type], whole.Type)
+				}
+			}
+		}
+	}
+	return func(class model.ID) []model.ID { return out[class] }
+}
+
 // led is the way back: what leads to a class.
 func led(m *model.Model, class model.ID) []model.ID {
 	var out []model.ID
@@ -49,10 +71,9 @@ func (x *Matrix) sumOf(column model.ID) (sum Access) {
 	return sum
 }
 
-// follow finds what is done with some classes by way of what they lead to. Others are as they
-// were found before.
-func (x *Matrix) follow(classes []model.ID) {
-	m := x.speaking.m
+// follow finds what is done with some classes by way of what they lead to, which leads tells.
+// Others are as they were found before.
+func (x *Matrix) follow(classes []model.ID, leads func(class model.ID) []model.ID) {
 	for _, id := range classes {
 		delete(x.done, id)
 	}
@@ -60,7 +81,7 @@ func (x *Matrix) follow(classes []model.ID) {
 	next := func(id model.ID) []model.ID {
 		list, ok := to[id]
 		if !ok {
-			list = leads(m, id)
+			list = leads(id)
 			to[id] = list
 		}
 		return slices.DeleteFunc(slices.Clone(list), func(id model.ID) bool { _, known := x.done[id]; return known })

@@ -143,7 +143,7 @@ func Fill(m *model.Model, reader *usecase.Reader, d *dictionary.Dictionary, item
 	for column := range x.touching {
 		x.sum[column] = x.sumOf(column)
 	}
-	x.follow(slices.Collect(maps.Keys(x.touching)))
+	x.follow(slices.Collect(maps.Keys(x.touching)), leadsOfAll(m))
 	return x
 }
 

@@ -48,20 +48,24 @@ func (b *bulk) noteChild(under ID, e *Element)  { appendTo(b.children, under, e)
 
 // add writes to a map that nobody shares yet.
 func (s *sharded[V]) add(id ID, v V) {
-	i := shardOf(id)
+	i, hash := where(id)
 	if s.shards[i] == nil {
-		s.shards[i] = map[ID]V{}
+		s.shards[i] = &shard[V]{}
 	}
-	if _, ok := s.shards[i][id]; !ok {
+	if s.shards[i].set(id, hash, v) {
 		s.count++
 	}
-	s.shards[i][id] = v
 }
 
 func (s *sharded[V]) update(f func(V) V) {
-	for _, m := range s.shards {
-		for k, v := range m {
-			m[k] = f(v)
+	for _, shard := range s.shards {
+		if shard == nil {
+			continue
+		}
+		for i := range shard.slots {
+			if e := &shard.slots[i]; e.hash != 0 {
+				e.v = f(e.v)
+			}
 		}
 	}
 }

@@ -1,36 +1,44 @@
 package model
 
-// A sharded map is an immutable map from ids: a fixed number of small Go maps.
-// A draft copies only the shards it writes, so an edit of a model with tens of
-// thousands of rows costs a few kilobytes.
+import "hash/maphash"
 
-const shardCount = 512
-
+// sharded is a map by id in many small tables, so that a change copies only the tables that
+// it writes to, and two models share all others.
 type sharded[V any] struct {
-	shards [shardCount]map[ID]V
+	shards [shardCount]*shard[V] // nil: empty
 	count  int
 }
 
-func shardOf(id ID) int {
-	h := uint32(2166136261) // FNV-1a
-	for i := range len(id) {
-		h = (h ^ uint32(id[i])) * 16777619
-	}
-	return int((h ^ h>>16) % shardCount)
+const shardCount = 512
+
+var hashing = maphash.MakeSeed()
+
+// where is the shard of an id, and its hash there, which is never 0.
+func where(id ID) (index int, hash uint32) {
+	h := maphash.String(hashing, string(id))
+	return int(h % shardCount), uint32(h>>32) | 1
 }
 
-func (s *sharded[V]) get(id ID) (V, bool) {
-	v, ok := s.shards[shardOf(id)][id]
-	return v, ok
+func (s *sharded[V]) get(id ID) (v V, ok bool) {
+	i, hash := where(id)
+	if s.shards[i] == nil {
+		return v, false
+	}
+	return s.shards[i].get(id, hash)
 }
 
 func (s *sharded[V]) len() int { return s.count }
 
 // each calls f for every entry, in no particular order.
 func (s *sharded[V]) each(f func(ID, V)) {
-	for _, m := range s.shards {
-		for k, v := range m {
-			f(k, v)
+	for _, shard := range s.shards {
+		if shard == nil {
+			continue
+		}
+		for i := range shard.slots {
+			if e := &shard.slots[i]; e.hash != 0 {
+				f(e.id, e.v)
+			}
 		}
 	}
 }
@@ -45,30 +53,25 @@ type shardedDraft[V any] struct {
 
 func (s *sharded[V]) draft() *shardedDraft[V] { return &shardedDraft[V]{sharded: *s, from: s} }
 
-func (d *shardedDraft[V]) own(i int) map[ID]V {
+func (d *shardedDraft[V]) own(i int) *shard[V] {
 	d.written = true
 	if !d.owned[i] {
-		next := make(map[ID]V, len(d.shards[i])+1)
-		for k, v := range d.shards[i] {
-			next[k] = v
-		}
-		d.shards[i], d.owned[i] = next, true
+		d.shards[i], d.owned[i] = d.shards[i].clone(), true
 	}
 	return d.shards[i]
 }
 
 func (d *shardedDraft[V]) set(id ID, v V) {
-	m := d.own(shardOf(id))
-	if _, ok := m[id]; !ok {
+	i, hash := where(id)
+	if d.own(i).set(id, hash, v) {
 		d.count++
 	}
-	m[id] = v
 }
 
 func (d *shardedDraft[V]) remove(id ID) {
-	i := shardOf(id)
-	if _, ok := d.shards[i][id]; ok {
-		delete(d.own(i), id)
+	i, hash := where(id)
+	if _, ok := d.get(id); ok {
+		d.own(i).remove(id, hash)
 		d.count--
 	}
 }
