@@ -334,7 +334,7 @@ var delegationIncomplete = &Analyzer{
 	Leaves: "A component without any delegation yet",
 	Scope: eachComponent(func(p *Pass, c *model.Element) {
 		m := p.Model
-		delegations := outOf(m, c.ID, model.Delegation)
+		delegations := m.RelationshipsFrom(c.ID, model.Delegation)
 		if len(delegations) == 0 {
 			return
 		}
@@ -360,7 +360,7 @@ var componentSharedClass = &Analyzer{
 	Scope: Each{Kinds: classifiers, Reach: []Neighbourhood{Self, holdsNear}, Run: func(p *Pass, r model.Row) {
 		m, class := p.Model, r.RowID()
 		var by []model.ID // by the relationship
-		for _, h := range into(m, class, model.Holds) {
+		for _, h := range m.RelationshipsTo(class, model.Holds) {
 			by = append(by, h.Source)
 		}
 		if len(by) < 2 {

@@ -93,21 +93,24 @@ type doubt struct {
 // doubtful lists such words, the most frequent first. They may be of any sort:
 // telling nouns takes longer, and is done for these few only.
 func doubtful(x *textIndex, named *stemCount) []doubt {
-	var out []doubt
+	var stems []string
 	for stem, list := range x.where {
-		if len(list) < frequentTexts || len(stem) <= 2 || named.has(stem) || functionWords[stem] {
-			continue
+		if len(list) >= frequentTexts && len(stem) > 2 && !named.has(stem) && !functionWords[stem] {
+			stems = append(stems, stem)
 		}
+	}
+	slices.SortFunc(stems, func(a, b string) int {
+		return cmp.Or(cmp.Compare(len(x.where[b]), len(x.where[a])), cmp.Compare(a, b))
+	})
+	var out []doubt
+	for _, stem := range stems[:min(len(stems), mostDoubtful)] {
 		d := doubt{stem: stem}
-		for _, i := range list {
+		for _, i := range x.where[stem] {
 			d.texts = append(d.texts, x.texts[i])
 		}
 		out = append(out, d)
 	}
-	slices.SortFunc(out, func(a, b doubt) int {
-		return cmp.Or(cmp.Compare(len(b.texts), len(a.texts)), cmp.Compare(a.stem, b.stem))
-	})
-	return out[:min(len(out), mostDoubtful)]
+	return out
 }
 
 // activityNames are the names in a row of the activity table.

@@ -17,31 +17,18 @@ var crossActorUnknown = &Analyzer{
 	Finds:    "The actor Weather office, which is no external entity and performs nothing.",
 	Leaves:   "The actor Beekeeper, who is an external entity; a general actor whose kinds are known; a clerk who works at the Intake desk, where the context diagram shows the Cooperative.",
 	Requires: []Requirement{boundaryKeys},
-	Scope: casesBy(rowsOf(model.Actor, model.Entity, model.Activity, model.Participation, model.Generalization, model.Subject, model.Process), func(p *Pass) {
+	Scope: eachAtBoundary(model.Actor, func(p *Pass, a *model.Element) {
 		m, keys := p.Model, boundaryKeys.of(p)
-		known := map[string]bool{}
-		for _, e := range m.OfKind(model.Entity) {
-			known[keys.of(e.ID)] = true
+		known := func(id model.ID) bool {
+			return keys.performing[keys.of(id)] || keys.bearer(m, id, model.Entity) != nil
 		}
-		for _, a := range m.OfKind(model.Activity) {
-			d := a.Activity()
-			known[keys.named(d.Performer)] = true
-			for _, x := range append(slices.Clone(d.Inputs), d.Outputs...) {
-				if !x.Store {
-					known[keys.named(x.With)] = true
-				}
-			}
-		}
-		delete(known, "")
-		if len(known) == 0 || m.Count(model.Activity) == 0 && isNarrower(m, keys) {
+		if !keys.asked.outside || keys.asked.inner {
 			return
 		}
-		for _, a := range m.OfKind(model.Actor) {
-			if strings.TrimSpace(a.Name) == "" || a.Actor().Abstract || known[keys.of(a.ID)] || isIdle(m, a.ID) || kinOf(m, a.ID, func(id model.ID) bool { return known[keys.of(id)] }) {
-				continue // who takes part in nothing is told of by that
-			}
-			p.Report(Finding{Subject: a.ID, says: say("%s takes part in use cases, but is no external entity and performs nothing in the activity table.", a.Name)})
+		if strings.TrimSpace(a.Name) == "" || a.Actor().Abstract || known(a.ID) || isIdle(m, a.ID) || kinOf(m, a.ID, known) {
+			return // who takes part in nothing is told of by that
 		}
+		p.Report(Finding{Subject: a.ID, says: say("%s takes part in use cases, but is no external entity and performs nothing in the activity table.", a.Name)})
 	}),
 }
 
@@ -52,21 +39,12 @@ var crossEntityActor = &Analyzer{
 	Finds:    "The external entity Retailer, and no actor of that name.",
 	Leaves:   "An external entity without flows; a project without actors.",
 	Requires: []Requirement{boundaryKeys},
-	Scope: casesBy(rowsOf(model.Actor, model.Entity, model.DataFlow, model.Trace, model.Activity, model.Sentence), func(p *Pass) {
+	Scope: eachAtBoundary(model.Entity, func(p *Pass, e *model.Element) {
 		m, keys := p.Model, boundaryKeys.of(p)
-		actors := map[string]bool{}
-		for _, a := range m.OfKind(model.Actor) {
-			actors[keys.of(a.ID)] = true
-		}
-		if len(actors) == 0 {
+		if !keys.asked.actors || strings.TrimSpace(e.Name) == "" || keys.bearer(m, e.ID, model.Actor) != nil || len(m.Flows(e.ID)) == 0 || sameSource(m, e.ID, model.Actor) {
 			return
 		}
-		for _, e := range m.OfKind(model.Entity) {
-			if strings.TrimSpace(e.Name) == "" || actors[keys.of(e.ID)] || len(m.Flows(e.ID)) == 0 || sameSource(m, e.ID, model.Actor) {
-				continue
-			}
-			p.Report(Finding{Subject: e.ID, says: say("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name)})
-		}
+		p.Report(Finding{Subject: e.ID, says: say("%s exchanges data with the system, and is no actor. In which use case does that happen?", e.Name)})
 	}),
 }
 

@@ -2,57 +2,10 @@ package check
 
 import (
 	"slices"
-	"strings"
 
 	"lexeon/core/dictionary"
 	"lexeon/core/model"
 )
-
-// use is where a name of data is used: by flows, in contents, in derivations.
-type use struct {
-	name string
-	rows []model.ID
-}
-
-// usesOfData collects every name of data with the rows that use it, by key, in
-// the order of the keys.
-func usesOfData(m *model.Model, d *dictionary.Dictionary) (keys []string, uses map[string]*use) {
-	uses = map[string]*use{}
-	note := func(name string, row model.ID) {
-		if strings.TrimSpace(name) == "" {
-			return
-		}
-		key := d.Key(name)
-		u := uses[key]
-		if u == nil {
-			u = &use{name: strings.TrimSpace(name)}
-			uses[key] = u
-			keys = append(keys, key)
-		}
-		if !slices.Contains(u.rows, row) {
-			u.rows = append(u.rows, row)
-		}
-	}
-	for _, f := range m.Relationships(model.DataFlow) {
-		note(f.Name, f.ID)
-	}
-	inContents := func(text string, row model.ID) {
-		if e, err := dictionary.Parsed(text); err == nil {
-			e.Names(func(n *dictionary.Expression) { note(n.Text, row) })
-		}
-	}
-	for _, s := range m.OfKind(model.Store) {
-		inContents(s.Store().Contents, s.ID)
-	}
-	for _, i := range m.OfKind(model.DataItem) {
-		inContents(i.DataItem().Contents, i.ID)
-		for _, from := range i.DataItem().From {
-			note(from, i.ID)
-		}
-	}
-	slices.Sort(keys)
-	return keys, uses
-}
 
 // isOnFlow reports whether a flow bears the name.
 func isOnFlow(m *model.Model, u *use) bool {
@@ -67,9 +20,9 @@ var dictionaryUndefined = &Analyzer{
 	Finds:    "A flow delivery note without an entry.",
 	Leaves:   "mass, marked as elementary",
 	Requires: []Requirement{dictionaries, dataUses},
-	Scope: Whole{Touched: touchesData, Run: func(p *Pass) {
+	Scope: eachDatum(func(p *Pass, r model.Row) {
 		d, used := dictionaries.of(p), dataUses.of(p)
-		for _, key := range used.keys {
+		for _, key := range used.toldAt(r) {
 			u := used.uses[key]
 			entry := d.Entry(u.name)
 			if d.IsDefined(u.name) || entry != nil && (entry.Fault != nil || entry.Data.Goods) || isOnFlow(p.Model, u) && (p.inEnglish() && isVerbPhrase(u.name) || isControl(u.name)) { // another rule's business
@@ -83,7 +36,7 @@ var dictionaryUndefined = &Analyzer{
 			f.Mends = []Mend{{Title: "It is elementary", Changes: markItem(p.Model, u.name, model.Elementary)}}
 			p.Report(f, idStrings(u.rows)...)
 		}
-	}},
+	}),
 }
 
 var dictionaryUnused = &Analyzer{
@@ -93,15 +46,15 @@ var dictionaryUnused = &Analyzer{
 	Finds:    "moisture report, which no flow bears",
 	Leaves:   "mass, which is part of delivery note",
 	Requires: []Requirement{dictionaries, dataUses},
-	Scope: Whole{Touched: touchesData, Run: func(p *Pass) {
-		d, uses := dictionaries.of(p), dataUses.of(p).uses
-		for _, e := range p.Model.OfKind(model.DataItem) {
-			u := uses[d.Key(e.Name)]
-			if model.NormalForm(e.Name) != "" && (u == nil || len(u.rows) == 1 && u.rows[0] == e.ID) {
-				p.Report(Finding{Subject: e.ID, says: say("%s is in the dictionary, but no flow, store or other entry names it.", e.Name)})
-			}
+	Scope: eachDatum(func(p *Pass, r model.Row) {
+		e, ok := r.(*model.Element)
+		if !ok || e.Kind != model.DataItem || model.NormalForm(e.Name) == "" {
+			return
 		}
-	}},
+		if u := dataUses.of(p).uses[dictionaries.of(p).Key(e.Name)]; u == nil || len(u.rows) == 1 && u.rows[0] == e.ID {
+			p.Report(Finding{Subject: e.ID, says: say("%s is in the dictionary, but no flow, store or other entry names it.", e.Name)})
+		}
+	}),
 }
 
 var dictionaryEndless = &Analyzer{

@@ -121,21 +121,6 @@ var itemSources = &Fact[map[string]bool]{
 	},
 }
 
-// usedData is each name of data with the rows that use it, by key, and the keys in order.
-type usedData struct {
-	keys []string
-	uses map[string]*use
-}
-
-// dataUses is where names of data are used.
-var dataUses = &Fact[*usedData]{
-	name: "data", needs: []Requirement{dictionaries}, rests: touchesData,
-	find: func(f *facts) *usedData {
-		keys, uses := usesOfData(f.m, dictionaries.in(f))
-		return &usedData{keys, uses}
-	},
-}
-
 // activityTables is the activity table.
 var activityTables = &Fact[*activity.Table]{
 	name: "activities", rests: touchesActivity,

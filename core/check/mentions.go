@@ -1,6 +1,7 @@
 package check
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 	"sync"
@@ -140,30 +141,19 @@ func (o *memo) of(name string, find func() bool) bool {
 	return answer
 }
 
-// together reports whether one text has all of some words.
+// together reports whether one text has all of some words: one of those that have the rarest
+// of them.
 func together(where map[string][]int, stems []string) bool {
-	var common []int
-	for i, s := range stems {
-		list := where[s]
-		if i == 0 {
-			common = list
-			continue
-		}
-		both := make([]int, 0, min(len(common), len(list)))
-		for a, b := 0, 0; a < len(common) && b < len(list); {
-			switch {
-			case common[a] < list[b]:
-				a++
-			case common[a] > list[b]:
-				b++
-			default:
-				both = append(both, common[a])
-				a, b = a+1, b+1
-			}
-		}
-		common = both
+	if len(stems) == 0 {
+		return false
 	}
-	return len(common) > 0
+	rarest := slices.MinFunc(stems, func(a, b string) int { return cmp.Compare(len(where[a]), len(where[b])) })
+	return slices.ContainsFunc(where[rarest], func(text int) bool {
+		return !slices.ContainsFunc(stems, func(s string) bool {
+			_, has := slices.BinarySearch(where[s], text)
+			return !has
+		})
+	})
 }
 
 // ask reports whether something asks for a class.

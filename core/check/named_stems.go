@@ -9,7 +9,7 @@ import (
 
 // namedStems tells how many different names of the model have each stem.
 var namedStems = &Fact[*stemCount]{
-	name:  "stems",
+	name: "stems",
 	rests: func(r model.Row) (names bool) {
 		namesIn(r, func(string) { names = true })
 		return names

@@ -15,16 +15,6 @@ func placedCases(r model.Row) bool {
 	return placed || slices.Contains([]model.Kind{model.Actor, model.Subject, model.UseCase, model.Within}, kindOf(r))
 }
 
-// into lists the relationships of a kind that lead to an element, outOf those that
-// begin there.
-func into(m *model.Model, id model.ID, kind model.Kind) []*model.Relationship {
-	return slices.DeleteFunc(m.RelationshipsOf(id), func(r *model.Relationship) bool { return r.Kind != kind || r.Target != id })
-}
-
-func outOf(m *model.Model, id model.ID, kind model.Kind) []*model.Relationship {
-	return slices.DeleteFunc(m.RelationshipsOf(id), func(r *model.Relationship) bool { return r.Kind != kind || r.Source != id })
-}
-
 var actorIdle = &Analyzer{
 	Name: "actor/idle", Title: "An actor takes part in nothing", Severity: Warning,
 	Doc:    "An actor is there because the system does something for it, or needs it. Taking part is inherited: what a general actor does its kinds do, and one that only its kinds do anything for is no idler either.",
@@ -41,7 +31,7 @@ var actorIdle = &Analyzer{
 // isIdle: neither an actor nor any kin of it takes part in a use case.
 func isIdle(m *model.Model, actor model.ID) bool {
 	kin := append(append([]model.ID{actor}, usecase.Generals(m, actor)...), usecase.Specifics(m, actor)...)
-	return !slices.ContainsFunc(kin, func(id model.ID) bool { return len(outOf(m, id, model.Participation)) > 0 })
+	return !slices.ContainsFunc(kin, func(id model.ID) bool { return len(m.RelationshipsFrom(id, model.Participation)) > 0 })
 }
 
 var usecaseUnreached = &Analyzer{
@@ -61,7 +51,7 @@ var usecaseUnreached = &Analyzer{
 			}
 		}
 		for _, u := range m.OfKind(model.UseCase) {
-			if len(into(m, u.ID, model.Participation)) > 0 {
+			if len(m.RelationshipsTo(u.ID, model.Participation)) > 0 {
 				add(u.ID)
 			}
 		}
@@ -124,28 +114,24 @@ var actorIsSubject = &Analyzer{
 	Finds:    "An actor System, or one that bears the name of the subject or of a data store.",
 	Leaves:   "An actor Weather service.",
 	Requires: []Requirement{boundaryKeys},
-	Scope: casesBy(rowsOf(model.Actor, model.Subject, model.Store).andProject(), func(p *Pass) {
+	Scope: eachAtBoundary(model.Actor, func(p *Pass, a *model.Element) {
 		m, keys := p.Model, boundaryKeys.of(p)
-		inside := map[string]string{}
-		if name := m.Project().Name; strings.TrimSpace(name) != "" {
-			inside[keys.of(model.ProjectID)] = "the system"
+		is := ""
+		switch {
+		case strings.TrimSpace(a.Name) == "":
+			return
+		case keys.bearer(m, a.ID, model.Store) != nil:
+			is = "a " + model.Store.Title()
+		case keys.bearer(m, a.ID, model.Subject) != nil:
+			is = "a " + model.Subject.Title()
+		case keys.of(a.ID) != "" && keys.of(a.ID) == keys.of(model.ProjectID):
+			is = "the system"
+		case insideWords[model.NormalForm(a.Name)]:
+			is = "a part of what is described"
+		default:
+			return
 		}
-		for _, kind := range []model.Kind{model.Subject, model.Store} {
-			for _, e := range m.OfKind(kind) {
-				if strings.TrimSpace(e.Name) != "" {
-					inside[keys.of(e.ID)] = "a " + e.Kind.Title()
-				}
-			}
-		}
-		for _, a := range m.OfKind(model.Actor) {
-			is := inside[keys.of(a.ID)]
-			if is == "" && insideWords[model.NormalForm(a.Name)] {
-				is = "a part of what is described"
-			}
-			if is != "" && strings.TrimSpace(a.Name) != "" {
-				p.Report(Finding{Subject: a.ID, says: say("%s is %s, and that is inside. Who or what outside takes part?", a.Name, is)})
-			}
-		}
+		p.Report(Finding{Subject: a.ID, says: say("%s is %s, and that is inside. Who or what outside takes part?", a.Name, is)})
 	}),
 }
 
@@ -276,7 +262,7 @@ var usecaseAbstractIdle = &Analyzer{
 	Leaves: "The abstract actor Member, of which Beekeeper is a kind.",
 	Scope: Each{Kinds: []model.Kind{model.UseCase, model.Actor}, Reach: []Neighbourhood{Self, linesOfCases}, Run: func(p *Pass, r model.Row) {
 		e := r.(*model.Element)
-		if (e.UseCase().Abstract || e.Actor().Abstract) && len(into(p.Model, e.ID, model.Generalization)) == 0 {
+		if (e.UseCase().Abstract || e.Actor().Abstract) && len(p.Model.RelationshipsTo(e.ID, model.Generalization)) == 0 {
 			p.Report(Finding{Subject: e.ID, says: say("%s is abstract, and nothing is a kind of it.", nameOf(p.Model, e.ID)),
 				Mends: []Mend{{Title: "It is not abstract", Changes: []model.Change{&model.SetElement{ID: e.ID, Set: model.P("abstract", false)}}}}})
 		}

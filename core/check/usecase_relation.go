@@ -44,7 +44,7 @@ func reportCircles(p *Pass, kind model.Kind, verb string) {
 			names, facts = append(names, nameOf(m, id)), append(facts, string(id))
 			next := circle[(i+1)%len(circle)]
 			mend := Mend{Title: fmt.Sprintf("Delete: %s %s %s", nameOf(m, id), verb, nameOf(m, next))}
-			for _, r := range outOf(m, id, kind) {
+			for _, r := range m.RelationshipsFrom(id, kind) {
 				if r.Target == next {
 					mend.Changes = append(mend.Changes, &model.Delete{ID: r.ID})
 					facts = append(facts, string(r.ID))
@@ -66,7 +66,7 @@ func reportCircles(p *Pass, kind model.Kind, verb string) {
 
 // hasPrimary: somebody starts the use case.
 func hasPrimary(m *model.Model, useCase model.ID) bool {
-	return slices.ContainsFunc(into(m, useCase, model.Participation), func(r *model.Relationship) bool { return r.Participation().Part == model.Primary })
+	return slices.ContainsFunc(m.RelationshipsTo(useCase, model.Participation), func(r *model.Relationship) bool { return r.Participation().Part == model.Primary })
 }
 
 var usecaseExtendReversed = &Analyzer{
@@ -78,7 +78,7 @@ var usecaseExtendReversed = &Analyzer{
 	Scope: casesBy(rowsOf(model.UseCase, model.Extend, model.Include, model.Participation, model.ExtensionPoint), func(p *Pass) {
 		m := p.Model
 		for _, r := range m.Relationships(model.Extend) {
-			if r.Source != r.Target && hasPrimary(m, r.Source) && len(into(m, r.Target, model.Participation)) == 0 && len(into(m, r.Target, model.Include)) == 0 {
+			if r.Source != r.Target && hasPrimary(m, r.Source) && len(m.RelationshipsTo(r.Target, model.Participation)) == 0 && len(m.RelationshipsTo(r.Target, model.Include)) == 0 {
 				f := Finding{Subject: r.ID, Related: []model.ID{r.Source, r.Target}, says: say("%s extends %s, which nobody starts. Is it the other way round?", nameOf(m, r.Source), nameOf(m, r.Target))}
 				if len(r.Extend().Points) == 0 {
 					f.Mends = []Mend{{Title: "Turn it round", Changes: []model.Change{&model.Reverse{ID: r.ID}}}}
@@ -119,8 +119,8 @@ const manyPieces = 4
 // includes, and in which no actor takes part.
 func onlyHere(m *model.Model, useCase model.ID) []*model.Relationship {
 	var out []*model.Relationship
-	for _, r := range outOf(m, useCase, model.Include) {
-		if r.Target != useCase && len(into(m, r.Target, model.Include)) == 1 && len(into(m, r.Target, model.Participation)) == 0 && len(m.RelationshipsOf(r.Target)) == 1+len(outOf(m, r.Target, model.Within)) {
+	for _, r := range m.RelationshipsFrom(useCase, model.Include) {
+		if r.Target != useCase && len(m.RelationshipsTo(r.Target, model.Include)) == 1 && len(m.RelationshipsTo(r.Target, model.Participation)) == 0 && len(m.RelationshipsOf(r.Target)) == 1+len(m.RelationshipsFrom(r.Target, model.Within)) {
 			out = append(out, r)
 		}
 	}

@@ -21,6 +21,36 @@ func eachActor(run func(p *Pass, a *model.Element)) Scope {
 		Run: func(p *Pass, r model.Row) { run(p, r.(*model.Element)) }}
 }
 
+// eachAtBoundary is a rule on actors or external entities that holds names at the boundary
+// against each other.
+func eachAtBoundary(kind model.Kind, run func(p *Pass, e *model.Element)) Scope {
+	return Each{Kinds: []model.Kind{kind}, Reach: []Neighbourhood{Self, actorsNear, flowEnds, sharingSource},
+		Run: func(p *Pass, r model.Row) { run(p, r.(*model.Element)) }}
+}
+
+// flowEnds: from a flow to what it connects.
+func flowEnds(m *model.Model, r model.Row, reach func(model.ID)) {
+	if f, ok := r.(*model.Relationship); ok && f.Kind == model.DataFlow {
+		reach(f.Source)
+		reach(f.Target)
+	}
+}
+
+// sharingSource: from a trace, or from what is traced to, to all that stem from the same.
+func sharingSource(m *model.Model, r model.Row, reach func(model.ID)) {
+	source := r.RowID()
+	if t, ok := r.(*model.Relationship); ok {
+		if t.Kind != model.Trace {
+			return
+		}
+		source = t.Target
+		reach(t.Source)
+	}
+	for _, t := range m.TracesTo(source) {
+		reach(t.Source)
+	}
+}
+
 // casesNear: from a use case, an actor or a line between them to the use cases that hang
 // together with it by lines, however far.
 func casesNear(m *model.Model, r model.Row, reach func(model.ID)) {
@@ -92,7 +122,7 @@ func (x nearCases) actors(id model.ID) {
 		return
 	}
 	for _, a := range append(append([]model.ID{id}, usecase.Generals(x.m, id)...), usecase.Specifics(x.m, id)...) {
-		for _, r := range outOf(x.m, a, model.Participation) {
+		for _, r := range x.m.RelationshipsFrom(a, model.Participation) {
 			x.cases(r.Target)
 		}
 	}

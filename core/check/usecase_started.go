@@ -16,7 +16,7 @@ var usecaseUnstarted = &Analyzer{
 	Leaves: "Beekeeper starts Register delivery, and Test laboratory supports it; an included use case",
 	Scope: Each{Kinds: []model.Kind{model.UseCase}, Reach: []Neighbourhood{Self, linesOfCases, casesOfActor}, Run: func(p *Pass, r model.Row) {
 		m, u := p.Model, r.(*model.Element)
-		if u.UseCase().Abstract || len(into(m, u.ID, model.Include))+len(outOf(m, u.ID, model.Extend))+len(outOf(m, u.ID, model.Generalization)) > 0 {
+		if u.UseCase().Abstract || len(m.RelationshipsTo(u.ID, model.Include))+len(m.RelationshipsFrom(u.ID, model.Extend))+len(m.RelationshipsFrom(u.ID, model.Generalization)) > 0 {
 			return
 		}
 		parts := usecase.Participants(m, u.ID)

@@ -142,7 +142,7 @@ var usecaseIncludeUnstepped = &Analyzer{
 		for _, s := range steps {
 			stepped[s.Step().Includes] = true
 		}
-		for _, r := range outOf(m, u.ID, model.Include) {
+		for _, r := range m.RelationshipsFrom(u.ID, model.Include) {
 			if !stepped[r.Target] {
 				p.Report(Finding{Subject: r.ID, Related: []model.ID{u.ID, r.Target}, says: say("%s includes %s, but at no step.", nameOf(m, u.ID), nameOf(m, r.Target)),
 					Mends: []Mend{{Title: "Include it in a last step", Changes: []model.Change{&model.AddPart{ID: model.DeriveID("include step", string(r.ID)), Owner: u.ID, Kind: model.Step,
@@ -151,7 +151,7 @@ var usecaseIncludeUnstepped = &Analyzer{
 		}
 		for _, s := range steps {
 			id := s.Step().Includes
-			if id != "" && !slices.ContainsFunc(outOf(m, u.ID, model.Include), func(r *model.Relationship) bool { return r.Target == id }) {
+			if id != "" && !slices.ContainsFunc(m.RelationshipsFrom(u.ID, model.Include), func(r *model.Relationship) bool { return r.Target == id }) {
 				p.Report(Finding{Subject: s.ID, Related: []model.ID{u.ID, id}, says: say("A step of %s includes %s, and the picture does not.", nameOf(m, u.ID), nameOf(m, id)),
 					Mends: []Mend{{Title: nameOf(m, u.ID) + " includes " + nameOf(m, id), Changes: []model.Change{
 						&model.Connect{ID: model.DeriveID("include", string(s.ID), string(id)), Kind: model.Include, Source: u.ID, Target: id}}}}}, string(id))
@@ -175,7 +175,7 @@ var usecaseExtendUnmatched = &Analyzer{
 		if len(steps) == 0 {
 			return
 		}
-		for _, r := range into(m, u.ID, model.Extend) {
+		for _, r := range m.RelationshipsTo(u.ID, model.Extend) {
 			for _, id := range r.Extend().Points {
 				e := m.Element(id)
 				if e.ExtensionPoint().Step != "" {

@@ -41,30 +41,33 @@ func Of(m *model.Model) *Dictionary { return of(m, nil) }
 // of makes one with the keys of names that are known already.
 func of(m *model.Model, known map[string]string) *Dictionary {
 	d := &Dictionary{known: known, m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, flows: map[string]int{}, items: &sync.Map{}, ranges: &sync.Map{}}
-	var others []*Expression // contents of what has no name, or one that is taken: their names are used too
+	var others []*Entry // of what has no name, or one that is taken: the names in them are used too
 	for _, e := range m.OfKind(model.DataItem) {
 		entry := &Entry{Item: e, Data: e.DataItem()}
 		entry.Parsed, entry.Fault = Parsed(entry.Data.Contents)
 		if model.NormalForm(e.Name) == "" {
-			others = append(others, entry.Parsed)
+			others = append(others, entry)
 			continue
 		}
 		key := d.note(e.Name)
 		if _, taken := d.entries[key]; !taken { // the same name twice is a rule's business
 			d.entries[key], d.names[key] = entry, e.Name
 		} else {
-			others = append(others, entry.Parsed)
+			others = append(others, entry)
 		}
 	}
 	noteAll := func(e *Expression) { e.Names(func(n *Expression) { d.note(n.Text) }) }
-	for _, key := range slices.Sorted(maps.Keys(d.entries)) {
-		noteAll(d.entries[key].Parsed)
-		for _, from := range d.entries[key].Data.From {
+	noteEntry := func(e *Entry) {
+		noteAll(e.Parsed)
+		for _, from := range e.Data.From {
 			d.note(from)
 		}
 	}
+	for _, key := range slices.Sorted(maps.Keys(d.entries)) {
+		noteEntry(d.entries[key])
+	}
 	for _, e := range others {
-		noteAll(e)
+		noteEntry(e)
 	}
 	for _, s := range m.OfKind(model.Store) {
 		if e, err := Parsed(s.Store().Contents); err == nil {

@@ -130,7 +130,7 @@ func (m *Model) ComponentAt(id ID) *Element {
 // HeldBy lists the components that hold a classifier, sorted by id.
 func (m *Model) HeldBy(classifier ID) []*Element {
 	var out []*Element
-	for _, r := range m.bySide(classifier, Holds, func(r *Relationship) bool { return r.Target == classifier }) {
+	for _, r := range m.RelationshipsTo(classifier, Holds) {
 		out = append(out, m.Element(r.Source))
 	}
 	return out
@@ -139,7 +139,7 @@ func (m *Model) HeldBy(classifier ID) []*Element {
 // Held lists the classifiers that a component holds, sorted by id.
 func (m *Model) Held(component ID) []*Element {
 	var out []*Element
-	for _, r := range m.bySide(component, Holds, func(r *Relationship) bool { return r.Source == component }) {
+	for _, r := range m.RelationshipsFrom(component, Holds) {
 		out = append(out, m.Element(r.Target))
 	}
 	return out
@@ -148,13 +148,13 @@ func (m *Model) Held(component ID) []*Element {
 // Offers lists what a component provides (or requires), by relationship, sorted by
 // id.
 func (m *Model) Offers(component ID, kind Kind) []*Relationship {
-	return m.bySide(component, kind, func(r *Relationship) bool { return r.Source == component })
+	return m.RelationshipsFrom(component, kind)
 }
 
 // Offering lists who provides (or requires) an interface, by relationship, sorted
 // by id.
 func (m *Model) Offering(iface ID, kind Kind) []*Relationship {
-	return m.bySide(iface, kind, func(r *Relationship) bool { return r.Target == iface })
+	return m.RelationshipsTo(iface, kind)
 }
 
 // PartsOf lists the parts that are typed by a component, sorted by id.

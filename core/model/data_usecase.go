@@ -108,7 +108,7 @@ func (r *Relationship) Extend() ExtendData               { return dataOf[ExtendD
 // Subjects lists the subjects that a use case is in, sorted by id.
 func (m *Model) Subjects(useCase ID) []*Element {
 	var out []*Element
-	for _, r := range m.bySide(useCase, Within, func(r *Relationship) bool { return r.Source == useCase }) {
+	for _, r := range m.RelationshipsFrom(useCase, Within) {
 		out = append(out, m.Element(r.Target))
 	}
 	return out
@@ -117,7 +117,7 @@ func (m *Model) Subjects(useCase ID) []*Element {
 // UseCasesIn lists the use cases of a subject, sorted by id.
 func (m *Model) UseCasesIn(subject ID) []*Element {
 	var out []*Element
-	for _, r := range m.bySide(subject, Within, func(r *Relationship) bool { return r.Target == subject }) {
+	for _, r := range m.RelationshipsTo(subject, Within) {
 		out = append(out, m.Element(r.Source))
 	}
 	return out

@@ -176,17 +176,27 @@ func (m *Model) Connected(r *Relationship) []ID {
 
 // Generals lists the generalizations of which id is the specific.
 func (m *Model) Generals(id ID) []*Relationship {
-	return m.bySide(id, Generalization, func(r *Relationship) bool { return r.Source == id })
+	return m.RelationshipsFrom(id, Generalization)
 }
 
 // Specifics lists the generalizations of which id is the general.
 func (m *Model) Specifics(id ID) []*Relationship {
-	return m.bySide(id, Generalization, func(r *Relationship) bool { return r.Target == id })
+	return m.RelationshipsTo(id, Generalization)
 }
 
 // Realizes lists the realizations of which id is the realizing one.
 func (m *Model) Realizes(id ID) []*Relationship {
-	return m.bySide(id, Realization, func(r *Relationship) bool { return r.Source == id })
+	return m.RelationshipsFrom(id, Realization)
+}
+
+// RelationshipsFrom lists the relationships of a kind with a source and a target that begin at
+// an element, RelationshipsTo those that lead to it; by id.
+func (m *Model) RelationshipsFrom(element ID, kind Kind) []*Relationship {
+	return m.bySide(element, kind, func(r *Relationship) bool { return r.Source == element })
+}
+
+func (m *Model) RelationshipsTo(element ID, kind Kind) []*Relationship {
+	return m.bySide(element, kind, func(r *Relationship) bool { return r.Target == element })
 }
 
 func (m *Model) bySide(id ID, kind Kind, side func(*Relationship) bool) []*Relationship {

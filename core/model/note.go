@@ -57,7 +57,7 @@ func (m *Model) Anchors(to ID) []*Relationship {
 
 // AnchorsFrom lists the anchors of a note or a constraint, sorted by id.
 func (m *Model) AnchorsFrom(text ID) []*Relationship {
-	return m.bySide(text, Anchor, func(r *Relationship) bool { return r.Source == text })
+	return m.RelationshipsFrom(text, Anchor)
 }
 
 // IsXor reports whether an element is the constraint {xor}: of the associations it

@@ -306,11 +306,7 @@ func (r *Reader) Exchanges(m *model.Model, f *Flow) []Exchange {
 func Participants(m *model.Model, useCase model.ID) []*model.Relationship {
 	var out []*model.Relationship
 	for _, id := range append([]model.ID{useCase}, Generals(m, useCase)...) {
-		for _, r := range m.RelationshipsOf(id) {
-			if r.Kind == model.Participation && r.Target == id {
-				out = append(out, r)
-			}
-		}
+		out = append(out, m.RelationshipsTo(id, model.Participation)...)
 	}
 	return out
 }
@@ -327,13 +323,14 @@ func along(m *model.Model, id model.ID, up bool) []model.ID {
 	for len(todo) > 0 {
 		at := todo[0]
 		todo = todo[1:]
-		for _, r := range m.RelationshipsOf(at) {
-			if r.Kind != model.Generalization {
-				continue
-			}
-			next := r.Target
-			if !up {
-				next = r.Source
+		lines := m.Specifics(at)
+		if up {
+			lines = m.Generals(at)
+		}
+		for _, r := range lines {
+			next := r.Source
+			if up {
+				next = r.Target
 			}
 			if next != at && next != id && !slices.Contains(out, next) {
 				out = append(out, next)
