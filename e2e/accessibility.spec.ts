@@ -19,7 +19,7 @@ for (const shade of ['light', 'dark'] as const) {
     await studio.copyOfDemo()
     await check('sheet', true)
     await studio.shape('class HoneyLot').click()
-    await expect(studio.lexicon.getByLabel('Features')).toBeVisible()
+    await expect(studio.entry.getByLabel('Features')).toBeVisible()
     await page.getByRole('button', { name: 'Read aloud' }).click()
     await expect(page.getByRole('region', { name: 'Reader' }).getByText('Each Apiary is made of')).toBeVisible()
     await check('selection and reader')
@@ -33,11 +33,11 @@ for (const shade of ['light', 'dark'] as const) {
       .getByRole('img', { name: /^association: 1 Beekeeper keeps/ })
       .locator('.hit')
       .click({ force: true })
-    await expect(studio.lexicon.getByRole('radio', { name: 'Curved' })).toBeVisible()
+    await expect(studio.entry.getByRole('radio', { name: 'Curved' })).toBeVisible()
     await check('a line')
     await studio.sheet.focus()
     await page.keyboard.press('Control+a')
-    await expect(studio.lexicon.getByRole('heading', { name: '20 selected' })).toBeVisible()
+    await expect(studio.entry.getByRole('heading', { name: '20 selected' })).toBeVisible()
     await check('many', shade === 'dark')
     for (const menu of ['Arrange', 'View', 'Export']) {
       await page.getByRole('button', { name: new RegExp(`^${menu}`) }).click()
@@ -106,7 +106,7 @@ test('everything on the first screens is reached by keyboard with a visible focu
   }
   for (const name of [
     'Statement, or a name to go to',
-    'Search the lexicon',
+    'Show what exists',
     'Read aloud',
     'Fit',
     'New class diagram',
@@ -117,10 +117,10 @@ test('everything on the first screens is reached by keyboard with a visible focu
   // From shape to shape without a pointer.
   await studio.sheet.focus()
   await page.keyboard.press('ArrowRight')
-  await expect(studio.lexicon.getByLabel('Name', { exact: true })).toBeVisible()
-  const first = await studio.lexicon.getByLabel('Name', { exact: true }).inputValue()
+  await expect(studio.entry.getByLabel('Name', { exact: true })).toBeVisible()
+  const first = await studio.entry.getByLabel('Name', { exact: true }).inputValue()
   await page.keyboard.press('Alt+ArrowDown')
-  await expect(studio.lexicon.getByLabel('Name', { exact: true })).not.toHaveValue(first)
+  await expect(studio.entry.getByLabel('Name', { exact: true })).not.toHaveValue(first)
   await page.keyboard.press('F2')
   await expect(page.getByRole('textbox', { name: /^Name of the/ })).toBeFocused()
 })

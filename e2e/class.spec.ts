@@ -9,7 +9,7 @@ test('reworks are shown before they are done, and undone as one', async ({ studi
 
   // An attribute becomes a class.
   await studio.shape('class TestResult').click()
-  await studio.lexicon.getByRole('button', { name: 'Rework …' }).click()
+  await studio.entry.getByRole('button', { name: 'Rework …' }).click()
   await dialog.getByRole('radio', { name: 'Make a class of an attribute' }).check()
   await dialog.getByRole('radio', { name: /residues/ }).check()
   await expect(does.getByText('class Residue')).toBeVisible()
@@ -27,7 +27,7 @@ test('reworks are shown before they are done, and undone as one', async ({ studi
 
   // What cannot be done says why.
   await studio.shape('class TestResult').click()
-  await studio.lexicon.getByRole('button', { name: 'Rework …' }).click()
+  await studio.entry.getByRole('button', { name: 'Rework …' }).click()
   await dialog.getByRole('radio', { name: 'Take another class into TestResult' }).check()
   await dialog.getByLabel('Which one').selectOption('HoneyLot')
   await expect(does.getByText('TestResult has moisture too, and they differ. Rename one of them first.')).toBeVisible()
@@ -45,8 +45,8 @@ test('reworks are shown before they are done, and undone as one', async ({ studi
 
   // A relation says something else, with the keyboard.
   await page.getByRole('img', { name: /^association: 1 Beekeeper keeps/ }).click({ force: true })
-  await expect(studio.lexicon.getByRole('heading', { name: 'association' })).toBeVisible()
-  await studio.lexicon.getByRole('button', { name: 'Rework …' }).press('Enter')
+  await expect(studio.entry.getByRole('heading', { name: 'association' })).toBeVisible()
+  await studio.entry.getByRole('button', { name: 'Rework …' }).press('Enter')
   await dialog.getByRole('radio', { name: 'Say something else between Beekeeper and Apiary' }).check()
   await dialog.getByRole('radio', { name: 'Beekeeper brings Apiaries together' }).check()
   await expect(does.getByText('1 Beekeeper brings together (keeps) 0..* Apiary')).toBeVisible()
@@ -54,15 +54,15 @@ test('reworks are shown before they are done, and undone as one', async ({ studi
   await expect(page.getByRole('img', { name: /^association: 1 Beekeeper brings together 0..\* Apiary/ })).toHaveCount(1)
 
   // An end says more than its multiplicity.
-  await studio.lexicon.getByRole('button', { name: 'More of the end at Apiary' }).click()
-  await studio.lexicon.getByLabel('Followed to it').selectOption('yes')
-  await studio.lexicon.getByRole('checkbox', { name: 'Ordered' }).click()
+  await studio.entry.getByRole('button', { name: 'More of the end at Apiary' }).click()
+  await studio.entry.getByLabel('Followed to it').selectOption('yes')
+  await studio.entry.getByRole('checkbox', { name: 'Ordered' }).click()
   await expect(page.getByRole('img', { name: /Apiary \{ordered, navigable\}/ })).toHaveCount(1)
 })
 
 test('names only, in columns by category with a legend, in a minute of typing', async ({ studio, page }) => {
   await studio.newProject('First pass')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await expect(studio.sheet).toBeVisible()
   const categories = {
     resource: ['HoneyLot', 'Blend', 'JarBatch'],
@@ -137,7 +137,7 @@ test('interfaces as balls and sockets, and inherited features on request', async
 
 test('a general model is inserted and adapted', async ({ studio, page }) => {
   await studio.newProject('From a general model')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await page.getByRole('button', { name: 'Begin with a typical model …' }).click()
   const dialog = page.getByRole('dialog', { name: 'Begin with a typical model' })
   const { violations } = await new AxeBuilder({ page }).include('[role="dialog"]').analyze()
@@ -164,7 +164,7 @@ test('a general model is inserted and adapted', async ({ studio, page }) => {
 
 test('objects with values and links, and lines that exclude each other', async ({ studio, page }) => {
   await studio.newProject('Examples')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   for (const s of ['1 Beekeeper delivers 0..* HoneyLot', '0..1 Apiary keeps 0..* Hive', '0..1 Trailer carries 0..* Hive'])
     await studio.state(s)
@@ -184,13 +184,13 @@ test('objects with values and links, and lines that exclude each other', async (
   await page.keyboard.press('Escape')
   await expect(studio.shape('object lot17 : HoneyLot')).toBeVisible()
   await studio.shape('object lot17 : HoneyLot').click()
-  await studio.lexicon.getByLabel('Example').fill('lot17 : HoneyLot\nmass = 212.5')
-  await studio.lexicon.getByLabel('Example').press('Control+Enter')
+  await studio.entry.getByLabel('Example').fill('lot17 : HoneyLot\nmass = 212.5')
+  await studio.entry.getByLabel('Example').press('Control+Enter')
   await expect(studio.shape('object lot17 : HoneyLot').getByText('mass = 212.5')).toBeVisible()
-  await studio.lexicon.getByLabel('Example').fill('lot17 : HoneyLot\nvery heavy')
-  await studio.lexicon.getByLabel('Example').press('Control+Enter')
-  await expect(studio.lexicon.getByText('"very heavy" is no value', { exact: false })).toBeVisible()
-  await studio.lexicon.getByLabel('Example').press('Escape')
+  await studio.entry.getByLabel('Example').fill('lot17 : HoneyLot\nvery heavy')
+  await studio.entry.getByLabel('Example').press('Control+Enter')
+  await expect(studio.entry.getByText('"very heavy" is no value', { exact: false })).toBeVisible()
+  await studio.entry.getByLabel('Example').press('Escape')
 
   // Only the association between their classes is offered for a link.
   await studio.shape('object anna : Beekeeper').click()
@@ -200,7 +200,7 @@ test('objects with values and links, and lines that exclude each other', async (
   const offered = page.getByRole('menu', { name: 'How are they related?' }).getByRole('menuitem')
   await expect(offered).toHaveText(['A link: 1 Beekeeper delivers 0..* HoneyLot', 'A link of no association yet'])
   await offered.first().click()
-  await expect(studio.lexicon.getByText('For example: anna : Beekeeper delivers lot17 : HoneyLot.')).toBeVisible()
+  await expect(studio.entry.getByText('For example: anna : Beekeeper delivers lot17 : HoneyLot.')).toBeVisible()
 
   // {xor} between two lines, read aloud with them.
   const line = (name: RegExp) => page.getByRole('img', { name })

@@ -15,7 +15,7 @@ test('the component diagram of the demo from sentences alone', async ({ studio, 
   const wanted = await sentences(studio, await studio.copyOfDemo(), 'components')
   expect(wanted).toContain('Traceability@component at query provides TraceQuery')
   await studio.newProject('By sentences')
-  await page.getByRole('button', { name: 'New component diagram' }).click()
+  await studio.newDiagram('component')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   for (const s of wanted) await studio.state(s.replaceAll('@component', ''))
   await expect(page.getByRole('img', { name: 'port query of component Traceability' })).toBeVisible()
@@ -37,7 +37,7 @@ test('the component diagram of the demo from sentences alone', async ({ studio, 
 
 test('components are made and connected by the pointer, and fit', async ({ studio, page }) => {
   await studio.newProject('By pointer')
-  await page.getByRole('button', { name: 'New component diagram' }).click()
+  await studio.newDiagram('component')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   const room = await boxOf(studio.sheet)
   for (const [kind, name, x, y] of [
@@ -62,14 +62,14 @@ test('components are made and connected by the pointer, and fit', async ({ studi
   await pull(studio, 'component Label printer', 'component Traceability')
   await page.getByRole('menuitem', { name: 'Label printer gets LotLookup from Traceability (these two fit)' }).click()
   await expect(page.getByRole('img', { name: 'assembly: "Label printer" gets LotLookup from Traceability' })).toBeVisible()
-  await expect(studio.lexicon.getByText('If Traceability is taken out, Label printer needs LotLookup from somebody else.')).toBeVisible()
+  await expect(studio.entry.getByText('If Traceability is taken out, Label printer needs LotLookup from somebody else.')).toBeVisible()
 
   // A port, at the side that a person pulls it to.
   await page.keyboard.press('Escape')
   await studio.shape('component Label printer').click()
-  await studio.lexicon.getByRole('button', { name: 'Add a port' }).click()
-  await studio.lexicon.getByLabel('Name', { exact: true }).fill('output')
-  await studio.lexicon.getByLabel('Name', { exact: true }).press('Enter')
+  await studio.entry.getByRole('button', { name: 'Add a port' }).click()
+  await studio.entry.getByLabel('Name', { exact: true }).fill('output')
+  await studio.entry.getByLabel('Name', { exact: true }).press('Enter')
   const port = studio.shape('port output of component Label printer')
   await expect(port).toBeVisible()
   const at = await boxOf(port.locator('rect'))
@@ -90,16 +90,17 @@ test('components are made and connected by the pointer, and fit', async ({ studi
 
 test('classes are dragged into a component, which offers what follows, and is opened', async ({ studio, page }) => {
   await studio.newProject('Inside')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   await studio.state('LotBook realizes LotLookup')
   await studio.state('LotBook uses Clock')
-  await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'New component diagram' }).click()
+  await studio.newDiagram('component')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   await studio.state('Traceability uses Archive')
   await studio.sheet.press('Escape')
   await studio.sheet.press('Escape')
-  await studio.lexicon.getByRole('button', { name: 'class LotBook' }).dragTo(studio.sheet, { targetPosition: { x: 420, y: 560 } })
+  await studio.entry.getByRole('searchbox', { name: 'Show what exists' }).fill('LotBook')
+  await studio.entry.getByRole('button', { name: 'class LotBook' }).dragTo(studio.sheet, { targetPosition: { x: 420, y: 560 } })
   await expect(studio.shape('class LotBook')).toBeVisible()
   await studio.saved()
   const book = await shapeOf(studio, 'class LotBook')
@@ -117,12 +118,12 @@ test('classes are dragged into a component, which offers what follows, and is op
   await page.keyboard.press('Escape')
   await studio.shape('class LotBook').click()
   await expect(
-    studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true }),
+    studio.entry.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true }),
   ).toBeVisible()
 
   // Into the inside, and back.
-  await studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true }).click()
-  await studio.lexicon.getByRole('button', { name: 'Open its inside' }).click()
+  await studio.entry.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Traceability', exact: true }).click()
+  await studio.entry.getByRole('button', { name: 'Open its inside' }).click()
   await expect(page.getByRole('application', { name: 'component diagram Traceability' })).toBeVisible()
   await expect(studio.shape('class LotBook')).toBeVisible()
   await studio.sheet.focus()
@@ -132,7 +133,7 @@ test('classes are dragged into a component, which offers what follows, and is op
   await page.keyboard.type('Lot index')
   await page.keyboard.press('Tab')
   await expect(studio.shape('component Lot index')).toBeVisible()
-  await expect(studio.lexicon.getByLabel('Part of')).toHaveValue(/.+/)
+  await expect(studio.entry.getByLabel('Part of')).toHaveValue(/.+/)
   await page.keyboard.press('Escape')
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Components', exact: true }).last().click()
   await expect(studio.shape('component Archive')).toBeVisible()
@@ -166,14 +167,14 @@ test('the matrix tells who uses what, and where each mark comes from', async ({ 
   // A mark leads to what it comes from, chosen on its sheet.
   await page.getByRole('button', { name: '3.3 Bottle blend, JarBatch: C' }).click()
   await where.getByText('writes jar batch entry to Jar stock').getByRole('button', { name: 'Show it' }).click()
-  await expect(studio.lexicon.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('jar batch entry')
+  await expect(studio.entry.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('jar batch entry')
   // So does the table of components.
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Components', exact: true }).first().click()
   await page
     .getByRole('row', { name: /^Blend planner/ })
     .getByRole('button', { name: 'Blend planner', exact: true })
     .click()
-  await expect(studio.lexicon.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Blend planner')
+  await expect(studio.entry.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Blend planner')
   // A new step fills it.
   await page
     .getByRole('navigation', { name: 'Path' })
@@ -224,7 +225,7 @@ function word(i: number): string {
 
 test('a circle of calls stands out in the drawing, in the table and among the findings', async ({ studio, page }) => {
   await studio.newProject('In a circle')
-  await page.getByRole('button', { name: 'New component diagram' }).click()
+  await studio.newDiagram('component')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   await studio.state('"Label printer" gets LotLookup from Traceability')
   await expect(page.locator('[data-group] path.circle')).toHaveCount(0)

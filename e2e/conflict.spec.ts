@@ -56,7 +56,7 @@ for (const other of ['another window', 'another browser'] as const) {
 
     test('a definition in the entry', async ({ studio }) => {
       const { mine, theirs } = await both(studio, '/d/lots')
-      const field = (w: Studio) => w.lexicon.getByLabel('Definition')
+      const field = (w: Studio) => w.entry.getByLabel('Definition')
       for (const w of [mine, theirs]) await w.shape('class Hive').click({ position: { x: 20, y: 10 } })
       await field(mine).fill('Where a colony lives.')
       await field(theirs).fill('A wooden box for bees.')

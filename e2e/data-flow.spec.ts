@@ -132,7 +132,7 @@ test('a process is opened, its edge is taken up, moved and closed', async ({ stu
   const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/level-1`)
   await studio.shape('process 4 Dispatch jars').click()
-  await studio.lexicon.getByRole('button', { name: 'Decompose' }).click()
+  await studio.entry.getByRole('button', { name: 'Decompose' }).click()
   await expect(page.getByRole('application', { name: 'data flow diagram Dispatch jars' })).toBeVisible()
   const edge = page.getByRole('group', { name: 'What waits at the edge' })
   await expect(edge.getByRole('button')).toHaveCount(4)
@@ -158,7 +158,7 @@ test('a process is opened, its edge is taken up, moved and closed', async ({ stu
 
   // Moved one level up, it exchanges the same data beside its old parent.
   await studio.shape('process 4.2 Write price list').click()
-  await studio.lexicon.getByLabel('Move it').selectOption({ label: 'up, beside 4 Dispatch jars' })
+  await studio.entry.getByLabel('Move it').selectOption({ label: 'up, beside 4 Dispatch jars' })
   await expect(studio.shape('process 7 Write price list')).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
   await expect(studio.shape('process 7 Write price list')).toHaveCount(0)
@@ -172,6 +172,8 @@ test('a process is opened, its edge is taken up, moved and closed', async ({ stu
 test('both notations, duplicates, and decision tables', async ({ studio, page }) => {
   const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/level-1`)
+  await expect(studio.shape('process 2 Grade lot')).toBeVisible()
+  await studio.whole()
   const before = await boxOf(studio.shape('process 2 Grade lot').locator('path.shape'))
   await page.getByRole('button', { name: /^View/ }).click()
   await page.getByRole('menuitemcheckbox', { name: 'Processes as rounded boxes' }).click()
@@ -192,7 +194,7 @@ test('both notations, duplicates, and decision tables', async ({ studio, page })
     .locator('text')
     .first()
     .click()
-  await studio.lexicon.getByRole('button', { name: 'Draw it to the other one' }).click()
+  await studio.entry.getByRole('button', { name: 'Draw it to the other one' }).click()
   await studio.saved()
   await page.keyboard.press('Escape')
 
@@ -233,7 +235,7 @@ test('both notations, duplicates, and decision tables', async ({ studio, page })
   await page.keyboard.press('Escape')
 
   await studio.shape('process 2 Grade lot').click()
-  await studio.lexicon.getByRole('button', { name: 'Decision table …' }).click()
+  await studio.entry.getByRole('button', { name: 'Decision table …' }).click()
   const table = page.getByRole('dialog', { name: 'Decision table of Grade lot' })
   await expect(table.getByText('Every case is decided, and none twice.')).toBeVisible()
   await table.getByRole('combobox', { name: 'Rule 4, moisture' }).selectOption('up to 18 %')
@@ -270,7 +272,7 @@ test('the dictionary is checked and linked, and an item has a lineage', async ({
   await expect(way.getByText('Testing laboratory → 2 Grade lot')).toBeVisible()
   await way.getByRole('button', { name: 'Show on the sheet' }).first().click()
   await expect(page.getByRole('application', { name: /context diagram/ })).toBeVisible()
-  await expect(studio.lexicon.getByText(/receives test result from Testing laboratory|sends test result to/).first()).toBeVisible()
+  await expect(studio.entry.getByText(/receives test result from Testing laboratory|sends test result to/).first()).toBeVisible()
 
   await page.goto(`${studio.address}/p/${id}/events`)
   await page.getByRole('button', { name: 'New event', exact: true }).click()

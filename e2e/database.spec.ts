@@ -10,14 +10,14 @@ test('a killed database loses nothing, and the page recovers by itself', async (
   try {
     const studio = new Studio(page, program.address)
     await studio.newProject('Lighthouse log')
-    await page.getByRole('button', { name: 'New class diagram' }).click()
+    await studio.newDiagram('class')
     await expect(page.getByText('Nothing here yet')).toBeVisible()
     const state = page.getByRole('status', { name: 'Saved state' })
     for (let round = 1; round <= 5; round++) {
       await studio.state(`Keeper${round} writes${round} 1..* Entry${round}`)
       await expect(studio.shape(`class Keeper${round}`)).toBeVisible()
       await studio.shape(`class Keeper${round}`).click()
-      const definition = studio.lexicon.getByLabel('Definition')
+      const definition = studio.entry.getByLabel('Definition')
       await expect(definition).toBeVisible()
       database.kill()
       // Somebody goes on working while it is away.
@@ -31,7 +31,7 @@ test('a killed database loses nothing, and the page recovers by itself', async (
     await page.reload()
     for (let round = 1; round <= 5; round++) {
       await expect(studio.shape(`class Entry${round}`)).toBeVisible()
-      await expect(studio.lexicon.getByText(`Written while the database was away, ${round}.`)).toBeVisible()
+      await expect(studio.entry.getByText(`Written while the database was away, ${round}.`)).toBeVisible()
     }
   } finally {
     await program.stop()

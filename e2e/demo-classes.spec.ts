@@ -69,7 +69,7 @@ test('the class diagram of the demo from nothing, with the keyboard alone', asyn
     await page.keyboard.press('Control+Enter')
     await expect(page.getByRole('textbox', { name: `Features of ${shape.name}` })).toHaveCount(0)
     if (shape.title.startsWith('abstract')) {
-      await studio.lexicon.getByRole('checkbox', { name: 'Abstract' }).focus()
+      await studio.entry.getByRole('checkbox', { name: 'Abstract' }).focus()
       await page.keyboard.press('Space')
       await expect(studio.shape(shape.title)).toBeVisible()
       await studio.sheet.focus()
@@ -94,7 +94,7 @@ test('the class diagram of the demo from nothing, with the keyboard alone', asyn
 test('the class diagram of the demo from nothing, from sentences alone', async ({ studio, page }) => {
   const wanted = await wantedFrom(studio)
   await studio.newProject('By sentences')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   for (const statement of wanted.relations) await studio.state(statement)
   const made = await drawn(studio, projectOf(studio))
@@ -106,7 +106,7 @@ test('the class diagram of the demo from nothing, from sentences alone', async (
 test('the class diagram of the demo from nothing, by pasting text', async ({ studio, page }) => {
   const wanted = await wantedFrom(studio)
   await studio.newProject('By pasting')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   const cards = wanted.shapes.map((s) => `${s.title.replace(/^data type /, 'dataType ')}\n${s.features.join('\n')}`)
   await studio.sheet.focus()

@@ -53,7 +53,7 @@ test('the component diagram of the demo by the pointer', async ({ studio, page }
   const wanted = await statements(studio, await studio.copyOfDemo(), 'components')
   expect(wanted).toHaveLength(10)
   await studio.newProject('By pointer')
-  await page.getByRole('button', { name: 'New component diagram' }).click()
+  await studio.newDiagram('component')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   for (const [kind, name, x, y] of places) await make(studio, page, kind, name, x, y)
   // What is offered at ports has its port first.
@@ -63,9 +63,9 @@ test('the component diagram of the demo by the pointer', async ({ studio, page }
       .locator('.shape')
       .first()
       .click({ position: { x: 4, y: 4 } })
-    await studio.lexicon.getByRole('button', { name: 'Add a port' }).click()
-    await studio.lexicon.getByLabel('Name', { exact: true }).fill(port)
-    await studio.lexicon.getByLabel('Name', { exact: true }).press('Enter')
+    await studio.entry.getByRole('button', { name: 'Add a port' }).click()
+    await studio.entry.getByLabel('Name', { exact: true }).fill(port)
+    await studio.entry.getByLabel('Name', { exact: true }).press('Enter')
     await expect(studio.shape(`port ${port} of component Traceability`)).toBeVisible()
     await studio.saved()
   }
@@ -110,14 +110,14 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   })
   expect(answer.status(), await answer.text()).toBe(200)
   await page.reload()
-  await page.getByRole('button', { name: 'New component diagram' }).click()
+  await studio.newDiagram('component')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   for (const [name, x, y, classes] of held) {
     await make(studio, page, 'component', name, x, y)
     for (const c of classes) {
-      await page.keyboard.press('Escape') // nothing selected: the lexicon shows all terms
-      await studio.lexicon.getByRole('searchbox', { name: 'Search the lexicon' }).fill(c)
-      await studio.lexicon
+      await page.keyboard.press('Escape') // nothing selected: the entry is that of the diagram
+      await studio.entry.getByRole('searchbox', { name: 'Show what exists' }).fill(c)
+      await studio.entry
         .getByRole('button', { name: `class ${c}`, exact: true })
         .dragTo(studio.sheet, { targetPosition: { x: x + 30, y: y + 30 } })
       await expect(studio.shape(`class ${c}`)).toBeVisible()
@@ -157,6 +157,6 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   // What is held is told from both sides.
   await studio.shape('class BlendPlanner').click()
   await expect(
-    studio.lexicon.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Blend planner', exact: true }),
+    studio.entry.getByRole('region', { name: 'In the component' }).getByRole('button', { name: 'Blend planner', exact: true }),
   ).toBeVisible()
 })

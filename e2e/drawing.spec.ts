@@ -43,7 +43,7 @@ test('the page shows what the exported picture shows, within a pixel', async ({ 
 test('text fits its box as the browser measures it', async ({ studio, page }) => {
   await studio.copyOfDemo()
   await studio.shape('class Hive').click()
-  const name = studio.lexicon.getByLabel('Name', { exact: true })
+  const name = studio.entry.getByLabel('Name', { exact: true })
   await name.fill(
     'ÄßWwMm@iIl1|.,;:!? 日本 Ünïcödé AV To Ty — a name that goes on and on until it has to be broken into several lines, even withoutanyspaceswhatsoeverinbetween',
   )

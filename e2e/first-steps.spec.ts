@@ -8,7 +8,7 @@ import { expect, test } from './studio'
 // What a new user does, from an empty page to Go code.
 test('two classes become a checked model and Go code', async ({ studio, page }) => {
   await studio.newProject('Glacier weather station')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
 
   // Two classes with the keyboard alone.
@@ -30,18 +30,18 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
 
   // Features as text.
   await studio.shape('class Reading').click()
-  const features = studio.lexicon.getByLabel('Features')
+  const features = studio.entry.getByLabel('Features')
   await features.fill('+ takenAt: Instant {id}\n+ height: SnowHeight\n+ height: SnowHeight\n\n+ correct(by: Decimal): Boolean')
   await features.press('Control+Enter')
-  await expect(studio.lexicon.getByText('Reading has the attribute height twice')).toBeVisible()
-  await expect(studio.lexicon.getByText('Reading.height: the type SnowHeight is not known.').first()).toBeVisible()
+  await expect(studio.entry.getByText('Reading has the attribute height twice')).toBeVisible()
+  await expect(studio.entry.getByText('Reading.height: the type SnowHeight is not known.').first()).toBeVisible()
   await expect(page.locator('#drawing').getByText('+ correct(by: Decimal): Boolean')).toBeVisible()
 
   // Two mends that work.
-  await studio.lexicon.getByRole('button', { name: 'Remove the second one' }).click()
-  await expect(studio.lexicon.getByText('Reading has the attribute height twice')).toHaveCount(0)
-  await studio.lexicon.getByRole('button', { name: 'Create the data type SnowHeight' }).click()
-  await expect(studio.lexicon.getByText('is not known')).toHaveCount(0)
+  await studio.entry.getByRole('button', { name: 'Remove the second one' }).click()
+  await expect(studio.entry.getByText('Reading has the attribute height twice')).toHaveCount(0)
+  await studio.entry.getByRole('button', { name: 'Create the data type SnowHeight' }).click()
+  await expect(studio.entry.getByText('is not known')).toHaveCount(0)
 
   // Connect with the pointer: one handle, then a menu in sentences.
   await studio.shape('class Station').click()
@@ -58,19 +58,19 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
   await page.keyboard.type('records')
   await page.keyboard.press('Enter')
   await expect(page.locator('#drawing').getByText('records')).toBeVisible()
-  await expect(studio.lexicon.getByText('Station records Reading: how many Readings?')).toBeVisible()
+  await expect(studio.entry.getByText('Station records Reading: how many Readings?')).toBeVisible()
 
   // Give multiplicities, one of them undecided.
-  await studio.lexicon.getByLabel('Multiplicity').first().fill('?')
-  await studio.lexicon.getByLabel('Multiplicity').first().press('Enter')
-  await expect(studio.lexicon.getByText('it is not decided how many Stations')).toBeVisible()
-  await studio.lexicon.getByLabel('Multiplicity').nth(1).fill('5..2')
-  await studio.lexicon.getByLabel('Multiplicity').nth(1).press('Enter')
-  await expect(studio.lexicon.getByText('asks for at least 5 and at most 2')).toBeVisible()
-  await studio.lexicon.getByRole('button', { name: 'Make it 2..5' }).click()
-  await expect(studio.lexicon.getByText('asks for at least')).toHaveCount(0)
-  await studio.lexicon.getByLabel('Multiplicity').nth(1).fill('many')
-  await studio.lexicon.getByLabel('Multiplicity').nth(1).press('Enter')
+  await studio.entry.getByLabel('Multiplicity').first().fill('?')
+  await studio.entry.getByLabel('Multiplicity').first().press('Enter')
+  await expect(studio.entry.getByText('it is not decided how many Stations')).toBeVisible()
+  await studio.entry.getByLabel('Multiplicity').nth(1).fill('5..2')
+  await studio.entry.getByLabel('Multiplicity').nth(1).press('Enter')
+  await expect(studio.entry.getByText('asks for at least 5 and at most 2')).toBeVisible()
+  await studio.entry.getByRole('button', { name: 'Make it 2..5' }).click()
+  await expect(studio.entry.getByText('asks for at least')).toHaveCount(0)
+  await studio.entry.getByLabel('Multiplicity').nth(1).fill('many')
+  await studio.entry.getByLabel('Multiplicity').nth(1).press('Enter')
   await expect(page.getByText('"many" is not a multiplicity')).toBeVisible()
   await page.getByRole('button', { name: 'Dismiss message' }).last().click()
 
@@ -152,7 +152,7 @@ test('moves, renames, deletes, undoes, redoes, and finds it all again after a re
   await expect(page.getByRole('textbox', { name: 'Name of the class' })).toHaveValue('Mixture')
   await page.keyboard.press('Enter')
   await expect(studio.shape('class Mixture')).toBeVisible()
-  await expect(studio.lexicon.getByLabel('Name', { exact: true })).toHaveValue('Mixture')
+  await expect(studio.entry.getByLabel('Name', { exact: true })).toHaveValue('Mixture')
 
   // Double click edits any text: here the features.
   await page.locator('#drawing').getByText('+ mixedOn: Date').dblclick()
@@ -192,7 +192,7 @@ test('moves, renames, deletes, undoes, redoes, and finds it all again after a re
 
 test('double click on paper makes an element; pulling to paper makes a related one', async ({ studio, page }) => {
   await studio.newProject('Drifting buoys')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   const sheet = await studio.sheet.boundingBox()
   if (!sheet) throw new Error('no sheet')
@@ -244,7 +244,8 @@ test('diagrams and the project are renamed and deleted, and that is undone', asy
   await expect(page.getByRole('heading', { name: 'Heatherfold, renamed' })).toBeVisible()
   await path.getByRole('button', { name: 'Delete the diagram' }).click()
   await expect(path.getByRole('button', { name: 'Honey, from hive to jar' })).toHaveCount(0)
-  await expect(page.getByRole('complementary', { name: 'Lexicon' }).getByText('class Hive')).toBeVisible()
+  await studio.entry.getByRole('searchbox', { name: 'Show what exists' }).fill('Hive')
+  await expect(studio.entry.getByRole('button', { name: 'class Hive', exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
   await path.getByRole('button', { name: 'Honey, from hive to jar' }).click()
   await expect(studio.shape('class Hive')).toBeVisible()

@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test'
 
-import { expect, type Studio, test } from './studio'
+import { expect, Studio, test } from './studio'
 
 // Hands never wait for a network: whatever every request takes, each letter arrives
 // where it was typed, from the click on that opens a diagram. HANDS_DELAYS are the delays
@@ -81,7 +81,7 @@ test('whoever waits for the program is told so, and goes on as soon as it is the
   await page.getByRole('button', { name: 'Create project' }).click()
   await expect(page.getByText(/program .* is on its way \(\d\.\d MB/)).toBeVisible()
   come()
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await new Studio(page, studio.address).newDiagram('class')
   await type(page, 'c')
   await page.keyboard.press('Enter')
   await type(page, 'Lamp')
@@ -97,7 +97,7 @@ for (const delay of delays) {
       test('twelve classes with attributes by keys alone, and a relation', async ({ studio, page }) => {
         await late(page, delay)
         await studio.newProject(`Harbour by keys ${delay} ${round}`)
-        await page.getByRole('button', { name: 'New class diagram' }).click()
+        await studio.newDiagram('class')
         for (const [name, features] of classes) {
           await page.keyboard.press('Escape')
           await type(page, 'c')
@@ -126,7 +126,7 @@ for (const delay of delays) {
       test('names one after the other with Enter alone', async ({ studio, page }) => {
         await late(page, delay)
         await studio.newProject(`Harbour by Enter ${delay} ${round}`)
-        await page.getByRole('button', { name: 'New class diagram' }).click()
+        await studio.newDiagram('class')
         await type(page, 'c')
         await page.keyboard.press('Enter')
         for (const [name] of classes) {
@@ -140,7 +140,7 @@ for (const delay of delays) {
       test('the same by sentences', async ({ studio, page }) => {
         await late(page, delay)
         await studio.newProject(`Harbour by sentences ${delay} ${round}`)
-        await page.getByRole('button', { name: 'New class diagram' }).click()
+        await studio.newDiagram('class')
         await studio.statement.focus()
         for (const statement of [...relations, '1 Tide moves 0..* Vessel']) {
           await type(page, statement)
@@ -155,7 +155,7 @@ for (const delay of delays) {
       test('a context diagram with seven flows', async ({ studio, page }) => {
         await late(page, delay)
         await studio.newProject(`Weather hut ${delay} ${round}`)
-        await page.getByRole('button', { name: 'New context diagram' }).click()
+        await studio.newDiagram('context')
         await type(page, 'p')
         await page.keyboard.press('Enter')
         await type(page, 'Weather hut')

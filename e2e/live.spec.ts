@@ -99,12 +99,12 @@ test('a lost connection is shown; the editor survives, changes follow in order',
   await studio.copyOfDemo()
   const state = page.getByRole('status', { name: 'Saved state' })
   await studio.shape('class Hive').click({ position: { x: 14, y: 8 } })
-  await expect(studio.lexicon.getByLabel('Definition')).toBeVisible()
+  await expect(studio.entry.getByLabel('Definition')).toBeVisible()
   await away(page, true)
   await rename(studio, 'Hive', 'Bee house')
   await expect(state).toContainText('Offline, 1 change waits')
-  await studio.lexicon.getByLabel('Definition').fill('Where a colony lives.')
-  await studio.lexicon.getByLabel('Definition').press('Control+Enter')
+  await studio.entry.getByLabel('Definition').fill('Where a colony lives.')
+  await studio.entry.getByLabel('Definition').press('Control+Enter')
   await expect(state).toContainText('Offline, 2 changes wait')
   // Somebody is in the middle of a word.
   await studio.shape('class Apiary').dblclick({ position: { x: 14, y: 8 } })
@@ -121,7 +121,7 @@ test('a lost connection is shown; the editor survives, changes follow in order',
   await studio.saved()
   await page.reload()
   await studio.shape('class Bee house').click({ position: { x: 14, y: 8 } })
-  await expect(studio.lexicon.getByLabel('Definition')).toHaveValue('Where a colony lives.')
+  await expect(studio.entry.getByLabel('Definition')).toHaveValue('Where a colony lives.')
 })
 
 test('a reload at once, before the browser has written anything down, loses nothing', async ({ studio, page }) => {

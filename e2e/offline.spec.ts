@@ -44,8 +44,8 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
       await page.keyboard.press('Escape')
       await studio.statement.fill(name)
       await page.getByRole('option', { name: `Go to class ${name}`, exact: true }).click()
-      await studio.lexicon.getByLabel('Name', { exact: true }).fill(to)
-      await studio.lexicon.getByLabel('Name', { exact: true }).press('Enter')
+      await studio.entry.getByLabel('Name', { exact: true }).fill(to)
+      await studio.entry.getByLabel('Name', { exact: true }).press('Enter')
       await expect(studio.shape(`class ${to}`)).toHaveCount(1)
     }
     await make(1, 95)

@@ -24,8 +24,35 @@ export class Studio {
   get understood(): Locator {
     return this.page.getByRole('listbox', { name: 'What is understood' }).getByRole('option')
   }
-  get lexicon(): Locator {
-    return this.page.getByRole('complementary', { name: 'Lexicon' })
+  get entry(): Locator {
+    return this.page.getByRole('complementary', { name: 'Entry' })
+  }
+
+  get path(): Locator {
+    return this.page.getByRole('navigation', { name: 'Path' })
+  }
+
+  // unfold goes to a stage, whose diagrams are listed then.
+  async unfold(stage: string) {
+    await this.path
+      .getByRole('button', { name: new RegExp(`^${stage}`) })
+      .first()
+      .click()
+    await expect(this.path.locator('[aria-expanded=true]', { hasText: stage })).toBeVisible()
+  }
+
+  // whole shows all of the sheet, however small.
+  async whole() {
+    await this.sheet.focus()
+    for (let i = 0; i < 2; i++) await this.page.keyboard.press('Control+0')
+  }
+
+  // newDiagram makes one from the path.
+  async newDiagram(kind: 'class' | 'use case' | 'component' | 'context') {
+    const make = this.path.getByRole('button', { name: `New ${kind} diagram` })
+    const stages = { class: 'Classes', 'use case': 'Use cases', component: 'Components', context: 'Data flow' }
+    if (!(await make.isVisible())) await this.unfold(stages[kind])
+    await make.click()
   }
 
   async newProject(name: string) {

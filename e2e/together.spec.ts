@@ -63,8 +63,8 @@ test('hostile names stay text', async ({ studio, page }) => {
   await studio.copyOfDemo()
   const hostile = `"><img src=x onerror="document.title='caught'"><script>document.title='caught'</script>`
   await studio.shape('class Hive').click()
-  await studio.lexicon.getByLabel('Name', { exact: true }).fill(hostile)
-  await studio.lexicon.getByLabel('Name', { exact: true }).press('Enter')
+  await studio.entry.getByLabel('Name', { exact: true }).fill(hostile)
+  await studio.entry.getByLabel('Name', { exact: true }).press('Enter')
   await expect(studio.shape(`class ${hostile}`)).toBeVisible()
   await page.getByRole('button', { name: 'Read aloud' }).click()
   await expect(page.getByRole('region', { name: 'Reader' }).getByText('onerror').first()).toBeVisible()

@@ -34,7 +34,7 @@ test('from a shape to all that it touches, forwards and back', async ({ studio, 
   // And shown where it stands.
   await field(page, 'Components').getByRole('button', { name: 'Show Intake desk where it stands' }).click()
   await expect(studio.shape('component Intake desk')).toBeVisible()
-  await expect(studio.lexicon.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Intake desk')
+  await expect(studio.entry.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Intake desk')
 })
 
 test('found by its words and walked by keys', async ({ studio, page }) => {
@@ -57,7 +57,7 @@ test('found by its words and walked by keys', async ({ studio, page }) => {
   // A command of the statement line, for what is selected on the sheet.
   await page.getByRole('button', { name: 'Show HoneyLot where it stands' }).click()
   await expect(studio.shape('class HoneyLot')).toBeVisible()
-  await expect(studio.lexicon.getByRole('button', { name: 'Trace it everywhere' })).toBeVisible()
+  await expect(studio.entry.getByRole('button', { name: 'Trace it everywhere' })).toBeVisible()
   await studio.statement.fill('trace class HoneyLot')
   await page.getByRole('option', { name: 'Trace class HoneyLot everywhere' }).click()
   await expect(page.getByRole('heading', { name: 'What HoneyLot touches' })).toBeVisible()

@@ -87,7 +87,7 @@ test('twelve classes with their relations, with the keyboard alone', async ({ st
   await expect(studio.sheet).toBeFocused()
   await page.keyboard.press('Escape')
   await page.keyboard.press('ArrowRight')
-  await expect(studio.lexicon.getByLabel('Name', { exact: true })).toBeVisible()
+  await expect(studio.entry.getByLabel('Name', { exact: true })).toBeVisible()
   await page.keyboard.press('Shift+F10')
   await page.keyboard.type('Connect')
   await expect(page.getByRole('menuitem', { name: 'Connect with …' })).toBeFocused()
@@ -125,7 +125,7 @@ test('twelve classes with their relations, with the keyboard alone', async ({ st
 test('twelve classes with their relations, with the pointer alone', async ({ studio, page }) => {
   test.setTimeout(180_000)
   await studio.newProject('Lighthouse log')
-  await page.getByRole('button', { name: 'New class diagram' }).click()
+  await studio.newDiagram('class')
   await expect(page.getByText('Nothing here yet')).toBeVisible()
   const room = await boxOf(studio.sheet)
   await page.getByRole('button', { name: 'class', exact: true }).click()

@@ -4,7 +4,7 @@ import { boxOf, expect, test } from './studio'
 
 test('a use case diagram from nothing, by sentences and by the pointer', async ({ studio, page }) => {
   await studio.newProject('Heather honey')
-  await page.getByRole('button', { name: 'New use case diagram' }).click()
+  await studio.newDiagram('use case')
   await expect(page.getByRole('application', { name: 'use case diagram Use cases' })).toBeVisible()
   // The boundary first: what is made afterwards goes into it.
   await studio.sheet.press('b')
@@ -56,20 +56,20 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
   await page.mouse.up()
   await page.getByRole('menuitem', { name: 'Beekeeper supports “Trace a recall”' }).click()
   await expect(page.getByRole('img', { name: 'participation: Beekeeper supports "Trace a recall"' })).toHaveCount(1)
-  await studio.lexicon.getByRole('radio', { name: 'takes part' }).click()
+  await studio.entry.getByRole('radio', { name: 'takes part' }).click()
   await expect(page.getByRole('img', { name: 'participation: Beekeeper takes part in "Trace a recall"' })).toHaveCount(1)
-  await expect(studio.lexicon.getByText('In Trace a recall, Beekeeper takes part; it is not said who starts it.')).toBeVisible()
+  await expect(studio.entry.getByText('In Trace a recall, Beekeeper takes part; it is not said who starts it.')).toBeVisible()
 
   // Dropped into the boundary it is in it; Identify lots came by a sentence and is.
   await studio.shape('use case Identify lots').click()
-  await expect(studio.lexicon.getByRole('checkbox', { name: 'Within Cooperative' })).toBeChecked()
+  await expect(studio.entry.getByRole('checkbox', { name: 'Within Cooperative' })).toBeChecked()
   await page.reload()
   await expect(studio.shape('use case Identify lots')).toBeVisible()
 })
 
 test('the use case diagram of the demo from sentences alone, with two descriptions', async ({ studio, page }) => {
   await studio.newProject('Heatherfold')
-  await page.getByRole('button', { name: 'New use case diagram' }).click()
+  await studio.newDiagram('use case')
   await expect(studio.sheet).toBeVisible()
   const told = [
     'Beekeeper starts Register delivery',
@@ -141,16 +141,16 @@ test('a use case is dropped into a boundary, which takes along what it holds', a
   const id = await studio.importDemo()
   await page.goto(`${studio.address}/p/${id}/d/use-cases`)
   await studio.shape('use case Plan blend').click()
-  await studio.lexicon.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' }).click()
-  await expect(studio.lexicon.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' })).not.toBeChecked()
-  await expect(studio.lexicon.getByText(/stands outside of Heatherfold Honey Cooperative/)).toBeVisible()
+  await studio.entry.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' }).click()
+  await expect(studio.entry.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' })).not.toBeChecked()
+  await expect(studio.entry.getByText(/stands outside of Heatherfold Honey Cooperative/)).toBeVisible()
   const oval = studio.shape('use case Plan blend').locator('path.shape')
   const from = await boxOf(oval)
   await page.mouse.move(from.x + from.width / 2, from.y + 6)
   await page.mouse.down()
   await page.mouse.move(from.x + from.width / 2 + 14, from.y + 12, { steps: 3 })
   await page.mouse.up()
-  await expect(studio.lexicon.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' })).toBeChecked()
+  await expect(studio.entry.getByRole('checkbox', { name: 'Within Heatherfold Honey Cooperative' })).toBeChecked()
   await page.keyboard.press('Escape')
   const before = await boxOf(oval)
   const boundary = studio.shape('system boundary Heatherfold Honey Cooperative')
@@ -247,7 +247,7 @@ test('what somebody else wrote into the steps is not written over unseen', async
 
 test('proposals and starters are taken over, and one term has many faces', async ({ studio, page }) => {
   await studio.newProject('Proposed honey')
-  await page.getByRole('button', { name: 'New context diagram' }).click()
+  await studio.newDiagram('context')
   await expect(page.getByRole('application', { name: 'context diagram Proposed honey' })).toBeVisible()
   await studio.state('Beekeeper sends delivery note to Proposed honey')
   const path = page.getByRole('navigation', { name: 'Path' })
@@ -311,7 +311,7 @@ test('a package is a folder around what is in it', async ({ studio, page }) => {
   for (const name of ['Plan blend', 'Bottle blend']) {
     await page.keyboard.press('Escape')
     await studio.shape(`use case ${name}`).click()
-    await studio.lexicon.getByLabel('In the package').selectOption('Blending')
+    await studio.entry.getByLabel('In the package').selectOption('Blending')
     await studio.saved()
   }
   await expect(async () => {

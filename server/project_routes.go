@@ -104,6 +104,21 @@ func (s *Server) deleteProject(c *echo.Context) error {
 	return c.NoContent(http.StatusNoContent)
 }
 
+func (s *Server) deletedProjects(c *echo.Context) error {
+	list, err := s.store.Deleted(c.Request().Context())
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, list)
+}
+
+func (s *Server) bringBack(c *echo.Context) error {
+	if err := s.store.BringBack(c.Request().Context(), c.Param("project")); err != nil {
+		return err
+	}
+	return c.NoContent(http.StatusNoContent)
+}
+
 func (s *Server) current(c *echo.Context) (string, *store.Version, error) {
 	id := c.Param("project")
 	v, err := s.store.Current(c.Request().Context(), id)
@@ -148,7 +163,11 @@ func (s *Server) findings(c *echo.Context) error {
 			list = append(list, now.Of(model.ID(row))...)
 		}
 	}
-	return c.JSON(http.StatusOK, viewFindings(now.Model, list))
+	views := viewFindings(now.Model, list)
+	if diagram := model.ID(c.QueryParam("diagram")); diagram != "" {
+		views = onDiagram(now.Model, views, diagram)
+	}
+	return c.JSON(http.StatusOK, views)
 }
 
 // mends are the ways out of one finding, tried on the newest revision. One that is gone has none.

@@ -14,6 +14,7 @@ import (
 	"lexeon/core/answer"
 	"lexeon/core/brief/reading"
 
+	lru "github.com/hashicorp/golang-lru/v2"
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
 
@@ -46,13 +47,14 @@ type Server struct {
 	away   atomic.Bool  // the database did not answer last time
 	unmet  atomic.Int64 // requests that it did not answer since then
 
-	program string // the version of the page, by what it is made of
-	checks  *findings
-	guesses guesses
-	imports *imports
-	metrics *metrics
-	causes  *causes
-	secret  []byte // with which ids of authors are signed
+	program    string // the version of the page, by what it is made of
+	checks     *findings
+	thumbnails *lru.Cache[string, []byte] // PNG, by project and revision
+	guesses    guesses
+	imports    *imports
+	metrics    *metrics
+	causes     *causes
+	secret     []byte // with which ids of authors are signed
 }
 
 // Limits of requests, in bytes.
@@ -77,6 +79,9 @@ func New(s *store.Store, opts Options) (*Server, error) {
 	}
 	srv := &Server{secret: secret, store: s, desk: answer.NewDesk(scene.NewDrawer(set)), reader: reading.NewReader(), set: set, hub: newHub(), opts: opts, checks: checks, program: PageVersion(), causes: newCauses(time.Minute)}
 	srv.crowd, srv.imports = newCrowd(s, srv.hub, secret), newImports(debug.SetMemoryLimit(-1))
+	if srv.thumbnails, err = lru.New[string, []byte](maxThumbnails); err != nil {
+		return nil, err
+	}
 	srv.metrics = newMetrics(srv)
 	checks.took = srv.metrics.checks.Observe
 	e := echo.NewWithConfig(echo.Config{HTTPErrorHandler: srv.sendProblem})

@@ -2,6 +2,7 @@ package server
 
 import (
 	"encoding/json"
+	"slices"
 
 	"lexeon/core/check"
 	"lexeon/core/model"
@@ -45,6 +46,29 @@ func viewFindings(m *model.Model, list []check.Finding) []FindingView {
 		if e := m.Element(v.Element); e != nil {
 			v.Stage = view.StageOf[e.Kind]
 		}
+		out = append(out, v)
+	}
+	return out
+}
+
+// onDiagram are the findings that concern something that a diagram shows, with what that is:
+// the one that they are about, or the first of those that have to do with it.
+func onDiagram(m *model.Model, list []FindingView, diagram model.ID) []FindingView {
+	shown := map[model.ID]bool{}
+	for _, p := range m.PlacementsOn(diagram) {
+		shown[p.Subject] = true
+	}
+	out := []FindingView{}
+	for _, v := range list {
+		at := slices.IndexFunc(v.Related, func(id model.ID) bool { return shown[id] })
+		switch {
+		case shown[v.Element]:
+		case at >= 0:
+			v.Element = v.Related[at]
+		default:
+			continue
+		}
+		v.Diagram, v.Stage = diagram, ""
 		out = append(out, v)
 	}
 	return out

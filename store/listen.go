@@ -89,7 +89,7 @@ func (s *Store) RevisionOf(ctx context.Context, id string) (int64, error) {
 // HeadOf tells where a project stands.
 func (s *Store) HeadOf(ctx context.Context, id string) (Head, error) {
 	var found []Head
-	if err := s.db.SelectContext(ctx, &found, "SELECT revision, created_at FROM projects WHERE id = $1", id); err != nil {
+	if err := s.db.SelectContext(ctx, &found, "SELECT revision, created_at FROM projects WHERE id = $1 AND deleted_at IS NULL", id); err != nil {
 		return Head{}, failed("read project", err)
 	}
 	if len(found) == 0 {

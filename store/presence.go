@@ -28,7 +28,7 @@ func (s *Store) SetPresence(ctx context.Context, project string, p Presence) err
 			WHERE project_id = $1 AND window_id = $2 AND seen_at > now() - make_interval(secs => $7)
 		), put AS (
 			INSERT INTO presence (project_id, window_id, author_id, name, diagram_id, subject_id)
-			SELECT id, $2, $3, $4, $5, $6 FROM projects WHERE id = $1
+			SELECT id, $2, $3, $4, $5, $6 FROM projects WHERE id = $1 AND deleted_at IS NULL
 			ON CONFLICT (project_id, window_id) DO UPDATE SET name = $4, diagram_id = $5, subject_id = $6, seen_at = now()
 				WHERE presence.author_id = $3
 			RETURNING 1

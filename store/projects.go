@@ -21,6 +21,7 @@ type Project struct {
 	ChangedAt time.Time `db:"changed_at" json:"changedAt"`
 	Classes   int       `db:"classifiers" json:"classifiers"`
 	Diagrams  int       `db:"diagrams" json:"diagrams"`
+	Demo      bool      `db:"demo" json:"demo"` // it was loaded from a source, and not made here
 }
 
 // Projects lists all projects, the last changed first.
@@ -30,10 +31,10 @@ func (s *Store) Projects(ctx context.Context) ([]Project, error) {
 	for _, k := range model.ClassifierKinds() {
 		kinds = append(kinds, string(k))
 	}
-	err := s.db.SelectContext(ctx, &out, `SELECT p.id, p.name, p.revision, p.changed_at,
+	err := s.db.SelectContext(ctx, &out, `SELECT p.id, p.name, p.revision, p.changed_at, p.source IS NOT NULL AS demo,
 		(SELECT count(*) FROM elements e WHERE e.project_id = p.id AND e.kind = ANY($1)) AS classifiers,
 		(SELECT count(*) FROM diagrams d WHERE d.project_id = p.id) AS diagrams
-		FROM projects p ORDER BY p.changed_at DESC, p.id`, kinds)
+		FROM projects p WHERE p.deleted_at IS NULL ORDER BY p.changed_at DESC, p.id`, kinds)
 	if err != nil {
 		return nil, failed("list projects", err)
 	}
@@ -55,6 +56,9 @@ func (s *Store) Create(ctx context.Context, id, source string, m *model.Model) e
 		if source != "" {
 			src = &source
 		}
+		if _, err := tx.ExecContext(ctx, "DELETE FROM projects WHERE id = $1 AND deleted_at IS NOT NULL", id); err != nil {
+			return failed("create project", err) // one that is made anew under its id is not to be brought back
+		}
 		result, err := tx.ExecContext(ctx, "INSERT INTO projects (id, name, source) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING", id, m.Project().Name, src)
 		if err != nil {
 			return failed("create project", err)
@@ -74,7 +78,7 @@ func (s *Store) Create(ctx context.Context, id, source string, m *model.Model) e
 // FindSource finds the project that was loaded from a source, "" if none.
 func (s *Store) FindSource(ctx context.Context, source string) (string, error) {
 	var id string
-	err := s.db.GetContext(ctx, &id, "SELECT id FROM projects WHERE source = $1", source)
+	err := s.db.GetContext(ctx, &id, "SELECT id FROM projects WHERE source = $1 AND deleted_at IS NULL", source)
 	if errors.Is(err, sql.ErrNoRows) {
 		return "", nil
 	}
@@ -84,26 +88,77 @@ func (s *Store) FindSource(ctx context.Context, source string) (string, error) {
 	return id, nil
 }
 
-// Delete removes a project with its history.
+// Delete takes a project out of sight. For thirty days it can be brought back, with its
+// history; then it goes for good, when the next one is deleted or somebody asks for those that
+// were. What it was loaded from may be loaded again.
 func (s *Store) Delete(ctx context.Context, id string) error {
 	p := s.project(id)
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		result, err := tx.ExecContext(ctx, "DELETE FROM projects WHERE id = $1", id)
+		result, err := tx.ExecContext(ctx, "UPDATE projects SET deleted_at = now(), source = NULL WHERE id = $1 AND deleted_at IS NULL", id)
 		if err != nil {
 			return failed("delete project", err)
 		}
 		if n, _ := result.RowsAffected(); n == 0 {
 			return noProject(id)
 		}
-		return nil
+		return forgetOld(ctx, tx)
 	})
 	if err == nil {
 		p.current = nil
 		s.projects.Remove(id)
 	}
 	return err
+}
+
+// keptDays is how long a project that was deleted can be brought back.
+const keptDays = 30
+
+// forgetOld removes projects for good that were deleted long ago.
+func forgetOld(ctx context.Context, tx *sqlx.Tx) error {
+	if _, err := tx.ExecContext(ctx, "DELETE FROM projects WHERE deleted_at < now() - make_interval(days => $1)", keptDays); err != nil {
+		return failed("forget deleted projects", err)
+	}
+	return nil
+}
+
+// DeletedProject is one that can be brought back, until a time.
+type DeletedProject struct {
+	ID        string    `db:"id" json:"id"`
+	Name      string    `db:"name" json:"name"`
+	DeletedAt time.Time `db:"deleted_at" json:"deletedAt"`
+	Until     time.Time `db:"until" json:"until"`
+}
+
+// Deleted lists the projects that can be brought back, the last deleted first.
+func (s *Store) Deleted(ctx context.Context) ([]DeletedProject, error) {
+	out := []DeletedProject{}
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		if err := forgetOld(ctx, tx); err != nil {
+			return err
+		}
+		return tx.SelectContext(ctx, &out, `SELECT id, name, deleted_at, deleted_at + make_interval(days => $1) AS until
+			FROM projects WHERE deleted_at IS NOT NULL ORDER BY deleted_at DESC, id`, keptDays)
+	})
+	if err != nil {
+		return nil, failed("list deleted projects", err)
+	}
+	return out, nil
+}
+
+// BringBack undoes the deletion of a project.
+func (s *Store) BringBack(ctx context.Context, id string) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		result, err := tx.ExecContext(ctx, "UPDATE projects SET deleted_at = NULL WHERE id = $1 AND deleted_at IS NOT NULL", id)
+		if err != nil {
+			return failed("bring project back", err)
+		}
+		if n, _ := result.RowsAffected(); n == 0 {
+			return model.Faultf(model.CodeMissing, "there is no deleted project %q", id)
+		}
+		return nil
+	})
 }
 
 // Current returns the project at its newest revision.
@@ -137,7 +192,7 @@ type Head struct {
 }
 
 func headOf(ctx context.Context, tx *sqlx.Tx, id string, lock bool) (Head, error) {
-	query := "SELECT revision, created_at FROM projects WHERE id = $1"
+	query := "SELECT revision, created_at FROM projects WHERE id = $1 AND deleted_at IS NULL"
 	if lock {
 		query += " FOR UPDATE"
 	}

@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jmoiron/sqlx"
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/interchange"
@@ -365,4 +366,58 @@ func TestNoServerIsAnErrorThatSaysSo(t *testing.T) {
 	cancel()
 	_, err = s.Current(done, "p")
 	require.True(t, errors.Is(err, store.ErrUnavailable), "%v", err)
+}
+
+// A project that was deleted is gone for everybody, and comes back with its history, unless
+// thirty days have passed or another one was made under its id.
+func TestDeletedProjectsComeBack(t *testing.T) {
+	ctx := context.Background()
+	url := storetest.URL(t)
+	s, err := store.Open(ctx, url, time.Second)
+	require.NoError(t, err)
+	t.Cleanup(func() { require.NoError(t, s.Close()) })
+	require.NoError(t, s.Create(ctx, "p", "demo", model.Empty("Harbour")))
+	_, err = s.Change(ctx, "p", store.Request{ClientID: "c1", Author: store.Author{ID: "a", Name: "Ada"}, Changes: []model.Change{&model.AddElement{ID: "f", Kind: model.Class, Name: "Ferry"}}})
+	require.NoError(t, err)
+	require.NoError(t, s.Delete(ctx, "p"))
+	list, err := s.Projects(ctx)
+	require.NoError(t, err)
+	require.Empty(t, list)
+	_, err = s.HeadOf(ctx, "p")
+	require.ErrorContains(t, err, "no project")
+	_, _, err = s.LogSince(ctx, "p", 0)
+	require.Error(t, err)
+	_, err = s.Change(ctx, "p", store.Request{ClientID: "c2", Author: store.Author{ID: "a"}, Base: 1, Changes: []model.Change{&model.AddElement{ID: "g", Kind: model.Class, Name: "Pier"}}})
+	require.ErrorContains(t, err, "no project")
+	source, err := s.FindSource(ctx, "demo")
+	require.NoError(t, err)
+	require.Empty(t, source, "it may be loaded again")
+
+	gone, err := s.Deleted(ctx)
+	require.NoError(t, err)
+	require.Len(t, gone, 1)
+	require.Equal(t, "Harbour", gone[0].Name)
+	require.WithinDuration(t, gone[0].DeletedAt.Add(30*24*time.Hour), gone[0].Until, 2*time.Hour)
+	require.NoError(t, s.BringBack(ctx, "p"))
+	require.ErrorContains(t, s.BringBack(ctx, "p"), "no deleted project")
+	v, err := s.Current(ctx, "p")
+	require.NoError(t, err)
+	require.NotNil(t, v.Model.Element("f"))
+	history, err := s.History(ctx, "p", 5)
+	require.NoError(t, err)
+	require.Len(t, history, 1)
+
+	require.NoError(t, s.Delete(ctx, "p"))
+	require.NoError(t, s.Create(ctx, "p", "", model.Empty("Another")))
+	require.ErrorContains(t, s.BringBack(ctx, "p"), "no deleted project")
+	require.NoError(t, s.Delete(ctx, "p"))
+	db, err := sqlx.Open("pgx", url)
+	require.NoError(t, err)
+	t.Cleanup(func() { require.NoError(t, db.Close()) })
+	_, err = db.ExecContext(ctx, "UPDATE projects SET deleted_at = now() - interval '31 days'")
+	require.NoError(t, err)
+	gone, err = s.Deleted(ctx)
+	require.NoError(t, err)
+	require.Empty(t, gone)
+	require.ErrorContains(t, s.BringBack(ctx, "p"), "no deleted project")
 }

@@ -194,7 +194,7 @@ func (s *Store) Wordings(ctx context.Context, id string, limit int) ([]Entry, er
 
 func (s *Store) newest(ctx context.Context, columns, id string, limit int) ([]Entry, error) {
 	out := []Entry{}
-	if err := s.db.SelectContext(ctx, &out, "SELECT "+columns+" FROM changes WHERE project_id = $1 ORDER BY revision DESC LIMIT $2", id, limit); err != nil {
+	if err := s.db.SelectContext(ctx, &out, "SELECT "+columns+" FROM changes WHERE project_id = $1 AND EXISTS (SELECT FROM projects WHERE id = $1 AND deleted_at IS NULL) ORDER BY revision DESC LIMIT $2", id, limit); err != nil {
 		return nil, failed("read log", err)
 	}
 	return out, nil

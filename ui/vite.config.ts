@@ -16,7 +16,11 @@ export default defineConfig({
           groups: [
             { name: 'speak', test: /\/src\/core\/(able|ask|problem|program|ids|api|said)\.ts/, priority: 3 },
             { name: 'core', test: /\/src\/core\/(?!worker|begin)|node_modules\/idb\//, priority: 2 },
-            { name: 'common', test: /\/src\/common\/(?!Dialog|Menu|router|count|part|useFetched)|\/src\/sheet\/commands/, priority: 1 },
+            {
+              name: 'common',
+              test: /\/src\/common\/(?!Dialog|Menu|Messages|router|count|part|useFetched)|\/src\/sheet\/commands/,
+              priority: 1,
+            },
           ],
         },
       },

@@ -17,6 +17,9 @@ func views() []Question {
 		shown("entry", "/entries/:row", "The dictionary entry of an element or a relationship", func(_ *Desk, a *Asked) (view.Entry, error) {
 			return view.EntryOf(a.Model, a.Revision, a.id("row"))
 		}),
+		shown("diagramEntry", "/diagrams/:diagram/entry", "What a diagram shows, asks and calls things", func(_ *Desk, a *Asked) (view.DiagramEntry, error) {
+			return view.DiagramEntryOf(a.Model, a.id("diagram"))
+		}),
 		shown("sentences", "/diagrams/:diagram/sentences", "The relationships of a diagram, read back", func(_ *Desk, a *Asked) ([]view.Relation, error) {
 			return view.Sentences(a.Model, a.id("diagram"))
 		}),

@@ -31,7 +31,20 @@ func PNG(s *scene.Scene, set *typeface.Typesetter, scale int) ([]byte, error) {
 	if w*h > MaxPixels {
 		return nil, model.Faultf(model.CodeTooLarge, "The picture would have %d by %d pixels: at most %d million are made. Choose a smaller scale, or SVG or PDF.", w, h, MaxPixels>>20).At("", "scale")
 	}
-	p := &pixels{set: set, image: image.NewRGBA(image.Rect(0, 0, w, h)), scale: float64(scale), x: float64(r.X), y: float64(r.Y), glyphs: map[glyphKey][]typeface.Curve{}}
+	return drawn(s, set, r, w, h, float64(scale))
+}
+
+// Thumbnail draws a scene in pixels so small that it is at most so wide and so high, and never
+// larger than it is.
+func Thumbnail(s *scene.Scene, set *typeface.Typesetter, w, h int) ([]byte, error) {
+	r := s.Bounds.Inflate(pageMargin)
+	scale := min(1, float64(w)/float64(max(1, r.W)), float64(h)/float64(max(1, r.H)))
+	return drawn(s, set, r, max(1, int(float64(r.W)*scale)), max(1, int(float64(r.H)*scale)), scale)
+}
+
+// drawn draws the part r of a scene into an image of some size.
+func drawn(s *scene.Scene, set *typeface.Typesetter, r scene.Rect, w, h int, scale float64) ([]byte, error) {
+	p := &pixels{set: set, image: image.NewRGBA(image.Rect(0, 0, w, h)), scale: scale, x: float64(r.X), y: float64(r.Y), glyphs: map[glyphKey][]typeface.Curve{}}
 	draw.Draw(p.image, p.image.Bounds(), image.NewUniform(colourOf(paper)), image.Point{}, draw.Src)
 	for i := range s.Groups {
 		for _, shape := range s.Groups[i].Shapes {

@@ -175,9 +175,7 @@ func (w *work) associationToAttribute() {
 	w.do(&model.AddPart{ID: id, Owner: other.Type, Kind: model.Attribute, Name: name, Set: model.P("type", end.Type, "multiplicity", mult, "visibility", d.Visibility,
 		"ordered", d.Ordered, "nonUnique", d.NonUnique, "readOnly", d.ReadOnly, "derived", d.Derived, "redefines", redefines, "definition", r.Definition)})
 	for _, t := range w.m.TracesOf(r.ID) {
-		set := model.P("source", id)
-		set["traced"] = []byte("null")
-		w.do(&model.Restore{Rows: []model.RowState{{Table: model.TableRelationships, ID: t.ID, Set: set}}})
+		w.do(&model.LeadTrace{ID: t.ID, From: id})
 	}
 	w.do(&model.Delete{ID: r.ID})
 }

@@ -130,19 +130,7 @@ func firstWithout(list []model.ID, has func(model.ID) bool) model.ID {
 // copyPart makes a part of its own of what another one says.
 func (w *work) copyPart(part *model.Element, owner model.ID) model.ID {
 	id := w.id("copy", string(owner))
-	var rows []model.RowState
-	var add func(e *model.Element, id, owner model.ID)
-	add = func(e *model.Element, id, owner model.ID) {
-		n := *e
-		n.ID, n.Owner = id, owner
-		rows = append(rows, model.RowState{Table: model.TableElements, ID: id, Insert: model.EncodeRow(&n)})
-		for _, q := range w.m.Children(e.ID) {
-			add(q, w.id("copy", string(id)), id)
-		}
-	}
-	add(part, id, owner)
-	w.do(&model.Restore{Rows: rows})
-	w.do(&model.MovePart{ID: id}) // behind what is there
+	w.do(&model.CopyPart{ID: id, Part: part.ID, Owner: owner})
 	return id
 }
 

@@ -113,17 +113,10 @@ func relationOffers(m *model.Model, r *model.Relationship) []Offer {
 	}
 	a, b := nameOf(m, ids[0]), nameOf(m, ids[1])
 	out := []Offer{{Kind: Reverse, Title: "Reverse it"}}
-	titles := []struct {
-		form  Form
-		title string
-	}{
-		{ToAssociation, a + " … " + b + " (association)"}, {ToComposite, a + " is made of " + model.Plural(b) + ": " + notation.WhenGone(a, model.Plural(b), true)}, {ToShared, a + " brings " + model.Plural(b) + " together: " + notation.WhenGone(a, model.Plural(b), false)},
-		{ToGeneralization, a + " is a kind of " + b}, {ToRealization, a + " realizes " + b}, {ToUsage, a + " uses " + b}, {ToDependency, a + " depends on " + b},
-	}
 	change := Offer{Kind: ChangeKind, Title: "Say something else between " + a + " and " + b}
-	for _, t := range titles {
-		if t.form != FormOf(r) && legal(m, formKinds[t.form], ids[0], ids[1]) {
-			change.To = append(change.To, Choice{string(t.form), t.title})
+	for _, k := range KindsOf(m, r) {
+		if len(k.Changes) > 0 {
+			change.To = append(change.To, Choice{string(k.Form), k.Title})
 		}
 	}
 	if len(change.To) > 0 {

@@ -110,7 +110,8 @@ func nameOf(m *model.Model, id model.ID) string {
 
 // relationVerbs are the relations that are told, beside associations; notes and
 // traces follow silently.
-var relationVerbs = map[model.Kind]string{model.Generalization: "is a kind of", model.Realization: "realizes", model.Usage: "uses", model.Dependency: "depends on"}
+var relationVerbs = map[model.Kind]string{model.Generalization: "is a kind of", model.Realization: "realizes", model.Usage: "uses", model.Dependency: "depends on",
+	model.Include: "includes", model.Extend: "extends", model.Provides: "provides", model.Requires: "requires"}
 
 // relationLines tell a relationship in one line, with what each end says.
 func relationLines(m *model.Model, id model.ID) []Line {

@@ -1,9 +1,11 @@
 package rework
 
 import (
+	"slices"
 	"strings"
 
 	"lexeon/core/model"
+	"lexeon/core/notation"
 )
 
 // Form is what a relationship can be turned into.
@@ -17,29 +19,92 @@ const (
 	ToRealization    Form = "realization"
 	ToUsage          Form = "usage"
 	ToDependency     Form = "dependency"
+	ToInclude        Form = "include" // of use cases
+	ToExtend         Form = "extend"
+	ToProvides       Form = "provides" // of a component and an interface
+	ToRequires       Form = "requires"
 )
 
-var formKinds = map[Form]model.Kind{ToAssociation: model.Association, ToShared: model.Association, ToComposite: model.Association,
-	ToGeneralization: model.Generalization, ToRealization: model.Realization, ToUsage: model.Usage, ToDependency: model.Dependency}
+// form is what a relationship of that form is, and how it is told of two elements.
+type form struct {
+	name        Form
+	kind        model.Kind
+	aggregation model.Aggregation
+	title       func(a, b string) string
+}
 
-var formAggregations = map[Form]model.Aggregation{ToShared: model.Shared, ToComposite: model.Composite}
+func says(verb string) func(a, b string) string {
+	return func(a, b string) string { return a + " " + verb + " " + b }
+}
+
+var forms = []form{
+	{ToAssociation, model.Association, model.NoAggregation, func(a, b string) string { return a + " … " + b + " (association)" }},
+	{ToComposite, model.Association, model.Composite, func(a, b string) string {
+		return a + " is made of " + model.Plural(b) + ": " + notation.WhenGone(a, model.Plural(b), true)
+	}},
+	{ToShared, model.Association, model.Shared, func(a, b string) string {
+		return a + " brings " + model.Plural(b) + " together: " + notation.WhenGone(a, model.Plural(b), false)
+	}},
+	{ToGeneralization, model.Generalization, "", says("is a kind of")},
+	{ToRealization, model.Realization, "", says("realizes")},
+	{ToUsage, model.Usage, "", says("uses")},
+	{ToDependency, model.Dependency, "", says("depends on")},
+	{ToInclude, model.Include, "", says("includes")},
+	{ToExtend, model.Extend, "", says("extends")},
+	{ToProvides, model.Provides, "", says("provides")},
+	{ToRequires, model.Requires, "", says("requires")},
+}
+
+// formNamed is the form of a name, nil if there is none.
+func formNamed(name Form) *form {
+	if i := slices.IndexFunc(forms, func(f form) bool { return f.name == name }); i >= 0 {
+		return &forms[i]
+	}
+	return nil
+}
 
 // FormOf tells what a relationship is; empty where it is none of these.
 func FormOf(r *model.Relationship) Form {
-	if r.Kind == model.Association {
-		switch r.Association().Aggregation {
-		case model.Shared:
-			return ToShared
-		case model.Composite:
-			return ToComposite
-		}
-	}
-	for form, kind := range formKinds {
-		if kind == r.Kind && form != ToShared && form != ToComposite {
-			return form
+	for _, f := range forms {
+		if f.kind == r.Kind && f.aggregation == r.Association().Aggregation {
+			return f.name
 		}
 	}
 	return ""
+}
+
+// KindChoice is something that a relationship could be, with the changes that make it that;
+// none for what it is.
+type KindChoice struct {
+	Form    Form
+	Title   string
+	Changes []model.Change
+}
+
+// KindsOf lists what a relationship is and what it could be between the same two elements;
+// nothing where it can be nothing else. New ids are derived from its own.
+func KindsOf(m *model.Model, r *model.Relationship) []KindChoice {
+	is, ids := FormOf(r), m.Connected(r)
+	if is == "" || len(ids) != 2 {
+		return nil
+	}
+	a, b := nameOf(m, ids[0]), nameOf(m, ids[1])
+	var out []KindChoice
+	for _, f := range forms {
+		choice := KindChoice{Form: f.name, Title: f.title(a, b)}
+		if f.name != is {
+			w := &work{m: m, req: Request{Kind: ChangeKind, Subject: r.ID, To: f.name, Seed: "kind " + string(r.ID) + string(f.name)}}
+			if w.changeKind(); w.err != nil {
+				continue
+			}
+			choice.Changes = w.out.Changes
+		}
+		out = append(out, choice)
+	}
+	if len(out) < 2 {
+		return nil
+	}
+	return out
 }
 
 func (w *work) reverse() {
@@ -60,10 +125,9 @@ func (w *work) changeKind() {
 		w.err = model.Faultf(model.CodeMissing, "There is no such relation.").At(w.req.Subject, "subject")
 		return
 	}
-	kind, ok := formKinds[w.req.To]
-	ids := w.m.Connected(r)
+	ids, to := w.m.Connected(r), formNamed(w.req.To)
 	switch {
-	case !ok:
+	case to == nil:
 		w.err = model.Faultf(model.CodeInvalid, "%q is no kind of relation.", string(w.req.To)).At(r.ID, "to")
 		return
 	case FormOf(r) == w.req.To:
@@ -71,43 +135,42 @@ func (w *work) changeKind() {
 	case len(ids) != 2:
 		w.refuse("%s has more than two ends.", w.m.Describe(r.ID))
 		return
-	case !legal(w.m, kind, ids[0], ids[1]):
+	case !legal(w.m, to.kind, ids[0], ids[1]):
 		w.refuse("%s and %s cannot be in that relation.", w.m.Describe(ids[0]), w.m.Describe(ids[1]))
 		return
-	case r.Class != "" && (kind != model.Association || formAggregations[w.req.To] != model.NoAggregation):
+	case r.Class != "" && (to.kind != model.Association || to.aggregation != model.NoAggregation):
 		w.refuse("The association has a class of its own, %s.", w.m.Element(r.Class).Name)
 		return
 	}
-	switch {
-	case r.Kind == model.Association && kind == model.Association:
-		set := model.P("aggregation", formAggregations[w.req.To], "whole", "")
-		if formAggregations[w.req.To] != model.NoAggregation {
-			whole := r.Association().Whole
-			if whole == "" {
-				whole = w.m.Ends(r.ID)[0].ID
-			}
-			set = model.P("aggregation", formAggregations[w.req.To], "whole", whole)
-		}
-		w.do(&model.SetRelationship{ID: r.ID, Set: set})
-	case r.Kind != model.Association && kind != model.Association:
-		set := model.P("kind", kind)
-		if r.Set != "" {
-			set["set"] = []byte(`""`)
-		}
-		if kind == model.Generalization || kind == model.Realization {
-			set["name"] = []byte(`""`)
-		}
-		w.do(&model.SetRelationship{ID: r.ID, Set: set})
-	default:
-		w.retype(r, kind, ids)
+	if r.Kind != model.Association || to.kind != model.Association {
+		w.do(&model.SetKind{ID: r.ID, Kind: to.kind, Aggregation: to.aggregation, Ends: w.endsFor(to.kind)})
+		return
 	}
+	set := model.P("aggregation", to.aggregation, "whole", "")
+	if to.aggregation != model.NoAggregation {
+		whole := r.Association().Whole
+		if whole == "" {
+			whole = w.m.Ends(r.ID)[0].ID
+		}
+		set = model.P("aggregation", to.aggregation, "whole", whole)
+	}
+	w.do(&model.SetRelationship{ID: r.ID, Set: set})
 }
 
-// legal: whether two elements can be in a relation of a kind.
+// endsFor are ids for the ends of what becomes an association.
+func (w *work) endsFor(kind model.Kind) []model.ID {
+	if kind != model.Association {
+		return nil
+	}
+	return []model.ID{w.id("end"), w.id("end")}
+}
+
+// legal: whether two elements can be in a relation of a kind, as far as the model itself does
+// not refuse it.
 func legal(m *model.Model, kind model.Kind, from, to model.ID) bool {
 	a, b := m.Element(from), m.Element(to)
 	if !a.Kind.IsClassifier() || !b.Kind.IsClassifier() {
-		return a.ID != b.ID && (kind == model.Usage || kind == model.Dependency) // of packages
+		return a.ID != b.ID && kind != model.Association && kind != model.Realization
 	}
 	switch kind {
 	case model.Generalization:
@@ -118,47 +181,6 @@ func legal(m *model.Model, kind model.Kind, from, to model.ID) bool {
 		return a.ID != b.ID
 	}
 	return true
-}
-
-// retype makes an association of another relation, or the other way round, under
-// the id that it has.
-func (w *work) retype(r *model.Relationship, kind model.Kind, ids []model.ID) {
-	var rows []model.RowState
-	ends := w.m.Ends(r.ID)
-	for _, e := range ends {
-		rows = append(rows, model.RowState{Table: model.TableElements, ID: e.ID, Remove: true})
-	}
-	n := &model.Relationship{ID: r.ID, Kind: kind, Definition: r.Definition, Stereotypes: r.Stereotypes, Extra: r.Extra}
-	rows = append(rows, model.RowState{Table: model.TableRelationships, ID: r.ID, Remove: true})
-	if kind != model.Association {
-		n.Source, n.Target = ids[0], ids[1]
-		if r.Association().Aggregation != model.NoAggregation && ends[1].ID == r.Association().Whole {
-			n.Source, n.Target = ids[1], ids[0]
-		}
-		if kind == model.Usage || kind == model.Dependency {
-			n.Name = r.Name
-		}
-		rows = append(rows, model.RowState{Table: model.TableRelationships, ID: r.ID, Insert: model.EncodeRow(n)})
-	} else {
-		first := w.id("end")
-		n.Name = r.Name
-		n.Data = &model.AssociationData{Aggregation: formAggregations[w.req.To]}
-		if formAggregations[w.req.To] != model.NoAggregation {
-			n.Data.(*model.AssociationData).Whole = first
-		}
-		rows = append(rows, model.RowState{Table: model.TableRelationships, ID: r.ID, Insert: model.EncodeRow(n)})
-		for i, id := range []model.ID{first, w.id("end")} {
-			e := &model.Element{ID: id, Kind: model.End, Owner: r.ID, Type: ids[i], Order: model.OrderKey([]string{"1", "2"}[i]), Data: &model.EndData{}}
-			rows = append(rows, model.RowState{Table: model.TableElements, ID: id, Insert: model.EncodeRow(e)})
-		}
-	}
-	// Labels that were moved belong to ends that are gone.
-	for _, p := range w.m.PlacementsOf(r.ID) {
-		if len(p.Labels) > 0 {
-			rows = append(rows, model.RowState{Table: model.TablePlacements, ID: p.ID, Set: model.Patch{"labels": []byte("null")}})
-		}
-	}
-	w.do(&model.Restore{Rows: rows})
 }
 
 // manyToMany puts a class between two classes that have many of each other: each
@@ -242,12 +264,11 @@ func (w *work) addEnd() {
 			return
 		}
 	}
-	n := &model.Element{ID: w.id("end"), Kind: model.End, Owner: r.ID, Type: e.ID, Order: model.Between(ends[len(ends)-1].Order, ""), Data: &model.EndData{Multiplicity: model.Multiplicity{State: model.Undecided}}}
 	// It is drawn where all that it connects is shown.
 	for _, p := range w.m.PlacementsOf(r.ID) {
 		if w.m.PlacementOn(p.Diagram, e.ID) == nil {
 			w.do(&model.Unplace{ID: p.ID})
 		}
 	}
-	w.do(&model.Restore{Rows: []model.RowState{{Table: model.TableElements, ID: n.ID, Insert: model.EncodeRow(n)}}})
+	w.do(&model.AddEnd{ID: w.id("end"), Association: r.ID, Type: e.ID})
 }

@@ -189,19 +189,8 @@ func (w *work) repoint(from, to model.ID, skip func(model.Row) bool) {
 
 // traces leads the traces of an element to a relationship.
 func (w *work) traces(from, to model.ID) {
-	var rows []model.RowState
 	for _, t := range w.m.TracesOf(from) {
-		set := model.P("source", to)
-		if w.m.Relationship(to) != nil {
-			set = model.P("traced", to)
-			set["source"] = []byte("null")
-		} else if t.Traced != "" {
-			set["traced"] = []byte("null")
-		}
-		rows = append(rows, model.RowState{Table: model.TableRelationships, ID: t.ID, Set: set})
-	}
-	if len(rows) > 0 {
-		w.do(&model.Restore{Rows: rows})
+		w.do(&model.LeadTrace{ID: t.ID, From: to})
 	}
 }
 

@@ -17,7 +17,7 @@ import (
 var kinds = []rework.Kind{rework.AttributeToClass, rework.AttributeToAssociation, rework.AssociationToAttribute, rework.ClassToAttribute, rework.Merge, rework.Split,
 	rework.PullUp, rework.PushDown, rework.ExtractInterface, rework.AddOperations, rework.Reverse, rework.ChangeKind, rework.ManyToMany, rework.AddEnd}
 
-var forms = []rework.Form{rework.ToAssociation, rework.ToShared, rework.ToComposite, rework.ToGeneralization, rework.ToRealization, rework.ToUsage, rework.ToDependency}
+var forms = []rework.Form{rework.ToAssociation, rework.ToShared, rework.ToComposite, rework.ToGeneralization, rework.ToRealization, rework.ToUsage, rework.ToDependency, rework.ToInclude, rework.ToExtend, rework.ToProvides, rework.ToRequires}
 
 // requests lists everything that could be asked of a model.
 func requests(m *model.Model) []rework.Request {
@@ -85,7 +85,8 @@ func told(m *model.Model) map[string]int {
 			}
 		}
 	}
-	verbs := map[model.Kind]string{model.Generalization: "is a kind of", model.Realization: "realizes", model.Usage: "uses", model.Dependency: "depends on"}
+	verbs := map[model.Kind]string{model.Generalization: "is a kind of", model.Realization: "realizes", model.Usage: "uses", model.Dependency: "depends on",
+		model.Include: "includes", model.Extend: "extends", model.Provides: "provides", model.Requires: "requires"}
 	for kind, verb := range verbs {
 		for _, r := range m.Relationships(kind) {
 			text := name(r.Source) + " " + verb + " " + name(r.Target)
@@ -380,6 +381,60 @@ func TestChangeKind(t *testing.T) {
 	require.ErrorContains(t, err, "cannot be in that relation")
 	m = reworked(t, m, rework.Request{Kind: rework.Reverse, Subject: line.ID, Seed: "r"})
 	require.Equal(t, []string{"Hive -- Apiary"}, statements(m))
+}
+
+// Whatever a relationship can be between two elements it can become from whatever it is, in one
+// step that anybody may send, and back by undo.
+func TestEveryLegalChangeOfKind(t *testing.T) {
+	kinds := map[string]int{}
+	for _, between := range []struct {
+		lines []string
+		forms []rework.Form
+	}{
+		{[]string{"class Apiary", "class Hive", "1 Apiary as home keeps 1..* Hive"}, []rework.Form{rework.ToAssociation, rework.ToComposite, rework.ToShared, rework.ToGeneralization, rework.ToUsage, rework.ToDependency}},
+		{[]string{"class Apiary", "interface Housed", "Apiary realizes Housed"}, []rework.Form{rework.ToAssociation, rework.ToComposite, rework.ToShared, rework.ToRealization, rework.ToUsage, rework.ToDependency}},
+		{[]string{"case Trace", "case Identify", "Trace includes Identify"}, []rework.Form{rework.ToGeneralization, rework.ToInclude, rework.ToExtend}},
+		{[]string{"component Tracing", "interface Lookup", "Tracing provides Lookup"}, []rework.Form{rework.ToProvides, rework.ToRequires}},
+	} {
+		m := modeltest.Build(t, append(between.lines, "sentence It is said.")...)
+		all := slices.DeleteFunc(m.Relationships(), func(r *model.Relationship) bool { return rework.FormOf(r) == "" })
+		require.Len(t, all, 1)
+		m, _, _, err := model.Edit(m, []model.Change{&model.Connect{ID: "t", Kind: model.Trace, Traced: all[0].ID, Target: m.Elements(model.Sentence)[0].ID}})
+		require.NoError(t, err)
+		for _, from := range between.forms {
+			start := m
+			if line := start.Relationship(all[0].ID); rework.FormOf(line) != from {
+				start = become(t, start, line, from)
+			}
+			for _, to := range between.forms {
+				if from == to {
+					continue
+				}
+				become(t, start, start.Relationship(all[0].ID), to)
+				kinds[string(from)+" to "+string(to)]++
+			}
+		}
+	}
+	require.Len(t, kinds, 30+10+6+2) // each pair once: between classes, with an interface, of use cases, of a component
+}
+
+// become takes what the choice of a form says, and holds it to its word.
+func become(t *testing.T, m *model.Model, r *model.Relationship, to rework.Form) *model.Model {
+	t.Helper()
+	choices := rework.KindsOf(m, r)
+	at := slices.IndexFunc(choices, func(c rework.KindChoice) bool { return c.Form == to })
+	require.GreaterOrEqual(t, at, 0, "%s cannot become %s", rework.FormOf(r), to)
+	for _, c := range choices[at].Changes {
+		require.NotEqual(t, "restore", model.TypeOf(c), "only undo restores")
+	}
+	next, _, inverse, err := model.Edit(m, choices[at].Changes)
+	require.NoError(t, err)
+	require.Equal(t, to, rework.FormOf(next.Relationship(r.ID)))
+	require.Len(t, next.TracesOf(r.ID), 1)
+	back, _, _, err := model.Edit(next, inverse)
+	require.NoError(t, err)
+	require.True(t, back.Equal(m))
+	return next
 }
 
 func TestClassToAttribute(t *testing.T) {

@@ -4,14 +4,31 @@ import (
 	"slices"
 
 	"lexeon/core/model"
+	"lexeon/core/rework"
 )
 
 func lineNamed(_ *model.Model, r *model.Relationship) EntryPart {
-	return fields(text("Name", r.Name, &model.SetName{ID: r.ID}, "name"))
+	return fields(text("Name", r.Name, &model.SetName{ID: r.ID}, "name")).lead()
 }
 
 func lineDefined(_ *model.Model, r *model.Relationship) EntryPart {
-	return fields(text("Definition", r.Definition, &model.SetDefinition{ID: r.ID}, "text").rows(2))
+	return fields(text("Definition", r.Definition, &model.SetDefinition{ID: r.ID}, "text").rows(2)).lead()
+}
+
+// kindOfLine is what a relationship is, among all that it could be between the same elements.
+func kindOfLine(m *model.Model, r *model.Relationship) EntryPart {
+	var options []Option
+	for _, k := range rework.KindsOf(m, r) {
+		o := Option{Value: string(k.Form), Title: k.Title}
+		if len(k.Changes) > 0 {
+			o.Changes = model.EncodeChanges(k.Changes)
+		}
+		options = append(options, o)
+	}
+	if len(options) == 0 {
+		return EntryPart{}
+	}
+	return fields(Field{Label: "Kind", Type: ChoiceField, Value: string(rework.FormOf(r)), Choices: options}).lead()
 }
 
 func firstEnd(m *model.Model, r *model.Relationship) EntryPart  { return endOf(m, r, 0) }
@@ -56,8 +73,8 @@ func endOf(m *model.Model, r *model.Relationship, i int) EntryPart {
 		at = e.Name
 	}
 	out.More = &EntryPart{Title: "More of the end at " + at, Fields: []Field{
-		choice("Followed to it", string(d.Navigable), []Option{{"", "not stated"}, {"yes", "yes, an arrow"}, {"no", "no, a cross"}}, set, "set.navigable"),
-		choice("Visibility of the role", string(d.Visibility), []Option{{"", "not stated"}, {"public", "+ public"}, {"private", "- private"}, {"protected", "# protected"}, {"package", "~ package"}}, set, "set.visibility"),
+		choice("Followed to it", string(d.Navigable), optionsOf("", "not stated", "yes", "yes, an arrow", "no", "no, a cross"), set, "set.navigable"),
+		choice("Visibility of the role", string(d.Visibility), optionsOf("", "not stated", "public", "+ public", "private", "- private", "protected", "# protected", "package", "~ package"), set, "set.visibility"),
 		switched("Ordered", d.Ordered, set, "set.ordered"),
 		switched("The same may stand twice", d.NonUnique, set, "set.nonUnique"),
 		switched("Read-only", d.ReadOnly, set, "set.readOnly"),
@@ -72,7 +89,7 @@ func endOf(m *model.Model, r *model.Relationship, i int) EntryPart {
 }
 
 func takesPart(_ *model.Model, r *model.Relationship) EntryPart {
-	options := []Option{{string(model.Primary), "primary actor"}, {string(model.Supporting), "supporting actor"}, {"", "takes part"}}
+	options := optionsOf(string(model.Primary), "primary actor", string(model.Supporting), "supporting actor", "", "takes part")
 	f := choice("What the actor does", string(r.Participation().Part), options, &model.SetRelationship{ID: r.ID, Set: model.Patch{}}, "set.part")
 	f.Type = OneField
 	return fields(f)

@@ -45,17 +45,17 @@ func init() {
 		return func(*model.Model, *model.Relationship) EntryPart { return tool(name) }
 	}
 	shape, reverse, change := with("line"), with("reverse"), with("rework")
-	relation := []line{lineNamed, lineDefined, shape, reverse, change}
+	relation := []line{lineNamed, lineDefined, kindOfLine, shape, reverse, change}
 	relationParts = map[model.Kind][]line{
-		model.Association:    {lineNamed, lineDefined, shape, firstEnd, secondEnd, furtherEnds, reverse, change},
+		model.Association:    {lineNamed, lineDefined, kindOfLine, shape, firstEnd, secondEnd, furtherEnds, reverse, change},
 		model.Generalization: relation, model.Realization: relation, model.Dependency: relation, model.Usage: relation,
 		model.Anchor: {lineDefined, shape}, model.Link: {lineNamed, lineDefined, shape, reverse},
 		model.DataFlow:      {lineNamed, lineDefined, shape, with("flow"), reverse},
 		model.Participation: {lineDefined, shape, takesPart},
-		model.Include:       {lineDefined, shape, reverse},
-		model.Extend:        {lineDefined, shape, extension, reverse},
+		model.Include:       {lineDefined, kindOfLine, shape, reverse},
+		model.Extend:        {lineDefined, kindOfLine, shape, extension, reverse},
 		model.Within:        {lineDefined}, model.Trace: {lineDefined},
-		model.Provides: {lineDefined, shape}, model.Requires: {lineDefined, shape}, model.Holds: {lineDefined},
+		model.Provides: {lineDefined, kindOfLine, shape}, model.Requires: {lineDefined, kindOfLine, shape}, model.Holds: {lineDefined},
 		model.Assembly: {lineDefined, shape}, model.Delegation: {lineDefined, shape},
 	}
 }
@@ -82,16 +82,16 @@ func entryParts(m *model.Model, row model.Row) []EntryPart {
 }
 
 func named(_ *model.Model, e *model.Element) EntryPart {
-	return fields(text("Name", e.Name, &model.SetName{ID: e.ID}, "name"))
+	return fields(text("Name", e.Name, &model.SetName{ID: e.ID}, "name")).lead()
 }
 
 func defined(m *model.Model, e *model.Element) EntryPart {
-	return fields(text("Definition", m.Definition(e), &model.SetDefinition{ID: e.ID}, "text").rows(2))
+	return fields(text("Definition", m.Definition(e), &model.SetDefinition{ID: e.ID}, "text").rows(2)).lead()
 }
 
 func noted(label string) func(*model.Model, *model.Element) EntryPart {
 	return func(_ *model.Model, e *model.Element) EntryPart {
-		return fields(text(label, e.Note().Body, &model.SetNote{ID: e.ID}, "text").rows(4))
+		return fields(text(label, e.Note().Body, &model.SetNote{ID: e.ID}, "text").rows(4)).lead()
 	}
 }
 
@@ -118,12 +118,12 @@ func abstract(_ *model.Model, e *model.Element) EntryPart {
 
 // packaged is the package, or the component, that something is in.
 func packaged(m *model.Model, e *model.Element) EntryPart {
-	label, options := "In the package", []Option{{"", "none"}}
+	label, options := "In the package", optionsOf("", "none")
 	if e.Kind == model.Component {
 		label = "Part of"
 	}
 	for _, p := range packagesFor(m, e) {
-		options = append(options, Option{string(p.ID), p.Title})
+		options = append(options, Option{Value: string(p.ID), Title: p.Title})
 	}
 	if len(options) == 1 {
 		return EntryPart{}
@@ -167,15 +167,15 @@ func componentSwitches(_ *model.Model, e *model.Element) EntryPart {
 // partOf is what a part of a component is an instance of.
 func partOf(m *model.Model, e *model.Element) EntryPart {
 	d, set := e.ComponentPart(), &model.SetPart{ID: e.ID, Set: model.Patch{}}
-	options := []Option{{"", "not decided"}}
+	options := optionsOf("", "not decided")
 	for _, c := range componentsBut(m, e) {
-		options = append(options, Option{string(c.ID), c.Title})
+		options = append(options, Option{Value: string(c.ID), Title: c.Title})
 	}
 	return fields(choice("It is a", string(d.Component), options, set, "set.component"),
 		text("How many", d.Multiplicity.String(), set, "set.multiplicity").example("1, 0..1, 1..*"))
 }
 
 func portSide(_ *model.Model, e *model.Element) EntryPart {
-	options := []Option{{"", "where its lines lead"}, {"left", "left"}, {"right", "right"}, {"top", "top"}, {"bottom", "bottom"}}
+	options := optionsOf("", "where its lines lead", "left", "left", "right", "right", "top", "top", "bottom", "bottom")
 	return fields(choice("It stands", string(e.Port().Side), options, &model.SetPart{ID: e.ID, Set: model.Patch{}}, "set.side"))
 }

@@ -2,6 +2,7 @@ package view
 
 import (
 	"encoding/json"
+	"slices"
 	"strings"
 	"testing"
 
@@ -39,7 +40,7 @@ func TestFieldsOfEntriesAreTaken(t *testing.T) {
 			}
 		}
 	}
-	for _, label := range []string{"Name", "Definition", "Stereotypes", "Leaf", "Stored", "Contents", "Multiplicity", "Subsets", "It is a", "Subsystem", "When"} {
+	for _, label := range []string{"Name", "Definition", "Stereotypes", "Leaf", "Stored", "Contents", "Multiplicity", "Subsets", "It is a", "Subsystem", "When", "Kind"} {
 		require.True(t, seen[label], label)
 	}
 }
@@ -52,6 +53,21 @@ func same(t *testing.T, m *model.Model, id model.ID, f Field) {
 	}
 	if f.Member == "" && strings.HasPrefix(f.Label, "Within") {
 		return // what is there cannot be made once more
+	}
+	if len(f.Choices) > 0 && f.Member == "" { // each choice has changes of its own
+		for _, c := range f.Choices {
+			if c.Value == f.Value {
+				require.Nil(t, c.Changes, "it is that already")
+				continue
+			}
+			changes, err := model.DecodeChanges(c.Changes)
+			require.NoError(t, err)
+			next, _, _, err := model.Edit(m, changes)
+			require.NoError(t, err, "%s of %s: %s", c.Title, m.Describe(id), c.Changes)
+			kind := slices.IndexFunc(entryParts(next, next.Row(id)), func(p EntryPart) bool { return len(p.Fields) > 0 && p.Fields[0].Label == f.Label })
+			require.Equal(t, c.Value, entryParts(next, next.Row(id))[kind].Fields[0].Value)
+		}
+		return
 	}
 	if f.Member != "" {
 		var list []map[string]any

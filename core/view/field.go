@@ -42,6 +42,17 @@ type Field struct {
 type Option struct {
 	Value string `json:"value"`
 	Title string `json:"title"`
+	// Changes are what choosing it makes, where a field has no change of its own.
+	Changes json.RawMessage `json:"changes,omitempty"`
+}
+
+// optionsOf are options of values with their titles behind them.
+func optionsOf(pairs ...string) []Option {
+	var out []Option
+	for i := 0; i+1 < len(pairs); i += 2 {
+		out = append(out, Option{Value: pairs[i], Title: pairs[i+1]})
+	}
+	return out
 }
 
 // Writing is how the value of a field stands in its change.
@@ -56,6 +67,7 @@ const (
 // EntryPart is a piece of an entry: fields, or a tool that the page knows by its name.
 type EntryPart struct {
 	Title  string     `json:"title,omitempty"`
+	Lead   bool       `json:"lead,omitempty"` // it stands above the sentences: what it is called and what it is
 	Fields []Field    `json:"fields,omitempty"`
 	Tool   string     `json:"tool,omitempty"`
 	More   *EntryPart `json:"more,omitempty"` // folded, unless something of it is stated
@@ -63,6 +75,9 @@ type EntryPart struct {
 }
 
 func fields(list ...Field) EntryPart { return EntryPart{Fields: list} }
+
+// lead lets a part stand above the sentences.
+func (p EntryPart) lead() EntryPart { p.Lead = true; return p }
 
 func tool(name string) EntryPart { return EntryPart{Tool: name} }
 

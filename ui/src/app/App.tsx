@@ -2,7 +2,7 @@ import { useEffect } from 'react'
 
 import { part } from '../common/part'
 import { useRoute } from '../common/router'
-import { Messages } from './Messages'
+import { Messages } from '../common/Messages'
 import { Projects } from './Projects'
 
 const Workspace = part(() => import('./Workspace').then((m) => m.Workspace), <main className="p-10">Opening the project …</main>)
@@ -22,7 +22,7 @@ export function App() {
   return (
     <>
       {route.project ? <Workspace key={route.project} route={{ ...route, project: route.project }} /> : <Projects />}
-      <Messages />
+      {!route.project && <Messages className="fixed bottom-4 left-4 z-50 max-w-2xl" />}
     </>
   )
 }

@@ -18,7 +18,7 @@ export function Leaf({ d, depth, current, base }: { d: DiagramInfo; depth: numbe
   return (
     <li>
       <button
-        className={`w-full truncate py-1 pr-4 text-left hover:bg-tint ${current ? 'bg-tint font-semibold' : ''}`}
+        className={`w-full truncate py-0.5 pr-4 text-left hover:bg-tint ${current ? 'bg-tint font-semibold' : ''}`}
         style={{ paddingLeft: `${2 + depth * 0.75}rem` }}
         aria-current={current ? 'page' : undefined}
         onClick={() => go(`${base}/d/${d.id}`)}

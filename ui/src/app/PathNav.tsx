@@ -6,7 +6,7 @@ import { go, type Route } from '../common/router'
 import { useStudio } from '../core/state'
 import { switchTheme, theme } from './theme'
 import { flowTree } from './flowTree'
-import { Side, Stage } from './PathParts'
+import { Making, Side, Stage, Unfolded } from './PathParts'
 import { Leaf } from './PathLeaf'
 import { FoldButton, Strip } from '../common/Strip'
 import { useFolded } from '../common/folds'
@@ -20,10 +20,11 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
   const [name, setName] = useState(author().name)
   const [shade, setShade] = useState(theme())
   const folded = useFolded('path')
+  const [chosen, setChosen] = useState<{ stage: string; at: string }>()
   if (!overview) return null
   if (folded) {
     return (
-      <nav aria-label="Path" className="row-span-2 border-r border-rule bg-paper">
+      <nav aria-label="Path" className="row-span-3 border-r border-rule bg-paper">
         <Strip side="path" />
       </nav>
     )
@@ -38,174 +39,184 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
   const componentDiagrams = overview.diagrams.filter((d) => d.kind === 'componentDiagram')
   const isFlow = shown?.kind === 'contextDiagram' || shown?.kind === 'levelDiagram'
 
+  // The stage that one is in is unfolded; one that was pressed, until one goes elsewhere.
+  const at = `${route.stage} ${diagram}`
+  const within = stageOf(route, shown?.kind)
+  const unfolded = chosen && (chosen.at === at || chosen.stage === within) ? chosen.stage : within
+
   const addDiagram = (kind: string, title: string) => go(`${base}/d/${useStudio.getState().addDiagram(kind, title)}`)
 
   return (
-    <nav aria-label="Path" className="row-span-2 flex min-h-0 flex-col overflow-y-auto border-r border-rule bg-paper">
-      <div className="flex items-baseline justify-between pt-3 pr-2">
-        <button className="px-4 text-left text-sm text-faint hover:text-verdigris" onClick={() => go('/')}>
-          ‹ All projects
-        </button>
-        <FoldButton side="path" />
-      </div>
-      <h1 className="px-4 text-lg leading-tight font-semibold break-words">{overview.name}</h1>
-      <div className="px-4 pb-2">
-        <Rename
-          what="the project"
-          name={overview.name}
-          onSave={(to, base) =>
-            submit([{ type: 'setProject', set: { name: to } }], { base, place: { row: 'project', field: 'name', text: to } })
-          }
+    <Unfolded value={{ stage: unfolded, choose: (stage) => setChosen({ stage, at }) }}>
+      <nav aria-label="Path" className="row-span-3 flex min-h-0 flex-col overflow-y-auto border-r border-rule bg-paper">
+        <div className="flex shrink-0 items-baseline justify-between pt-2 pr-2">
+          <button className="px-4 text-left text-sm text-faint hover:text-verdigris" onClick={() => go('/')}>
+            ‹ All projects
+          </button>
+          <FoldButton side="path" />
+        </div>
+        <h1 className="shrink-0 px-4 text-lg leading-tight font-semibold break-words">{overview.name}</h1>
+        <div className="shrink-0 px-4 pb-1">
+          <Rename
+            what="the project"
+            name={overview.name}
+            onSave={(to, base) =>
+              submit([{ type: 'setProject', set: { name: to } }], { base, place: { row: 'project', field: 'name', text: to } })
+            }
+          />
+        </div>
+        <Stage
+          title="Brief"
+          figure={coverage.sentences ? `${coverage.covered} of ${coverage.sentences}` : ''}
+          said={coverage.sentences ? `${coverage.covered} of ${coverage.sentences} sentences covered` : undefined}
+          current={route.stage === 'brief'}
+          onOpen={() => go(`${base}/brief`)}
         />
-      </div>
-      <Stage
-        title="Brief"
-        figure={coverage.sentences ? `${coverage.covered} of ${coverage.sentences}` : ''}
-        said={coverage.sentences ? `${coverage.covered} of ${coverage.sentences} sentences covered` : undefined}
-        current={route.stage === 'brief'}
-        onOpen={() => go(`${base}/brief`)}
-      />
-      <Stage
-        title="Activities"
-        figure={table.rows ? `${table.flows - table.uncovered} of ${table.flows}` : ''}
-        said={table.rows ? `${table.flows - table.uncovered} of ${table.flows} flows drawn` : undefined}
-        current={route.stage === 'activities'}
-        onOpen={() => go(`${base}/activities`)}
-      />
-      <Stage
-        title="Data flow"
-        figure=""
-        current={onSheet && isFlow}
-        onOpen={() => {
-          const first = flowTree(overview.diagrams)[0]
-          if (first) go(`${base}/d/${first.diagram.id}`)
-        }}
-      >
-        <ul>
-          {flowTree(overview.diagrams).map(({ diagram: d, depth }) => (
-            <Leaf key={d.id} d={d} depth={depth} current={onSheet && d.id === diagram} base={base} />
-          ))}
-          {!overview.diagrams.some((d) => d.kind === 'contextDiagram') && (
-            <li>
-              <button
-                className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint"
-                onClick={() => addDiagram('contextDiagram', overview.name)}
-              >
-                New context diagram
-              </button>
-            </li>
-          )}
-        </ul>
-        <ul>
-          <Side
-            title="Dictionary"
-            figure={String(overview.items)}
-            current={route.stage === 'dictionary'}
-            onOpen={() => go(`${base}/dictionary`)}
-          />
-          <Side title="Events" figure="" current={route.stage === 'events'} onOpen={() => go(`${base}/events`)} />
-        </ul>
-      </Stage>
-      <Stage
-        title="Use cases"
-        figure={cases.cases ? `${cases.described} of ${cases.cases}` : ''}
-        said={cases.cases ? `${cases.described} of ${cases.cases} described` : undefined}
-        current={route.stage === 'use-cases' || (onSheet && shown?.kind === 'useCaseDiagram')}
-        onOpen={() => go(`${base}/use-cases`)}
-      >
-        <ul>
-          {caseDiagrams.map((d) => (
-            <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />
-          ))}
-          <li>
-            <button
-              className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint"
-              onClick={() => addDiagram('useCaseDiagram', caseDiagrams.length ? `Use cases ${caseDiagrams.length + 1}` : 'Use cases')}
-            >
-              New use case diagram
-            </button>
-          </li>
-        </ul>
-      </Stage>
-      <Stage
-        title="Classes"
-        figure={`${overview.classifiers}`}
-        current={onSheet && shown?.kind === 'classDiagram'}
-        onOpen={() => go(classDiagrams[0] ? `${base}/d/${classDiagrams[0].id}` : base)}
-      >
-        <ul>
-          {classDiagrams.map((d) => (
-            <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />
-          ))}
-          <li>
-            <button
-              className="w-full px-4 py-1 pl-8 text-left text-verdigris hover:bg-tint"
-              onClick={() => addDiagram('classDiagram', classDiagrams.length ? `Classes ${classDiagrams.length + 1}` : 'Classes')}
-            >
-              New class diagram
-            </button>
-          </li>
-        </ul>
-      </Stage>
-      <Stage
-        title="Components"
-        figure=""
-        current={route.stage === 'components' || (onSheet && shown?.kind === 'componentDiagram')}
-        onOpen={() => go(`${base}/components`)}
-      >
-        <ul>
-          {[...componentDiagrams]
-            .sort((a, b) => Number(Boolean(a.about)) - Number(Boolean(b.about)))
-            .map((d) => (
-              <Leaf key={d.id} d={d} depth={d.about ? 1 : 0} current={onSheet && d.id === diagram} base={base} />
-            ))}
-          <li>
-            <button
-              className="w-full py-1 pr-1 pl-8 text-left whitespace-nowrap text-verdigris hover:bg-tint"
-              onClick={() =>
-                addDiagram('componentDiagram', componentDiagrams.length ? `Components ${componentDiagrams.length + 1}` : 'Components')
-              }
-            >
-              New component diagram
-            </button>
-          </li>
-        </ul>
-      </Stage>
-      <Stage title="CRUD matrix" figure="" current={route.stage === 'matrix'} onOpen={() => go(`${base}/matrix`)} />
-      <Stage title="Trace" figure="" current={route.stage === 'trace'} onOpen={() => go(`${base}/trace`)} />
-      <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />
-      <Stage
-        title="Findings"
-        figure={figures ? String(found) : '…'}
-        alert={(figures?.error ?? 0) > 0}
-        current={route.stage === 'findings'}
-        onOpen={() => go(`${base}/findings`)}
-      />
-      <Stage title="Output" figure="Go, text" current={route.stage === 'output'} onOpen={() => go(`${base}/output`)} />
-      <div className="mt-auto flex flex-col gap-2 border-t border-rule p-4">
-        <label>
-          <span className="heading">Your name, for others to see</span>
-          <input
-            className="field"
-            value={name}
-            maxLength={80}
-            placeholder="Somebody"
-            onChange={(e) => {
-              setName(e.target.value)
-              setAuthorName(e.target.value)
-            }}
-          />
-        </label>
-        <button
-          className="button"
-          onClick={() => {
-            switchTheme()
-            setShade(theme())
+        <Stage
+          title="Activities"
+          figure={table.rows ? `${table.flows - table.uncovered} of ${table.flows}` : ''}
+          said={table.rows ? `${table.flows - table.uncovered} of ${table.flows} flows drawn` : undefined}
+          current={route.stage === 'activities'}
+          onOpen={() => go(`${base}/activities`)}
+        />
+        <Stage
+          title="Data flow"
+          figure=""
+          current={onSheet && isFlow}
+          onOpen={() => {
+            const first = flowTree(overview.diagrams)[0]
+            go(first ? `${base}/d/${first.diagram.id}` : `${base}/dictionary`)
           }}
         >
-          {shade === 'dark' ? 'Light' : 'Dark'} colours
-        </button>
-      </div>
-    </nav>
+          <ul>
+            {flowTree(overview.diagrams).map(({ diagram: d, depth }) => (
+              <Leaf key={d.id} d={d} depth={depth} current={onSheet && d.id === diagram} base={base} />
+            ))}
+            {!overview.diagrams.some((d) => d.kind === 'contextDiagram') && (
+              <Making title="New context diagram" onMake={() => addDiagram('contextDiagram', overview.name)} />
+            )}
+          </ul>
+          <ul>
+            <Side
+              title="Dictionary"
+              figure={String(overview.items)}
+              current={route.stage === 'dictionary'}
+              onOpen={() => go(`${base}/dictionary`)}
+            />
+            <Side title="Events" figure="" current={route.stage === 'events'} onOpen={() => go(`${base}/events`)} />
+          </ul>
+        </Stage>
+        <Stage
+          title="Use cases"
+          figure={cases.cases ? `${cases.described} of ${cases.cases}` : ''}
+          said={cases.cases ? `${cases.described} of ${cases.cases} described` : undefined}
+          current={route.stage === 'use-cases' || (onSheet && shown?.kind === 'useCaseDiagram')}
+          onOpen={() => go(`${base}/use-cases`)}
+        >
+          <ul>
+            {caseDiagrams.map((d) => (
+              <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />
+            ))}
+            <Making title="New use case diagram" onMake={() => addDiagram('useCaseDiagram', numbered('Use cases', caseDiagrams.length))} />
+          </ul>
+        </Stage>
+        <Stage
+          title="Classes"
+          figure={`${overview.classifiers}`}
+          current={onSheet && shown?.kind === 'classDiagram'}
+          onOpen={() => {
+            if (classDiagrams[0]) go(`${base}/d/${classDiagrams[0].id}`)
+            else if (overview.diagrams.length === 0) go(base)
+          }}
+        >
+          <ul>
+            {classDiagrams.map((d) => (
+              <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />
+            ))}
+            <Making title="New class diagram" onMake={() => addDiagram('classDiagram', numbered('Classes', classDiagrams.length))} />
+          </ul>
+        </Stage>
+        <Stage
+          title="Components"
+          figure=""
+          current={route.stage === 'components' || (onSheet && shown?.kind === 'componentDiagram')}
+          onOpen={() => go(`${base}/components`)}
+        >
+          <ul>
+            {[...componentDiagrams]
+              .sort((a, b) => Number(Boolean(a.about)) - Number(Boolean(b.about)))
+              .map((d) => (
+                <Leaf key={d.id} d={d} depth={d.about ? 1 : 0} current={onSheet && d.id === diagram} base={base} />
+              ))}
+            <Making
+              title="New component diagram"
+              onMake={() => addDiagram('componentDiagram', numbered('Components', componentDiagrams.length))}
+            />
+          </ul>
+        </Stage>
+        <Stage title="CRUD matrix" figure="" current={route.stage === 'matrix'} onOpen={() => go(`${base}/matrix`)} />
+        <Stage title="Trace" figure="" current={route.stage === 'trace'} onOpen={() => go(`${base}/trace`)} />
+        <Stage title="Lexicon" figure="" current={route.stage === 'lexicon'} onOpen={() => go(`${base}/lexicon`)} />
+        <Stage
+          title="Findings"
+          figure={figures ? String(found) : '…'}
+          alert={(figures?.error ?? 0) > 0}
+          current={route.stage === 'findings'}
+          onOpen={() => go(`${base}/findings`)}
+        />
+        <Stage title="Output" figure="" current={route.stage === 'output'} onOpen={() => go(`${base}/output`)} />
+        <div className="mt-auto shrink-0 border-t border-rule px-4 pt-1 pb-2">
+          <label className="heading" htmlFor="author">
+            Your name, for others to see
+          </label>
+          <div className="flex gap-2">
+            <input
+              id="author"
+              className="field min-w-0 flex-1"
+              value={name}
+              maxLength={80}
+              placeholder="Somebody"
+              onChange={(e) => {
+                setName(e.target.value)
+                setAuthorName(e.target.value)
+              }}
+            />
+            <button
+              className="button"
+              aria-label={`${shade === 'dark' ? 'Light' : 'Dark'} colours`}
+              title={`${shade === 'dark' ? 'Light' : 'Dark'} colours`}
+              onClick={() => {
+                switchTheme()
+                setShade(theme())
+              }}
+            >
+              <span aria-hidden="true">{shade === 'dark' ? '☼' : '☾'}</span>
+            </button>
+          </div>
+        </div>
+      </nav>
+    </Unfolded>
   )
+}
+
+// numbered is the name of one more diagram of a kind.
+const numbered = (name: string, there: number) => (there ? `${name} ${there + 1}` : name)
+
+// stageOf is the stage of the path that one is in.
+function stageOf(route: Route, kind?: string): string | undefined {
+  switch (route.stage) {
+    case 'dictionary':
+    case 'events':
+      return 'Data flow'
+    case 'use-cases':
+      return 'Use cases'
+    case 'components':
+      return 'Components'
+    case 'sheet':
+      return (
+        { contextDiagram: 'Data flow', levelDiagram: 'Data flow', useCaseDiagram: 'Use cases', componentDiagram: 'Components' }[kind ?? '']
+        ?? 'Classes'
+      )
+  }
+  return undefined
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 
 import { here, watch } from '../core/live'
+import { Messages } from '../common/Messages'
 import { Opening } from './Opening'
 import { PathNav } from './PathNav'
 import { go, type Route } from '../common/router'
@@ -36,6 +37,13 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
   useEffect(() => {
     if (ready && route.stage === 'sheet') void openSheet(diagram)
   }, [ready, route.stage, diagram, openSheet])
+  // A project that was begun with a sheet has one, and with a typical model asks which.
+  const begin = ready && route.stage === 'sheet' && new URLSearchParams(location.search).get('begin')
+  useEffect(() => {
+    if (!begin || useStudio.getState().overview?.diagrams.length) return
+    const id = useStudio.getState().addDiagram('classDiagram', 'Classes')
+    go(`/p/${route.project}/d/${id}${begin === 'model' ? '?starters' : ''}`, true)
+  }, [begin, route.project])
   // The address names the diagram that is shown, so that a new name does not open another one.
   const unnamed = ready && route.stage === 'sheet' && !route.diagram && diagram
   useEffect(() => {
@@ -99,6 +107,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
     return (
       <main className="p-10">
         {missing ? <p>{missing}</p> : <Opening />}
+        <Messages className="mt-4 max-w-2xl" />
         {missing && (
           <button className="button mt-4" onClick={() => go('/')}>
             All projects
@@ -110,7 +119,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
   const Stage = route.stage === 'sheet' ? undefined : stages[route.stage]
   return (
     <div
-      className="grid h-full grid-rows-[auto_minmax(0,1fr)]"
+      className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]"
       style={{ gridTemplateColumns: `${pathFolded ? strip : path}px minmax(0,1fr) ${entryFolded ? strip : entry}px` }}
     >
       <PathNav route={route} diagram={diagram} />
@@ -118,6 +127,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
       <StageFrame stage={route.stage}>
         {Stage ? <Stage subject={route.subject} /> : <SheetStage route={route} diagram={diagram} />}
       </StageFrame>
+      {Stage && <Messages className="col-span-2 col-start-2 border-l border-rule" />}
       {shortcuts && <Shortcuts onClose={() => setShortcuts(false)} />}
     </div>
   )

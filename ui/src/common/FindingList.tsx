@@ -6,8 +6,13 @@ import { byCause } from './byCause'
 import { useFindings } from './useFindings'
 import { type Place } from './useLong'
 
-const tones: Record<Severity, string> = { error: 'text-brick', warning: 'text-ochre', advice: 'text-slate', question: 'text-verdigris' }
-const words: Record<Severity, string> = { error: 'Error', warning: 'Warning', advice: 'Advice', question: 'Question' }
+export const tones: Record<Severity, string> = {
+  error: 'text-brick',
+  warning: 'text-ochre',
+  advice: 'text-slate',
+  question: 'text-verdigris',
+}
+export const words: Record<Severity, string> = { error: 'Error', warning: 'Warning', advice: 'Advice', question: 'Question' }
 
 // The ways out of a finding. They are tried by the server, once for as long as the facts of the
 // finding stay the same.

@@ -1,5 +1,5 @@
 import { showElement } from '../sheet/placing'
-import { type Entry } from '../core/api'
+import { type Entry, type EntryPart } from '../core/api'
 import { FindingsOf } from '../common/FindingList'
 import { isTraced } from '../common/trace'
 import { TraceButton } from '../common/TraceButton'
@@ -21,12 +21,16 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
   const { value: entry, error } = useFetched<Entry>(projectPath(`entries/${id}`), tick)
   if (error) return <p className="p-4 text-faint">{error}</p>
   if (!entry) return <p className="p-4 text-faint">Looking it up …</p>
+  const one = (part: EntryPart, at: number) => {
+    const Tool = part.tool ? entryTools[part.tool] : undefined
+    return Tool ? <Tool key={part.tool} entry={entry} /> : <Fields key={part.title ?? at} part={part} />
+  }
   return (
     <div className="flex flex-col gap-4 p-4">
       <div className="flex items-baseline justify-between">
         <h2 className="text-sm text-faint">{entry.kindTitle}</h2>
         <button className="text-sm text-verdigris underline" onClick={() => select(undefined)}>
-          All terms
+          The diagram
         </button>
       </div>
       {entry.term && entry.term.faces.length > 1 && (
@@ -39,10 +43,25 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
           .
         </p>
       )}
-      {entry.parts.map((part, at) => {
-        const Tool = part.tool ? entryTools[part.tool] : undefined
-        return Tool ? <Tool key={part.tool} entry={entry} /> : <Fields key={part.title ?? at} part={part} />
-      })}
+      <FindingsOf ids={[id]} />
+      {entry.parts.filter((part) => part.lead).map(one)}
+      {entry.relations.length > 0 && (
+        <Part title="Read aloud">
+          <ul className="flex flex-col gap-2">
+            {entry.relations.map((r) => (
+              <li key={r.id} className="border-l-2 border-rule pl-3">
+                <RelationSentences relation={r} />
+                {!entry.relationship && (
+                  <button className="text-sm text-verdigris underline" onClick={() => select(r.id)}>
+                    Open the {r.kindTitle}
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </Part>
+      )}
+      {entry.parts.filter((part) => !part.lead).map(one)}
       {entry.held.length > 0 && (
         <Part title={entry.component ? 'Holds' : 'In the component'}>
           <ul className="flex flex-col gap-1">
@@ -58,23 +77,6 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
                 >
                   Take out
                 </button>
-              </li>
-            ))}
-          </ul>
-        </Part>
-      )}
-      <FindingsOf ids={[id]} />
-      {entry.relations.length > 0 && (
-        <Part title="Read aloud">
-          <ul className="flex flex-col gap-2">
-            {entry.relations.map((r) => (
-              <li key={r.id} className="border-l-2 border-rule pl-3">
-                <RelationSentences relation={r} />
-                {!entry.relationship && (
-                  <button className="text-sm text-verdigris underline" onClick={() => select(r.id)}>
-                    Open the {r.kindTitle}
-                  </button>
-                )}
               </li>
             ))}
           </ul>

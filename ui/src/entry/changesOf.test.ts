@@ -24,6 +24,20 @@ test('lists are names with commas between, each once', () => {
   expect(changesOf(list, ' ')).toEqual([{ type: 'setClassifier', id: 'c', set: { stereotypes: [] } }])
 })
 
+test('a choice may have changes of its own', () => {
+  const changes = [{ type: 'setKind', id: 'r', kind: 'usage' }] as never
+  const kind = field({
+    type: 'choice',
+    value: 'a',
+    choices: [
+      { value: 'a', title: 'A' },
+      { value: 'b', title: 'B', changes },
+    ],
+  })
+  expect(changesOf(kind, 'b')).toBe(changes)
+  expect(changesOf(kind, 'a')).toEqual([])
+})
+
 test('a switch may have changes of its own for on and off', () => {
   const on = [{ type: 'delete', id: 'a' }] as never
   const off = [{ type: 'delete', id: 'b' }] as never

@@ -3,6 +3,8 @@ import { type Change, type EntryField } from '../core/api'
 // changesOf are the changes that a new value of a field makes: its own, with the value put
 // where it belongs.
 export function changesOf(field: EntryField, value: string): Change[] {
+  const choice = field.choices?.find((c) => c.value === value && c.changes)
+  if (choice) return choice.changes ?? []
   if (!field.member) return (value ? field.on : field.off) ?? []
   const change = structuredClone(field.change?.[0] ?? {}) as Record<string, unknown>
   const path = field.member.split('.')

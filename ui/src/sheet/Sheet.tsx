@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 
 import { type Group, type KindInfo, newId, type Point, type Problem, type Rect, type Slot } from '../core/api'
@@ -10,7 +10,11 @@ import { Drawing } from './Drawing'
 import { Edge } from './Edge'
 import { DragMarks, useDrag } from './dragging'
 import { around } from './geometry'
+import { FindingCard } from './FindingCard'
+import { FindingMarks } from './FindingMarks'
+import { type Mark, marksOf, nextMark } from './findingMarks'
 import { Handles } from './Handles'
+import { useDiagramFindings } from '../common/useFindings'
 import { Outline } from './Outline'
 import { Overview } from './Overview'
 import { PresenceMarks } from './PresenceMarks'
@@ -22,20 +26,31 @@ import { type EditorPlace, SlotEditor } from './SlotEditor'
 import { closeOpen, keepOpen, openText } from '../core/openTexts'
 import { commitSlot, findSlot, nextSlot, slotAt, slotKey, textOf } from './slots'
 import { program } from '../core/program'
+import { useFolded } from '../common/folds'
 import { useStudio } from '../core/state'
 import { Toolbar } from './Toolbar'
 import { showElement } from './placing'
 import { useView, type View } from './useView'
 import { Grid } from './Grid'
 import { EmptySheet } from './EmptySheet'
-import { ZoomButtons } from './ZoomButtons'
+import { SheetFoot } from './SheetFoot'
 
 // Making is a new thing whose name is being written. It stands at a point, or beside
 // something: then its place is looked up while the writing has begun.
 type Making = { key: string; kind: KindInfo; at: Point; beside?: string; typed: string; again: boolean; base: number }
 
 // The sheet: the drawing, and the ways to change it by pointer and keyboard.
-export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading: boolean; onRead: () => void }) {
+export function Sheet({
+  diagram,
+  reading,
+  onRead,
+  empty,
+}: {
+  diagram?: string
+  reading: boolean
+  onRead: () => void
+  empty: ReactNode // what stands there without a diagram
+}) {
   const scene = useStudio((s) => s.scene)
   const overview = useStudio((s) => s.overview)
   const selection = useStudio((s) => s.selection)
@@ -52,8 +67,15 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const [making, setMaking] = useState<Making>()
   const [menu, setMenu] = useState<OpenMenu>()
   const [asking, setAsking] = useState<'colours' | 'shortcuts' | 'starters'>()
+  // Whoever began with a typical model is asked which.
+  useEffect(() => {
+    if (!diagram || new URLSearchParams(location.search).get('starters') === null) return
+    history.replaceState(null, '', location.pathname)
+    setAsking('starters')
+  }, [diagram])
   const [outlined, setOutlined] = useState(false)
   const [printing, setPrinting] = useState(false)
+  const [told, setTold] = useState<string>() // the group whose findings are told
   const waiting = useRef<string>(undefined) // typed while a menu closes
   const sheetKind = overview?.diagrams.find((d) => d.id === diagram)?.kind ?? 'classDiagram'
   const flows = sheetKind === 'contextDiagram' || sheetKind === 'levelDiagram'
@@ -81,6 +103,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     setArmed(undefined)
     setMaking(undefined)
     setMenu(undefined)
+    setTold(undefined)
   }, [diagram])
 
   // What is selected is seen, wherever it was selected.
@@ -287,6 +310,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
     onMenu: setMenu,
     onShortcuts: () => setAsking('shortcuts'),
   })
+  const openMenu = useRef(keys.openMenu)
+  useLayoutEffect(() => void (openMenu.current = keys.openMenu))
   useClipboard({
     svg,
     diagram,
@@ -308,11 +333,41 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
   const slotGroup = slot && groups.find((g) => g.slots?.includes(slot))
   const v = view.view
   const bounds = shown?.bounds
-  const large = bounds && room.h > 320 && (bounds.w * v.k > room.w * 1.4 || bounds.h * v.k > room.h * 1.4)
+  // The findings of the diagram stand where they are, and F8 goes from one to the next.
+  const { findings } = useDiagramFindings(ready ? diagram : undefined)
+  const marks = useMemo(
+    () => (settings.findings && shown && findings ? marksOf(findings, shown.groups) : []),
+    [settings.findings, shown, findings],
+  )
+  const folded = useFolded('entry') // else the entry says what is found
+  const mark = told && marks.find((m) => m.group.id === told)
+  const tell = (to: Mark | undefined) => {
+    if (!to) return
+    setTold(to.group.id)
+    select(to.group.subject)
+    reveal(to.group.box ?? around(to.group.route ?? []))
+  }
+  const stepTo = useRef<(step: 1 | -1) => void>(undefined)
+  useEffect(() => {
+    stepTo.current = (step) => {
+      if (marks.length === 0) say('No finding concerns what this diagram shows.')
+      else tell(nextMark(marks, told ?? current?.id, step))
+    }
+  })
+  useEffect(() => {
+    const keys = (e: globalThis.KeyboardEvent) => {
+      if (e.key !== 'F8' || e.ctrlKey || e.altKey || e.metaKey) return
+      e.preventDefault()
+      stepTo.current?.(e.shiftKey ? -1 : 1)
+    }
+    window.addEventListener('keydown', keys)
+    return () => window.removeEventListener('keydown', keys)
+  }, [])
+  const large = bounds && room.h > 320 && (bounds.w * v.k > room.w || bounds.h * v.k > room.h)
   const many = slot && ['features', 'note', 'object'].includes(slot.field)
 
   return (
-    <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto]">
+    <div className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto_auto]">
       <Toolbar
         diagram={diagram}
         flows={flows}
@@ -344,7 +399,10 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
           aria-label={shown ? shown.groups[0]?.title : 'No diagram'}
           aria-description={shown ? `${shapes.length} shapes. ${howToGo}` : undefined}
           onMouseDown={(e) => e.preventDefault()} // focus is set by hand: an editor that just opened keeps it
-          onPointerDown={drag.down}
+          onPointerDown={(e) => {
+            setTold(undefined)
+            drag.down(e)
+          }}
           onPointerMove={drag.move}
           onPointerUp={drag.up}
           onPointerCancel={drag.cancel}
@@ -354,8 +412,8 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
           onContextMenu={(e) => {
             e.preventDefault()
             const group = drag.groupAt(e)
-            if (group && !selection.includes(group.subject ?? '')) select(group.subject)
-            keys.openMenu(drag.inBox(e))
+            if (group && !selection.includes(group.subject ?? '')) flushSync(() => select(group.subject))
+            openMenu.current(drag.inBox(e)) // it is the menu of what is selected now
           }}
           onDragOver={(e) => e.dataTransfer.types.includes('application/x-element') && e.preventDefault()}
           onDrop={(e) => {
@@ -371,13 +429,12 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
             {!printing && settings.grid && bounds && <Grid bounds={bounds} />}
             {!printing && <DragMarks drag={drag.state} shapes={shapes} lines={groups} zoom={v.k} />}
             {!printing && !drag.state && <Handles current={current} zoom={v.k} />}
+            {!printing && !drag.state && v.k >= farZoom && <FindingMarks marks={marks} zoom={v.k} onOpen={tell} />}
             {!printing && diagram && <PresenceMarks diagram={diagram} groups={placedGroups} zoom={v.k} />}
           </g>
         </svg>
         {shown && shapes.length === 0 && !making && <EmptySheet kind={sheetKind} onStarters={() => setAsking('starters')} />}
-        {!diagram && (
-          <p className="absolute inset-x-0 top-1/3 text-center text-faint">No diagram yet. Choose “New class diagram” on the left.</p>
-        )}
+        {!diagram && empty}
         {slot && editing && (
           <SlotEditor
             key={editing.slot + (editing.error ?? '')}
@@ -451,11 +508,18 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
         {shown && bounds && settings.overview && large && !printing && (
           <Overview groups={shown.groups} bounds={bounds} view={v} room={room} onLook={(x, y) => view.look(x, y)} />
         )}
-        <ZoomButtons view={view} />
-        {armed && (
-          <p className="pointer-events-none absolute bottom-3 left-1/2 -translate-x-1/2 border border-rule bg-sheet px-3 py-0.5 text-sm">
-            {pinned ? `Every click makes one more ${armed.title}; Escape ends` : `Click where the ${armed.title} goes, or press Enter`}
-          </p>
+        {mark && folded && !slot && !making && (
+          <FindingCard
+            mark={mark}
+            x={mark.at.x * v.k + v.x}
+            y={mark.at.y * v.k + v.y}
+            room={room}
+            of={[marks.indexOf(mark) + 1, marks.length]}
+            onClose={() => {
+              setTold(undefined)
+              focus()
+            }}
+          />
         )}
         {menu && (
           <SheetMenu
@@ -467,6 +531,7 @@ export function Sheet({ diagram, reading, onRead }: { diagram?: string; reading:
           />
         )}
       </div>
+      <SheetFoot view={view} armed={armed} pinned={pinned} selected={place} />
       {outlined && diagram && (
         <Outline
           diagram={diagram}

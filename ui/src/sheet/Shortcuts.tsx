@@ -43,8 +43,9 @@ const keys: [string, [string, string][]][] = [
     [
       ['wheel, Shift+wheel', 'move the sheet down, across'],
       ['Ctrl+wheel, Ctrl + and −', 'zoom'],
-      ['Ctrl+0, Alt+1', 'fit the window, 100 %'],
+      ['Ctrl+0, Alt+1', 'fit the window, once more: all of it; 100 %'],
       ['Space and drag', 'move the sheet by hand'],
+      ['F8, Shift+F8', 'the next finding on this diagram, the one before'],
       ['F6, Shift+F6', 'go round the regions of the page'],
       ['Alt+, Alt+.', 'fold and unfold the path, the entry'],
       ['?', 'this list'],

@@ -156,6 +156,9 @@ export function Toolbar(props: {
         <Check on={settings.overview} set={(overview) => settings.set({ overview })}>
           Overview of large diagrams
         </Check>
+        <Check on={settings.findings} set={(findings) => settings.set({ findings })}>
+          Marks at findings
+        </Check>
         <Rule />
         {flows && (
           <>

@@ -1,15 +1,11 @@
+import { type Rect } from '../core/api'
 import { type useView } from './useView'
 
 // How large the sheet is shown, and the buttons for it.
-export function ZoomButtons({ view }: { view: ReturnType<typeof useView> }) {
+export function ZoomButtons({ view, selected }: { view: ReturnType<typeof useView>; selected?: Rect }) {
   const percent = Math.round(view.view.k * 100)
   return (
-    <div
-      className="absolute right-3 bottom-3 flex items-center gap-1 text-sm"
-      role="group"
-      aria-label="Zoom"
-      onMouseDown={(e) => e.preventDefault()}
-    >
+    <div className="flex items-center gap-1 text-sm" role="group" aria-label="Zoom" onMouseDown={(e) => e.preventDefault()}>
       <button className="button" aria-label="Zoom out" onClick={() => view.zoom(0.8)}>
         −
       </button>
@@ -24,7 +20,7 @@ export function ZoomButtons({ view }: { view: ReturnType<typeof useView> }) {
       <button className="button" aria-label="Zoom in" onClick={() => view.zoom(1.25)}>
         +
       </button>
-      <button className="button" title="Show all of it  (Ctrl+0)" onClick={() => view.fit()}>
+      <button className="button" title="As much as can be read; once more: all of it  (Ctrl+0)" onClick={() => view.fit(selected)}>
         Fit
       </button>
     </div>

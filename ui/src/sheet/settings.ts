@@ -2,7 +2,13 @@ import { create } from 'zustand'
 
 // How this browser likes its sheet. Kept here, not in the model.
 
-type Settings = { grid: boolean; snap: boolean; overview: boolean; set: (change: Partial<Omit<Settings, 'set'>>) => void }
+type Settings = {
+  grid: boolean
+  snap: boolean
+  overview: boolean
+  findings: boolean
+  set: (change: Partial<Omit<Settings, 'set'>>) => void
+}
 
 const key = 'lexeon.sheet'
 
@@ -18,10 +24,11 @@ export const useSettings = create<Settings>()((set, get) => ({
   grid: false,
   snap: true,
   overview: true,
+  findings: true,
   ...kept(),
   set(change) {
     set(change)
-    const { grid, snap, overview } = get()
-    localStorage.setItem(key, JSON.stringify({ grid, snap, overview }))
+    const { grid, snap, overview, findings } = get()
+    localStorage.setItem(key, JSON.stringify({ grid, snap, overview, findings }))
   },
 }))

@@ -1,14 +1,14 @@
 import { type KeyboardEvent, type RefObject, useRef } from 'react'
 
-import { type Change, type Group, type KindInfo, newId, type Point } from '../core/api'
+import { type Change, type Entry, type Group, type KindInfo, newId, type Point, request } from '../core/api'
 import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
 import { connect, constrain, isText, lead, type Soon } from './connecting'
 import { openInside } from './openInside'
 import { isTraced, trace } from '../common/trace'
-import { center } from './geometry'
+import { around, center } from './geometry'
 import { type MenuItem, type OpenMenu } from './SheetMenu'
-import { useStudio } from '../core/state'
+import { projectPath, useStudio } from '../core/state'
 import { type useView } from './useView'
 
 const coarse = 10
@@ -154,6 +154,23 @@ export function useSheetKeys(props: {
     props.onMenu({ ...at, label: side === 'from' ? 'Where does it come from?' : 'Where does it lead?', items })
   }
 
+  // chooseKind lists what a relationship could be between the same two.
+  async function chooseKind(line: Group, at: Point) {
+    const { say } = useStudio.getState()
+    try {
+      const entry = await request<Entry>(projectPath(`entries/${line.subject}`))
+      const kinds = entry.parts.flatMap((p) => p.fields ?? []).find((f) => f.choices?.some((c) => c.changes))
+      const items = (kinds?.choices ?? []).flatMap((c) => {
+        const changes = c.changes
+        return changes ? [{ key: c.value, title: c.title, run: () => submit(changes, { said: `Now: ${c.title}.` }) }] : []
+      })
+      if (items.length === 0) say('It can be nothing else between these two.')
+      else props.onMenu({ ...at, label: 'What is it?', items })
+    } catch (error) {
+      say(error instanceof Error ? error.message : 'It cannot be looked up just now.', 'error')
+    }
+  }
+
   function openMenu(at: Point) {
     const items: MenuItem[] = []
     const add = (key: string, title: string, run: () => void, hint?: string) => items.push({ key, title, hint, run })
@@ -176,6 +193,8 @@ export function useSheetKeys(props: {
         ['curved', 'Curved'],
       ] as const)
         if ((current.line ?? '') !== line) add(`line-${line}`, title, () => setLine(line))
+      if (current.kind !== 'anchor' && current.kind !== 'dataFlow')
+        add('kind', 'Make it something else …', () => setTimeout(() => void chooseKind(current, at)))
       add('tidy', 'Tidy this line', () => void arrange('tidy', 'The line finds its own way again.'))
       add('from', 'Begin elsewhere …', () => setTimeout(() => chooseSide(current, 'from', at)))
       add('to', 'Lead elsewhere …', () => setTimeout(() => chooseSide(current, 'to', at)))
@@ -246,7 +265,7 @@ export function useSheetKeys(props: {
     } else if (command && e.key === '-') {
       view.zoom(0.8)
     } else if (command && e.key === '0') {
-      view.fit()
+      view.fit(current?.box ?? (current?.route && around(current.route)))
     } else if (e.altKey && e.key === '1') {
       view.zoomTo(1)
     } else if (e.altKey && key === 'l') {

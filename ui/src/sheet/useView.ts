@@ -2,49 +2,62 @@ import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 
 import { type Point, type Rect } from '../core/api'
 import { useSize } from '../common/useSize'
+import { fitted, maxZoom, minZoom, type View, whole } from './fitting'
+
+export { type View } from './fitting'
 
 // The part of the drawing that is seen: pan in pixels of the window, and zoom.
 
-export type View = { x: number; y: number; k: number }
-
-const controls = 44 // height of what lies over the lower edge of the sheet
-
-export const minZoom = 0.15
-export const maxZoom = 4
+const sizeOf = (el: HTMLElement) => ({ w: el.clientWidth, h: el.clientHeight })
 
 export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undefined, diagram: string | undefined) {
   const [view, setView] = useState<View>({ x: 0, y: 0, k: 1 })
-  const fitted = useRef<string>(undefined)
+  const opened = useRef<string>(undefined)
   const room = useSize(box)
 
+  // What fit showed last, where that was a part: pressed again, it shows the whole.
+  const part = useRef<View>(undefined)
+  const untouched = useRef<{ view: View; again: () => View }>(undefined)
+  const now = useRef(view)
+  useEffect(() => void (now.current = view), [view])
   const fit = useCallback(
-    (limit = maxZoom) => {
+    (selected?: Rect, limit = maxZoom) => {
       const el = box.current
       if (!el || !bounds) return
-      const margin = 20
-      const k = Math.min(
-        limit,
-        Math.max(minZoom, Math.min((el.clientWidth - 2 * margin) / bounds.w, (el.clientHeight - 2 * margin) / bounds.h)),
-      )
-      setView({
-        k,
-        x: (el.clientWidth - bounds.w * k) / 2 - bounds.x * k,
-        y: Math.max(margin, (el.clientHeight - bounds.h * k) / 2) - bounds.y * k,
-      })
+      const size = sizeOf(el)
+      const again = part.current !== undefined && part.current === now.current
+      const { view: next, partly } = again ? { view: whole(bounds, size, limit), partly: false } : fitted(bounds, size, limit, selected)
+      part.current = partly ? next : undefined
+      untouched.current = {
+        view: next,
+        again: () => (again ? whole(bounds, sizeOf(el), limit) : fitted(bounds, sizeOf(el), limit, selected).view),
+      }
+      setView(next)
     },
     [box, bounds],
   )
 
-  // A diagram that is opened is shown whole, never larger than it is.
+  // What was fitted, and not moved since, is fitted again when a side of the frame is folded.
   useEffect(() => {
-    if (!bounds || !diagram || fitted.current === diagram) return
-    fitted.current = diagram
-    fit(1)
+    const last = untouched.current
+    if (!room.w || last?.view !== now.current) return
+    const next = last.again()
+    if (part.current === last.view) part.current = next
+    last.view = next
+    setView(next)
+  }, [room])
+
+  // A diagram that is opened is never shown larger than it is.
+  useEffect(() => {
+    if (!bounds || !diagram || opened.current === diagram) return
+    opened.current = diagram
+    part.current = undefined
+    fit(undefined, 1)
   }, [bounds, diagram, fit])
 
-  // What the next drawing shows is shown whole too.
+  // What the next drawing shows is fitted too.
   const fitNext = useCallback(() => {
-    fitted.current = undefined
+    opened.current = undefined
   }, [])
 
   const zoomAt = useCallback((at: Point, factor: number) => {
@@ -87,7 +100,7 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
           return room - margin - end
         }
         const dx = shift(r.x, r.w, v.x, room.w)
-        const dy = shift(r.y, r.h, v.y, room.h - controls)
+        const dy = shift(r.y, r.h, v.y, room.h)
         return dx || dy ? { ...v, x: v.x + dx, y: v.y + dy } : v
       })
     },

@@ -1,24 +1,26 @@
 import { clsx } from 'clsx'
+
 import { useSaid } from '../core/said'
 
-// What happened, in words, for eyes and for screen readers.
-export function Messages() {
+// What happened, in words, for eyes and for screen readers. They stand in a line of their own
+// at the foot of what one works on, and cover nothing.
+export function Messages({ className }: { className?: string }) {
   const messages = useSaid((s) => s.messages)
   const dismiss = useSaid((s) => s.dismiss)
   return (
-    <div className="pointer-events-none fixed inset-x-0 bottom-4 z-50 flex flex-col items-center gap-2" role="status" aria-live="polite">
+    <div className={clsx('flex min-w-0 flex-col gap-1', className)} role="status" aria-live="polite">
       {messages.map((m) => (
         <div
           key={m.id}
           className={clsx(
-            'pointer-events-auto flex max-w-2xl items-baseline gap-3 border bg-sheet px-4 py-2',
-            m.tone === 'error' ? 'border-brick' : 'border-rule',
+            'flex max-w-full items-baseline gap-3 border-l-3 bg-sheet px-3 py-0.5',
+            m.tone === 'error' ? 'border-brick' : 'border-verdigris',
           )}
         >
-          <span className={m.tone === 'error' ? 'text-brick' : ''}>{m.text}</span>
+          <span className={clsx('min-w-0 flex-1 break-words', m.tone === 'error' && 'text-brick')}>{m.text}</span>
           {m.action && (
             <button
-              className="button"
+              className="text-verdigris underline"
               onClick={() => {
                 m.action?.run()
                 dismiss(m.id)
