@@ -210,7 +210,7 @@ test('both notations, duplicates, and decision tables', async ({ studio, page })
     await page.mouse.up()
     await studio.saved()
   }
-  await page.getByRole('button', { name: 'Fit' }).click()
+  await studio.whole()
   const [one, other] = [await boxOf(both.nth(0)), await boxOf(both.nth(1))]
   const leadsTo = async (box: Box) => {
     const at = await boxOf(page.locator('[data-part="side-to"]'))

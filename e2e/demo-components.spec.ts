@@ -142,7 +142,7 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   await page.getByRole('button', { name: /^Arrange/ }).click()
   await page.getByRole('menuitem', { name: 'Arrange', exact: true }).click()
   await expect(page.getByText('Arranged.', { exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'Fit', exact: true }).click()
+  await studio.whole()
   // What no class tells is pulled.
   for (const [from, to] of [
     ['Blend planner', 'LabelOutput'],
@@ -154,6 +154,7 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
   await expect.poll(async () => statements(studio, ...here(page))).toEqual(wanted)
   await page.reload()
   await expect(studio.shape('class BlendPlanner')).toBeVisible()
+  await studio.whole()
   // What is held is told from both sides.
   await studio.shape('class BlendPlanner').click()
   await expect(

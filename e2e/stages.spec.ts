@@ -10,6 +10,7 @@ test('a part of the page that cannot be loaded is told in its place, and the oth
   await context.route('**/assets/DictionaryStage-*.js', (route) => route.abort())
   await page.goto(`${studio.address}/p/${id}/d/lots`)
   await expect(page.getByRole('img', { name: 'class HoneyLot', exact: true })).toBeVisible()
+  await path(page, 'Data flow').click()
   await path(page, 'Dictionary').click()
   await expect(page.getByRole('alert')).toContainText('This part of the page could not be loaded')
   await path(page, 'Events').click()

@@ -41,10 +41,19 @@ export class Studio {
     await expect(this.path.locator('[aria-expanded=true]', { hasText: stage })).toBeVisible()
   }
 
+  // existing looks in the entry of the diagram for what exists: "class Hive".
+  async existing(what: string): Promise<Locator> {
+    await this.entry.getByRole('searchbox', { name: 'Show what exists' }).fill(what.slice(what.indexOf(' ') + 1))
+    return this.entry.getByRole('button', { name: what, exact: true })
+  }
+
   // whole shows all of the sheet, however small.
   async whole() {
     await this.sheet.focus()
-    for (let i = 0; i < 2; i++) await this.page.keyboard.press('Control+0')
+    await this.page.keyboard.press('Control+0')
+    await this.page.waitForTimeout(200)
+    // What could not be read as a whole was shown in part first.
+    if (await this.page.getByRole('img', { name: 'Overview of the diagram' }).isVisible()) await this.page.keyboard.press('Control+0')
   }
 
   // newDiagram makes one from the path.

@@ -16,6 +16,7 @@ type FindingView struct {
 	Title    string   `json:"title"`
 	Why      string   `json:"why"`
 	Element  model.ID `json:"element,omitempty"` // classifier or relationship that it concerns
+	About    string   `json:"about,omitempty"`   // what that is: "class Lot"
 	Diagram  model.ID `json:"diagram,omitempty"` // where that can be seen
 	Stage    string   `json:"stage,omitempty"`   // or the stage: brief, activities, dictionary, events
 	Mendable bool     `json:"mendable"`          // there may be ways out: they are tried when somebody asks for them
@@ -39,6 +40,9 @@ func viewFindings(m *model.Model, list []check.Finding) []FindingView {
 		v.Element = f.Subject
 		for e := m.Element(v.Element); e != nil && e.Owner != "" && !e.Kind.IsPlaced(); e = m.Element(v.Element) {
 			v.Element = e.Owner
+		}
+		if v.Element != "" {
+			v.About = m.Describe(v.Element)
 		}
 		if placed := m.PlacementsOf(v.Element); len(placed) > 0 {
 			v.Diagram = placed[0].Diagram

@@ -218,7 +218,11 @@ func (d *desk) push(req pushRequest) (*replica.Effect, error) {
 		d.Replica().Resume(req.ClientID, changes)
 		return nil, nil
 	}
-	effect, err := d.Replica().Push(req.ClientID, changes)
+	push := d.Push
+	if req.Restore != nil { // what is undone stands where it stood
+		push = d.Replica().Push
+	}
+	effect, err := push(req.ClientID, changes)
 	return &effect, err
 }
 

@@ -99,7 +99,9 @@ func isPlainWord(name string) bool {
 	return !digits && !isReserved(name)
 }
 
-func printName(name string) string {
+// PrintName writes a name as it stands in a statement: in quotes where it would be read
+// otherwise.
+func PrintName(name string) string {
 	if isPlainWord(name) {
 		return name
 	}

@@ -292,10 +292,10 @@ func (k *making) port(at model.ID, name string) model.ID {
 func printComponent(m *model.Model, s Statement) string {
 	a, b := printComponentPlace(m, s.Ends[0].Ref), printComponentPlace(m, s.Ends[1].Ref)
 	if s.Ports[0] != "" {
-		a += " at " + printName(s.Ports[0])
+		a += " at " + PrintName(s.Ports[0])
 	}
 	if s.Ports[1] != "" {
-		b += " at " + printName(s.Ports[1])
+		b += " at " + PrintName(s.Ports[1])
 	}
 	switch s.Form {
 	case FormInterface:
@@ -317,16 +317,16 @@ func printComponent(m *model.Model, s Statement) string {
 func printComponentPlace(m *model.Model, r Ref) string {
 	e := m.Element(r.ID)
 	if e == nil {
-		return printName(r.Name)
+		return PrintName(r.Name)
 	}
 	if owner := m.Element(e.Owner); owner != nil && owner.Kind == model.Component && (e.Kind == model.ComponentPart || e.Kind == model.Component && len(m.Named(e.Name, model.Component)) > 1) {
-		return printName(owner.Name) + "::" + printName(e.Name)
+		return PrintName(owner.Name) + "::" + PrintName(e.Name)
 	}
 	if e.Kind == model.Component {
 		if len(m.ClassifiersNamed(e.Name)) > 0 {
-			return printName(e.Name) + "@" + string(model.Component)
+			return PrintName(e.Name) + "@" + string(model.Component)
 		}
-		return printName(e.Name)
+		return PrintName(e.Name)
 	}
 	return printRef(m, r)
 }

@@ -306,7 +306,7 @@ func printPlace(m *model.Model, r Ref) string {
 	if r.Kind == Frame {
 		return "the frame"
 	}
-	out := printName(r.Name)
+	out := PrintName(r.Name)
 	same := m.Named(r.Name, placeKinds...)
 	if r.ID == "" || len(same) < 2 {
 		return out
@@ -316,7 +316,7 @@ func printPlace(m *model.Model, r Ref) string {
 	for o := m.Element(e.Owner); o != nil; o = m.Element(o.Owner) {
 		path = append([]string{o.Name}, path...)
 		same = slices.DeleteFunc(same, func(s *model.Element) bool { return !underPath(m, s, path) })
-		out = printName(o.Name) + "::" + out
+		out = PrintName(o.Name) + "::" + out
 		if len(same) == 1 {
 			return out
 		}
@@ -327,7 +327,7 @@ func printPlace(m *model.Model, r Ref) string {
 func printFlow(m *model.Model, s Statement) string {
 	a, b, name := printPlace(m, s.Ends[0].Ref), printPlace(m, s.Ends[1].Ref), " "
 	if s.Verb != "" {
-		name = " " + printName(s.Verb) + " "
+		name = " " + PrintName(s.Verb) + " "
 	}
 	switch s.Form {
 	case FormWrite:
@@ -335,7 +335,7 @@ func printFlow(m *model.Model, s Statement) string {
 	case FormRead:
 		return a + " reads" + name + "from " + b
 	}
-	return a + " sends " + printName(s.Verb) + " to " + b
+	return a + " sends " + PrintName(s.Verb) + " to " + b
 }
 
 // readFlow tells a data flow from both of its ends.

@@ -581,15 +581,15 @@ func (p *parser) explain() error {
 	}
 	if understood != "" && p.scope.Components {
 		return syntaxf("understood %s, but not what it is to something else; for example: %s requires LotLookup, %s provides TraceQuery, %s gets LotLookup from Traceability",
-			quote(understood), printName(understood), printName(understood), printName(understood))
+			quote(understood), PrintName(understood), PrintName(understood), PrintName(understood))
 	}
 	if understood != "" && p.scope.Cases {
 		return syntaxf("understood %s, but not what it is to something else; for example: Beekeeper starts %s, %s includes Identify lots",
-			quote(understood), printName(understood), printName(understood))
+			quote(understood), PrintName(understood), PrintName(understood))
 	}
 	if understood != "" {
 		return syntaxf("understood %s, but not what it is to something else; for example: %s is made of 1..* Hive, %s delivers 0..* HoneyLot, %s is a kind of TraceableItem",
-			quote(understood), printName(understood), printName(understood), printName(understood))
+			quote(understood), PrintName(understood), PrintName(understood), PrintName(understood))
 	}
 	example := "1 Beekeeper delivers 0..* HoneyLot"
 	if p.scope.Components {

@@ -69,7 +69,7 @@ func printWhole(m *model.Model, s Statement) string {
 func printGeneralization(m *model.Model, s Statement) string {
 	out := printKind(m, s.Ends[0].Ref) + " is a kind of " + printKind(m, s.Ends[1].Ref)
 	if s.Set.Name != "" {
-		out += " in " + printName(s.Set.Name)
+		out += " in " + PrintName(s.Set.Name)
 		if words := setWords(s.Set); len(words) > 0 {
 			out += " {" + strings.Join(words, ", ") + "}"
 		}
@@ -86,7 +86,7 @@ func printDependency(m *model.Model, s Statement) string {
 	}
 	out := printEnds(m, s, verb)
 	if s.Verb != "" {
-		out += " as " + printName(s.Verb)
+		out += " as " + PrintName(s.Verb)
 	}
 	return out
 }
@@ -114,15 +114,15 @@ func printVerb(verb string, r model.Reading) string {
 	}
 	switch r {
 	case model.Backward:
-		return "<" + printName(verb)
+		return "<" + PrintName(verb)
 	case model.NoDirection:
-		return "~" + printName(verb)
+		return "~" + PrintName(verb)
 	}
-	return printName(verb)
+	return PrintName(verb)
 }
 
 func printRef(m *model.Model, r Ref) string {
-	out := printName(r.Name)
+	out := PrintName(r.Name)
 	if r.ID != "" && len(m.ClassifiersNamed(r.Name))+len(m.Named(r.Name, model.PackageKind, model.Component)) > 1 {
 		out += "@" + string(r.Kind)
 	}
@@ -139,7 +139,7 @@ func printEnd(m *model.Model, e StatementEnd) string {
 		b.WriteString(" [" + printNames(e.Qualifiers) + "]")
 	}
 	if e.Role != "" {
-		b.WriteString(" as " + printName(e.Role))
+		b.WriteString(" as " + PrintName(e.Role))
 	}
 	if words := propWords(e.Props); len(words) > 0 {
 		b.WriteString(" {" + strings.Join(words, ", ") + "}")
@@ -150,7 +150,7 @@ func printEnd(m *model.Model, e StatementEnd) string {
 func printNames(names []string) string {
 	out := make([]string, len(names))
 	for i, n := range names {
-		out[i] = printName(n)
+		out[i] = PrintName(n)
 	}
 	return strings.Join(out, ", ")
 }
@@ -170,10 +170,10 @@ func propWords(p EndProps) []string {
 	add(p.Navigable == model.No, "nonnavigable")
 	add(p.InClass, "inClass")
 	for _, s := range p.Subsets {
-		words = append(words, "subsets "+printName(s))
+		words = append(words, "subsets "+PrintName(s))
 	}
 	for _, s := range p.Redefines {
-		words = append(words, "redefines "+printName(s))
+		words = append(words, "redefines "+PrintName(s))
 	}
 	return words
 }

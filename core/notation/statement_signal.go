@@ -54,7 +54,7 @@ func usageStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Re
 func printSend(m *model.Model, s Statement) string {
 	out := printEnds(m, s, "sends")
 	if s.Verb != "" {
-		out += " by " + printName(s.Verb)
+		out += " by " + PrintName(s.Verb)
 	}
 	return out
 }

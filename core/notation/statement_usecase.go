@@ -228,7 +228,7 @@ func (p *parser) caseNames(i int) []parsed[string] {
 
 // printCases writes both ends and a verb between.
 func printCases(s Statement, verb string) string {
-	return printName(s.Ends[0].Ref.Name) + " " + verb + " " + printName(s.Ends[1].Ref.Name)
+	return PrintName(s.Ends[0].Ref.Name) + " " + verb + " " + PrintName(s.Ends[1].Ref.Name)
 }
 
 func printPart(_ *model.Model, s Statement) string {
@@ -242,9 +242,9 @@ func printExtend(_ *model.Model, s Statement) string {
 	out := printCases(s, "extends")
 	for i, n := range s.Points {
 		if i == 0 {
-			out += " at " + printName(n)
+			out += " at " + PrintName(n)
 		} else {
-			out += ", " + printName(n)
+			out += ", " + PrintName(n)
 		}
 	}
 	if s.Condition != "" {
@@ -293,7 +293,7 @@ func extensionPoints(k *making) []model.ID {
 // printKind writes a reference of a generalization with its kind where something
 // of another kind bears the name too.
 func printKind(m *model.Model, r Ref) string {
-	out := printName(r.Name)
+	out := PrintName(r.Name)
 	if r.ID != "" && len(m.ClassifiersNamed(r.Name))+len(m.Named(r.Name, caseKinds...)) > 1 {
 		out += "@" + string(r.Kind)
 	}

@@ -2,6 +2,7 @@ package propose
 
 import (
 	"encoding/json"
+	"fmt"
 	"slices"
 
 	"lexeon/core/dataflow"
@@ -26,6 +27,7 @@ type LevelRequest struct {
 type LevelReply struct {
 	Changes json.RawMessage `json:"changes"`
 	Diagram model.ID        `json:"diagram,omitempty"` // to be opened then
+	Gone    []string        `json:"gone,omitempty"`    // how much of what goes with it: "4 processes"
 }
 
 // Level tells what doing something with a process, a level or a store would change.
@@ -34,10 +36,43 @@ func (pr *Proposer) Level(m *model.Model, req LevelRequest) (LevelReply, error) 
 	if err != nil {
 		return LevelReply{}, err
 	}
-	if _, _, _, err := model.Edit(m, changes); err != nil {
+	_, delta, _, err := model.Edit(m, changes)
+	if err != nil {
 		return LevelReply{}, err
 	}
-	return LevelReply{model.EncodeChanges(changes), diagram}, nil
+	return LevelReply{model.EncodeChanges(changes), diagram, goneBy(delta)}, nil
+}
+
+// goneBy counts what a delta takes out of the model, by kinds: levels, then elements, then lines.
+func goneBy(delta model.Delta) []string {
+	count := map[model.Kind]int{}
+	for _, c := range delta {
+		if c.New != nil {
+			continue
+		}
+		switch r := c.Old.(type) {
+		case *model.Diagram:
+			count[r.Kind]++
+		case *model.Element:
+			count[r.Kind]++
+		case *model.Relationship:
+			count[r.Kind]++
+		}
+	}
+	var out []string
+	for _, k := range []model.Kind{model.LevelDiagram, model.Process, model.Store, model.Entity, model.DataFlow} {
+		if n := count[k]; n > 0 {
+			title := k.Title()
+			if k == model.LevelDiagram {
+				title = "level"
+			}
+			if n > 1 {
+				title = model.Plural(title)
+			}
+			out = append(out, fmt.Sprintf("%d %s", n, title))
+		}
+	}
+	return out
 }
 
 func (pr *Proposer) levelChanges(m *model.Model, req LevelRequest) ([]model.Change, model.ID, error) {

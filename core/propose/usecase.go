@@ -54,5 +54,5 @@ func (pr *Proposer) UseCaseStarter(m *model.Model, req UseCaseStarterRequest) (L
 	if err != nil {
 		return LevelReply{}, err
 	}
-	return LevelReply{model.EncodeChanges(append(changes, arranged...)), diagram}, nil
+	return LevelReply{Changes: model.EncodeChanges(append(changes, arranged...)), Diagram: diagram}, nil
 }

@@ -2,6 +2,7 @@ package replica
 
 import (
 	"encoding/json"
+	"slices"
 
 	"lexeon/core/answer"
 	"lexeon/core/model"
@@ -113,10 +114,33 @@ func (d *Desk) Do(clientID, path string, body []byte) (Done, error) {
 	if err != nil || len(changes) == 0 {
 		return out, err
 	}
-	effect, err := d.replica.Push(clientID, changes)
+	effect, err := d.Push(clientID, changes)
 	if err != nil {
 		return Done{}, err
 	}
+	if effect.Added != nil {
+		added, err := model.DecodeChanges(effect.Added)
+		if err != nil {
+			return Done{}, err
+		}
+		out.Changes = model.EncodeChanges(append(changes, added...))
+	}
 	out.Effect = &effect
 	return out, nil
+}
+
+// Push puts a change behind all others, as [Replica.Push] does, and with it what makes room for
+// shapes that it makes larger.
+func (d *Desk) Push(clientID string, changes []model.Change) (Effect, error) {
+	shown := d.replica.Shown()
+	next, delta, _, err := model.Edit(shown, changes)
+	if err != nil {
+		return Effect{}, err
+	}
+	room := d.answers.Drawer.MakeRoom(shown, next, delta)
+	effect, err := d.replica.Push(clientID, append(slices.Clone(changes), room...))
+	if err == nil && len(room) > 0 {
+		effect.Added = model.EncodeChanges(room)
+	}
+	return effect, err
 }

@@ -7,6 +7,7 @@
 package replica
 
 import (
+	"encoding/json"
 	"slices"
 
 	"lexeon/core/model"
@@ -61,6 +62,9 @@ type Effect struct {
 	Summary string           `json:"summary"`
 	Rows    []Row            `json:"rows"`
 	Inverse []model.RowState `json:"inverse"` // leads back
+	// Added are changes that were pushed beside those that were asked for: they make room
+	// for what has grown.
+	Added json.RawMessage `json:"added,omitempty"`
 }
 
 // Row names a row that was written.

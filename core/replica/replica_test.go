@@ -208,3 +208,28 @@ func BenchmarkPushOn2000Classes(b *testing.B) {
 		d.State()
 	}
 }
+
+// What a change makes larger pushes its neighbours aside, in the same step: the server gets both,
+// and undo takes back both.
+func TestPushMakesRoom(t *testing.T) {
+	m, _, _, err := model.Edit(hive(), []model.Change{&model.AddDiagram{ID: "d", Kind: model.ClassDiagram, Name: "D"},
+		&model.Place{ID: "p1", Diagram: "d", Subject: "hive", X: 80, Y: 80}, &model.Place{ID: "p2", Diagram: "d", Subject: "lot", X: 80, Y: 140}})
+	require.NoError(t, err)
+	d := replica.NewDesk(scene.NewDrawer(typeface.New()))
+	d.OpenProject("p", m, 0)
+	done, err := d.Do("a", "/previews/features", []byte(`{"element":"hive","text":"number: Integer\nbuilt: Date\nplace: Text","seed":"s"}`))
+	require.NoError(t, err)
+	below := d.Replica().Shown().Placement("p2")
+	require.Greater(t, below.Y, 140)
+	changes, err := model.DecodeChanges(done.Changes)
+	require.NoError(t, err)
+	server, _, _, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	require.True(t, server.Equal(d.Replica().Shown()), "the server gets what is shown")
+	back, _, _, err := model.Edit(server, []model.Change{&model.Restore{Rows: done.Effect.Inverse}})
+	require.NoError(t, err)
+	require.True(t, back.Equal(m))
+	effect, err := d.Push("b", name("lot", "Honey lot"))
+	require.NoError(t, err)
+	require.Nil(t, effect.Added, "it covers nothing")
+}

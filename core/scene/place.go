@@ -13,8 +13,9 @@ const (
 )
 
 // FreePlace finds where a box of the given size can stand on a diagram without
-// touching another: at the right of the box near if there is one, else as close
-// to it as possible; on an empty diagram at 80, 80.
+// touching another: at the right of the box near if there is one, and, where the row would
+// become wider than suits a window, at the left below everything; else as close to it as
+// possible; on an empty diagram at 80, 80.
 func (d *Drawer) FreePlace(m *model.Model, diagram, near model.ID, w, h int) Point {
 	var boxes []Rect
 	start := Point{80, 80}
@@ -42,6 +43,9 @@ func (d *Drawer) FreePlace(m *model.Model, diagram, near model.ID, w, h int) Poi
 		}
 		return true
 	}
+	if next := nextRow(boxes, start, w); next != start && free(next.X, next.Y) {
+		return next
+	}
 	if free(start.X, start.Y) {
 		return start
 	}
@@ -55,6 +59,29 @@ func (d *Drawer) FreePlace(m *model.Model, diagram, near model.ID, w, h int) Poi
 		}
 	}
 	return Point{start.X, start.Y + 400*placeStep}
+}
+
+// Shapes that are made one after the other fill a grid that suits a window: at least so wide, in
+// pixels, and this many times as wide as high.
+const (
+	rowWide  = 900
+	rowRatio = 1.6
+)
+
+// nextRow is where a shape goes that would make the drawing too wide: below all others, at the
+// left. Others go where they were to go.
+func nextRow(boxes []Rect, at Point, w int) Point {
+	if len(boxes) == 0 {
+		return at
+	}
+	all := boxes[0]
+	for _, b := range boxes {
+		all = all.Union(b)
+	}
+	if at.X+w <= max(all.Right(), all.X+max(rowWide, int(rowRatio*float64(all.H)))) {
+		return at
+	}
+	return Point{all.X, all.Bottom() + placeGap}
 }
 
 // SizeOf tells how large a new element of that name would be drawn.

@@ -71,6 +71,8 @@ type Overview struct {
 	Table       TableFigure              `json:"table"`
 	Items       int                      `json:"items"` // of the dictionary
 	Cases       CaseFigure               `json:"cases"`
+	// Examples are statements made of the project's own names, by kind of diagram.
+	Examples map[model.Kind]string `json:"examples"`
 }
 
 // OverviewOf tells what a project consists of: its diagrams, the kinds that they
@@ -106,7 +108,7 @@ func OverviewOf(m *model.Model, id string, revision int64) (Overview, error) {
 	table := activity.Of(m).Coverage()
 	out.Table = TableFigure{len(m.OfKind(model.Activity)), table.Facts, len(table.Uncovered)}
 	out.Items = len(m.OfKind(model.DataItem))
-	out.Cases = caseFigureOf(m)
+	out.Cases, out.Examples = caseFigureOf(m), examplesOf(m)
 	out.Colours, out.Palette = append([]model.StereotypeColour{}, m.Project().Colours...), model.Colours
 	out.Stereotypes = m.Stereotypes()
 	return out, nil

@@ -9,8 +9,12 @@ export function Leaf({ d, depth, current, base }: { d: DiagramInfo; depth: numbe
   const closing = d.kind === 'levelDiagram'
   async function close() {
     try {
-      const reply = await post<{ changes: Change[] }>(projectPath('previews/level'), { do: 'close', process: d.about, view: d.view ?? '' })
-      submit(reply.changes, { said: `Closed ${d.title ?? d.name}: what it showed is deleted.`, done: () => go(base) })
+      const reply = await post<{ changes: Change[]; gone?: string[] }>(projectPath('previews/level'), {
+        do: 'close',
+        process: d.about,
+        view: d.view ?? '',
+      })
+      submit(reply.changes, { said: `Removed ${d.title ?? d.name}, with ${(reply.gone ?? []).join(', ')}.`, done: () => go(base) })
     } catch (error) {
       say(error instanceof Error ? error.message : 'It cannot be closed just now.', 'error')
     }

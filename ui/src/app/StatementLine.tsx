@@ -163,7 +163,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
           aria-label="Statement, or a name to go to"
           placeholder={
             route.stage === 'sheet'
-              ? `${examples[shownKind ?? ''] ?? examples.classDiagram} — a statement, a name, a command   ( / )`
+              ? `${overview?.examples[shownKind ?? ''] ?? examples[shownKind ?? ''] ?? examples.classDiagram} — a statement, a name, a command   ( / )`
               : 'A statement, or a name to go to   ( / )'
           }
           onChange={(e) => {

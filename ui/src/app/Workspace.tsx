@@ -5,7 +5,7 @@ import { Messages } from '../common/Messages'
 import { Opening } from './Opening'
 import { PathNav } from './PathNav'
 import { go, type Route } from '../common/router'
-import { useStudio } from '../core/state'
+import { goneDiagram, useStudio } from '../core/state'
 import { fold, useFolded } from '../common/folds'
 import { goRound } from './regions'
 import { Shortcuts } from '../sheet/Shortcuts'
@@ -37,6 +37,13 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
   useEffect(() => {
     if (ready && route.stage === 'sheet') void openSheet(diagram)
   }, [ready, route.stage, diagram, openSheet])
+  // Where the diagram that is shown has gone, the sheet goes with it.
+  const gone = ready && missing === goneDiagram && overview.diagrams.length > 0 && !overview.diagrams.some((d) => d.id === diagram)
+  useEffect(() => {
+    if (!gone) return
+    useStudio.getState().say('That diagram is not there any more: it was deleted, or making it was undone.')
+    go(`/p/${route.project}`, true)
+  }, [gone, route.project])
   // A project that was begun with a sheet has one, and with a typical model asks which.
   const begin = ready && route.stage === 'sheet' && new URLSearchParams(location.search).get('begin')
   useEffect(() => {

@@ -100,6 +100,10 @@ type State = {
   say: ReturnType<typeof useSaid.getState>['say']
 }
 
+// goneDiagram is said where a diagram is shown that is not there: somebody deleted it, or its making
+// was undone.
+export const goneDiagram = 'There is no such diagram any more.'
+
 let session: Session | undefined
 let opening: Promise<unknown> = Promise.resolve() // the hands wait for the core to be there
 let opened = 0
@@ -135,7 +139,7 @@ export const useStudio = create<State>()((set, get) => {
     if (scene && (passed || !takeScene(scene))) void program.openDiagram(scene.diagram, true)
     passed = older && (passed || Boolean(state.scene))
     // A model that was kept may be older than the diagram.
-    if (state.gone && get().openDiagram && caughtUp) set({ scene: undefined, missing: 'There is no such diagram any more.' })
+    if (state.gone && get().openDiagram && caughtUp) set({ scene: undefined, missing: goneDiagram })
     if (scene && get().missing) set({ missing: undefined })
     if (state.version !== get().tick) set({ tick: state.version })
     if (scene) early = false
@@ -414,7 +418,14 @@ export const useStudio = create<State>()((set, get) => {
               else
                 enqueue(
                   of,
-                  { clientId, writer: of.queue.writer, base, summary: effect.summary, changes, place: options.place },
+                  {
+                    clientId,
+                    writer: of.queue.writer,
+                    base,
+                    summary: effect.summary,
+                    changes: [...changes, ...(effect.added ?? [])],
+                    place: options.place,
+                  },
                   effect,
                   undefined,
                   options.failed,

@@ -11,6 +11,7 @@ import { projectPath, useStudio } from '../core/state'
 import { ShowExisting } from './ShowExisting'
 
 const few = 4 // findings that are shown at first
+const fewTerms = 40 // that are listed without being asked for
 
 // What there is to say of the diagram while nothing on it is selected.
 export function DiagramPanel({ diagram }: { diagram: string }) {
@@ -72,7 +73,7 @@ export function DiagramPanel({ diagram }: { diagram: string }) {
       )}
       <ShowExisting diagram={diagram} />
       {entry.terms.length > 0 && (
-        <Folded title={`Terms on it: ${entry.terms.length}`}>
+        <Folded title={`Terms on it: ${entry.terms.length}`} open={entry.terms.length <= fewTerms}>
           <ul className="flex flex-col gap-2">
             {entry.terms.map((t) => (
               <TermOnIt key={t.id} term={t} />

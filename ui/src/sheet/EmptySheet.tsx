@@ -1,3 +1,5 @@
+import { useStudio } from '../core/state'
+
 // How a sheet of each kind is begun: the key that makes the first thing, what that is, and
 // an example of what is stated.
 const beginnings: Record<string, [key: string, thing: string, example: string]> = {
@@ -10,7 +12,8 @@ const beginnings: Record<string, [key: string, thing: string, example: string]> 
 
 // EmptySheet says on a sheet without shapes how to begin.
 export function EmptySheet({ kind, onStarters }: { kind: string; onStarters: () => void }) {
-  const [key, thing, example] = beginnings[kind] ?? ['', '', '']
+  const [key, thing, usual] = beginnings[kind] ?? ['', '', '']
+  const example = useStudio((s) => s.overview?.examples[kind]) ?? usual
   const isClass = kind === 'classDiagram'
   return (
     <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">

@@ -23,6 +23,7 @@ import { type OpenMenu, SheetMenu } from './SheetMenu'
 import { useSheetKeys } from './sheetKeys'
 import { Shortcuts } from './Shortcuts'
 import { type EditorPlace, SlotEditor } from './SlotEditor'
+import { arranged } from './commands'
 import { closeOpen, keepOpen, openText } from '../core/openTexts'
 import { commitSlot, findSlot, nextSlot, slotAt, slotKey, textOf } from './slots'
 import { program } from '../core/program'
@@ -110,7 +111,11 @@ export function Sheet({
   const place = current?.box ?? (current?.route && around(current.route))
   const placeKey = place && current && `${current.id} ${place.x} ${place.y}`
   const revealed = useRef<string>(undefined)
-  const { reveal, room } = view
+  const { reveal, room, fitNext } = view
+  useEffect(() => {
+    arranged.addEventListener('whole', fitNext)
+    return () => arranged.removeEventListener('whole', fitNext)
+  }, [fitNext])
   const held = (component: string) => void proposeOffers(component, { x: 60, y: 60 }, setMenu)
   const drag = useDrag({
     svg,

@@ -24,6 +24,9 @@ export function placed(): { shapes: string[]; lines: string[] } {
   return { shapes: groups.filter((g) => g.box).map((g) => g.id), lines: groups.filter((g) => g.route).map((g) => g.id) }
 }
 
+// arranged tells the sheet that a whole diagram stands otherwise: it is fitted into the window.
+export const arranged = new EventTarget()
+
 export async function arrange(how: string, what: string, all = false) {
   const { openDiagram, submit } = useStudio.getState()
   const { shapes, lines } = placed()
@@ -33,6 +36,7 @@ export async function arrange(how: string, what: string, all = false) {
     const reply = await post<ChangesReply>(projectPath('previews/arrangement'), { diagram: openDiagram, how, placements })
     if (reply.changes.length === 0) return useStudio.getState().say('Everything stands as it should already.')
     submit(reply.changes, { said: what })
+    if (placements.length === 0) arranged.dispatchEvent(new Event('whole'))
   } catch (error) {
     say(error instanceof Error ? error.message : 'It cannot be arranged just now.')
   }
