@@ -570,33 +570,3 @@ func (p *parser) set(i int, name string) (Set, int, bool) {
 		}
 	}
 }
-
-// explain says how far the text could be read and what would come next.
-func (p *parser) explain() error {
-	understood := ""
-	for _, a := range p.ends(0) {
-		if a.value.Ref.ID != "" && len(a.value.Ref.Name) > len(understood) {
-			understood = a.value.Ref.Name
-		}
-	}
-	if understood != "" && p.scope.Components {
-		return syntaxf("understood %s, but not what it is to something else; for example: %s requires LotLookup, %s provides TraceQuery, %s gets LotLookup from Traceability",
-			quote(understood), PrintName(understood), PrintName(understood), PrintName(understood))
-	}
-	if understood != "" && p.scope.Cases {
-		return syntaxf("understood %s, but not what it is to something else; for example: Beekeeper starts %s, %s includes Identify lots",
-			quote(understood), PrintName(understood), PrintName(understood))
-	}
-	if understood != "" {
-		return syntaxf("understood %s, but not what it is to something else; for example: %s is made of 1..* Hive, %s delivers 0..* HoneyLot, %s is a kind of TraceableItem",
-			quote(understood), PrintName(understood), PrintName(understood), PrintName(understood))
-	}
-	example := "1 Beekeeper delivers 0..* HoneyLot"
-	if p.scope.Components {
-		example = "Label printer requires LotLookup"
-	}
-	if p.scope.Cases {
-		example = "Beekeeper starts Register delivery"
-	}
-	return syntaxf("this is not a statement yet: write two names with a verb between, such as: %s", example)
-}

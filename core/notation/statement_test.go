@@ -117,10 +117,11 @@ func TestUnreadableStatementsSayWhatWasUnderstood(t *testing.T) {
 		"":                                    "expected a statement",
 		"Beekeeper":                           `understood "Beekeeper"`,
 		"honey lots":                          `understood "HoneyLot"`,
-		"is made of":                          "not a statement yet",
+		"is made of":                          `reading stopped at "is": a statement begins with a name`,
 		`Beekeeper "delivers`:                 "quotes are not closed",
-		"1.. Beekeeper delivers 1 HoneyLot":   "not a statement yet",
-		"Beekeeper is made of Hive of Apiary": `understood "Beekeeper"`,
+		"1.. Beekeeper delivers 1 HoneyLot":   `reading stopped at "1": a statement begins with a name`,
+		"Beekeeper is made of Hive of Apiary": `understood "Beekeeper" is made of; reading stopped at "of". The nearest form: Beekeeper is made of 1..* `,
+		"Beekeeper is a sort of":              `The nearest form: Beekeeper is a kind of `,
 	} {
 		_, err := notation.ReadStatement(m, in)
 		require.ErrorContains(t, err, words, in)
@@ -248,7 +249,7 @@ func TestStatementsOfComponents(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, notation.FormAssociation, readings[0].Statement.Form, "among classes it is an association")
 	_, err = notation.ReadStatementIn(m, "Traceability", notation.Scope{Components: true})
-	require.ErrorContains(t, err, "Traceability requires LotLookup")
+	require.ErrorContains(t, err, "Traceability requires ResultSource")
 	// On the inside of a component its parts are known by their names alone, and what is
 	// new becomes part of it.
 	inside := notation.Scope{Components: true, Inside: "tr"}

@@ -1,0 +1,135 @@
+package notation
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// explain says at which word reading stopped, and which form is the nearest, made of names of
+// the model.
+func (p *parser) explain() error {
+	known, stop := p.begin()
+	if known == "" {
+		return syntaxf("reading stopped at %s: a statement begins with a name, as in: %s", quote(p.wordAt(0)), p.nearest("", 0))
+	}
+	if verb, after := p.verbAt(stop); after > stop {
+		if after == len(p.toks) {
+			return syntaxf("understood %s %s; another name is missing behind it, as in: %s", quote(known), verb, p.nearest(known, stop))
+		}
+		return syntaxf("understood %s %s; reading stopped at %s. The nearest form: %s", quote(known), verb, quote(p.stoppedBehind(after)), p.nearest(known, stop))
+	}
+	if stop == len(p.toks) {
+		return syntaxf("understood %s; what it is to something else is missing behind it, as in: %s", quote(known), p.nearest(known, stop))
+	}
+	return syntaxf("understood %s; reading stopped at %s. The nearest form: %s", quote(known), quote(p.wordAt(stop)), p.nearest(known, stop))
+}
+
+// begin is the longest name at the beginning that the model knows, and the token behind it.
+func (p *parser) begin() (known string, stop int) {
+	for _, e := range p.ends(0) {
+		if e.value.Ref.ID != "" && e.end > stop {
+			known, stop = e.value.Ref.Name, e.end
+		}
+	}
+	return known, stop
+}
+
+// verbAt is the longest phrase of the grammar at a token, and the token behind it.
+func (p *parser) verbAt(i int) (verb string, after int) {
+	after = i
+	for _, v := range verbPhrases {
+		if end, ok := p.phrase(i, v.words); ok && end > after {
+			verb, after = v.words, end
+		}
+	}
+	return verb, after
+}
+
+// stoppedBehind is the word at which reading stops behind a verb: the first that is no part of
+// the longest name there.
+func (p *parser) stoppedBehind(i int) string {
+	far := i
+	for _, e := range p.ends(i) {
+		if e.value.Ref.ID != "" {
+			far = max(far, e.end)
+		}
+	}
+	if far == len(p.toks) {
+		far = i
+	}
+	return p.wordAt(far)
+}
+
+// wordAt is a token as it was written.
+func (p *parser) wordAt(i int) string {
+	if i < len(p.toks) {
+		return p.toks[i].text
+	}
+	return ""
+}
+
+// shape is a form of statement with gaps for a name at either side.
+type shape struct {
+	verb       string
+	from, to   model.Kind
+	many       string // in front of the second name
+	components bool
+	cases      bool
+}
+
+// shapes are the forms that are proposed where a text is none, the most usual first.
+var shapes = []shape{
+	{verb: "has", from: model.Class, to: model.Class, many: "0..* "},
+	{verb: "is made of", from: model.Class, to: model.Class, many: "1..* "},
+	{verb: "is a kind of", from: model.Class, to: model.Class},
+	{verb: "realizes", from: model.Class, to: model.Interface},
+	{verb: "uses", from: model.Class, to: model.Class},
+	{verb: "depends on", from: model.Class, to: model.Class},
+	{verb: "requires", from: model.Component, to: model.Interface, components: true},
+	{verb: "provides", from: model.Component, to: model.Interface, components: true},
+	{verb: "starts", from: model.Actor, to: model.UseCase, cases: true},
+	{verb: "includes", from: model.UseCase, to: model.UseCase, cases: true},
+	{verb: "extends", from: model.UseCase, to: model.UseCase, cases: true},
+}
+
+// nearest is the form that shares most words with what was written from a token on, with the
+// name that was understood and one of the model.
+func (p *parser) nearest(known string, from int) string {
+	var written []string
+	for i := from; i < len(p.toks); i++ {
+		written = append(written, p.word(i))
+	}
+	best, most := -1, -1
+	for i, s := range shapes {
+		if s.components != p.scope.Components || s.cases != p.scope.Cases {
+			continue
+		}
+		n := 0
+		for w := range strings.FieldsSeq(s.verb) {
+			if slices.Contains(written, w) {
+				n++
+			}
+		}
+		if n > most {
+			best, most = i, n
+		}
+	}
+	s := shapes[best]
+	first := known
+	if first == "" {
+		first = p.someName(s.from, "", "Order")
+	}
+	return PrintName(first) + " " + s.verb + " " + s.many + PrintName(p.someName(s.to, first, "Line"))
+}
+
+// someName is the name of an element of a kind, another than one; otherwise where there is none.
+func (p *parser) someName(kind model.Kind, but, otherwise string) string {
+	for _, e := range p.m.Elements(kind) {
+		if name := strings.TrimSpace(e.Name); name != "" && name != but {
+			return name
+		}
+	}
+	return otherwise
+}
