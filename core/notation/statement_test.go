@@ -269,7 +269,7 @@ func TestStatementsOfComponents(t *testing.T) {
 	require.Equal(t, model.ID("pi"), readings[0].Statement.Ends[0].Ref.ID, "what is in here comes first")
 	// Classes that nobody would see here do not come to be by a slip.
 	_, err = notation.ReadStatementIn(m, "Traceability has left : Index", notation.Scope{Components: true})
-	require.ErrorContains(t, err, `understood "Traceability", but not what it is to something else`)
+	require.ErrorContains(t, err, `understood "Traceability"; reading stopped at "has"`)
 	_, err = notation.ReadStatementIn(m, "Walrus eats Fish", notation.Scope{Cases: true})
 	require.ErrorContains(t, err, "Beekeeper starts Register delivery")
 	readings, err = notation.ReadStatementIn(m, "1 Apiary <borders 0..* HoneyLot", notation.Scope{Components: true})
