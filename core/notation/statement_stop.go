@@ -119,17 +119,27 @@ func (p *parser) nearest(known string, from int) string {
 	s := shapes[best]
 	first := known
 	if first == "" {
-		first = p.someName(s.from, "", "Order")
+		first = p.someName(s.from, "")
 	}
-	return PrintName(first) + " " + s.verb + " " + s.many + PrintName(p.someName(s.to, first, "Line"))
+	return PrintName(first) + " " + s.verb + " " + s.many + PrintName(p.someName(s.to, first))
 }
 
-// someName is the name of an element of a kind, another than one; otherwise where there is none.
-func (p *parser) someName(kind model.Kind, but, otherwise string) string {
+// usualNames stand in examples as long as the model has no name of a kind.
+var usualNames = map[model.Kind][]string{
+	model.Class: {"Order", "Line"}, model.Interface: {"Priced"}, model.Component: {"Shop"},
+	model.Actor: {"Customer"}, model.UseCase: {"Place order", "Check stock"},
+}
+
+// someName is the name of an element of a kind, another than one.
+func (p *parser) someName(kind model.Kind, but string) string {
 	for _, e := range p.m.Elements(kind) {
 		if name := strings.TrimSpace(e.Name); name != "" && name != but {
 			return name
 		}
 	}
-	return otherwise
+	usual := usualNames[kind]
+	if usual[0] == but {
+		return usual[len(usual)-1]
+	}
+	return usual[0]
 }

@@ -271,7 +271,7 @@ func TestStatementsOfComponents(t *testing.T) {
 	_, err = notation.ReadStatementIn(m, "Traceability has left : Index", notation.Scope{Components: true})
 	require.ErrorContains(t, err, `understood "Traceability"; reading stopped at "has"`)
 	_, err = notation.ReadStatementIn(m, "Walrus eats Fish", notation.Scope{Cases: true})
-	require.ErrorContains(t, err, "Beekeeper starts Register delivery")
+	require.ErrorContains(t, err, `Customer starts "Place order"`)
 	readings, err = notation.ReadStatementIn(m, "1 Apiary <borders 0..* HoneyLot", notation.Scope{Components: true})
 	require.NoError(t, err, "between classes that are there it may be said anywhere")
 	require.Equal(t, notation.FormAssociation, readings[0].Statement.Form)
