@@ -66,9 +66,15 @@ type Move struct {
 	ID ID  `json:"id"`
 	X  int `json:"x"`
 	Y  int `json:"y"`
+	// Aside: it makes room for another. Where the shape was taken away meanwhile there is
+	// nothing to be done, and what it makes room for is not refused.
+	Aside bool `json:"aside,omitempty"`
 }
 
 func (c *Move) apply(d *draft) error {
+	if c.Aside && d.Placement(c.ID) == nil {
+		return nil
+	}
 	return d.changePlacement(c.ID, func(p *Placement) { p.X, p.Y = c.X, c.Y })
 }
 

@@ -191,7 +191,7 @@ func shiftedBy(m *model.Model, diagram model.ID, ids []model.ID, by map[model.ID
 	for _, id := range ids {
 		p, d := m.Placement(id), by[id]
 		if d != (Point{}) {
-			out = append(out, &model.Move{ID: id, X: p.X + d.X, Y: p.Y + d.Y})
+			out = append(out, &model.Move{ID: id, X: p.X + d.X, Y: p.Y + d.Y, Aside: true})
 			went[p.Subject] = d
 		}
 	}
