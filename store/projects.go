@@ -103,6 +103,9 @@ func (s *Store) Delete(ctx context.Context, id string) error {
 		if n, _ := result.RowsAffected(); n == 0 {
 			return noProject(id)
 		}
+		if _, err := tx.ExecContext(ctx, "DELETE FROM presence WHERE project_id = $1", id); err != nil {
+			return failed("forget who is there", err)
+		}
 		return forgetOld(ctx, tx)
 	})
 	if err == nil {
