@@ -64,6 +64,7 @@ func proposals() []Question {
 	return []Question{
 		proposal("previewStatement", "/previews/statement", "How a text can be understood", (*propose.Proposer).Statement),
 		proposal("previewFeatures", "/previews/features", "What a text of features would change", (*propose.Proposer).Features),
+		proposal("previewNaming", "/previews/naming", "What a text in the place of a name would change", (*propose.Proposer).Naming),
 		proposal("previewConnection", "/previews/connection", "How two elements can be connected", (*propose.Proposer).Connection),
 		proposal("previewConstraint", "/previews/constraint", "How a constraint holds for lines of a diagram", (*propose.Proposer).Constraint),
 		proposal("previewInside", "/previews/inside", "What opening a component into its inside would change", (*propose.Proposer).Inside),

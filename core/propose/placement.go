@@ -35,13 +35,17 @@ func (pr *Proposer) Placement(m *model.Model, req PlacementRequest) (PlacementRe
 		kind, name = e.Kind, e.Name
 	} else {
 		subject = cmp.Or(req.ID, model.DeriveID("new", req.Seed))
+		var stereotypes []string
+		if notation.TakesStereotypes(kind) {
+			stereotypes, name = notation.SplitName(name)
+		}
 		add := notation.NewElement(notation.Ref{Kind: kind, Name: name}, subject, notation.ScopeOf(m, req.Diagram))
 		if typed := gestureOf(kind).typed; typed != nil {
 			if err := typed(pr, m, req, add); err != nil {
 				return PlacementReply{}, err
 			}
 		}
-		changes = append(changes, add)
+		changes = append(append(changes, add), notation.StereotypeChanges(kind, subject, stereotypes)...)
 	}
 	if m.PlacementOn(req.Diagram, subject) != nil { // there already: only its relations are missing
 		changes = nil

@@ -163,3 +163,29 @@ func TestRenamingATermNamesAllItsFaces(t *testing.T) {
 	}
 	require.Greater(t, renamed, 50)
 }
+
+// Stereotypes stand in front of a name, where it is made and where it is written anew.
+func TestStereotypesInANameField(t *testing.T) {
+	m := modeltest.Build(t, "class Yard", "actor Keeper")
+	m, _, _, err := model.Edit(m, []model.Change{&model.AddDiagram{ID: "d", Kind: model.ClassDiagram, Name: "D"}})
+	require.NoError(t, err)
+	placed, err := proposer().Placement(m, propose.PlacementRequest{Kind: model.Class, Name: "«resource» Timber stock", Diagram: "d", ID: "t", Seed: "s"})
+	require.NoError(t, err)
+	changes, err := model.DecodeChanges(placed.Changes)
+	require.NoError(t, err)
+	next, _, _, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	require.Equal(t, "Timber stock", next.Element("t").Name)
+	require.Equal(t, []string{"resource"}, next.Element("t").Stereotypes)
+	for _, c := range []struct{ id, name string }{{string(m.ClassifiersNamed("Yard")[0].ID), "Harbour yard"}, {string(m.Named("Keeper", model.Actor)[0].ID), "<<place>> Harbour yard"}} {
+		reply, err := proposer().Naming(m, propose.NamingRequest{Element: model.ID(c.id), Text: "<<place>> Harbour yard"})
+		require.NoError(t, err)
+		changes, err = model.DecodeChanges(reply.Changes)
+		require.NoError(t, err)
+		next, _, _, err = model.Edit(m, changes)
+		require.NoError(t, err)
+		require.Equal(t, c.name, next.Element(model.ID(c.id)).Name, "of kinds without stereotypes it is the name")
+	}
+	_, err = proposer().Naming(m, propose.NamingRequest{Element: "gone", Text: "x"})
+	require.ErrorContains(t, err, "does not exist any more")
+}

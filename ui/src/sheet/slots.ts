@@ -53,15 +53,16 @@ export function commitSlot(slot: Slot, value: string, before = textOf(slot), bas
   const options = { base, place, failed, done: over }
   const change = changeOf(slot, value)
   if (change) submit([change], options)
+  else if (slot.field === 'name') void propose('previews/naming', { element: slot.row, text: value }, options)
   else void propose('previews/features', { element: slot.row, text: value, seed: newId() }, options)
 }
 
-// changeOf is what a text in a slot changes; none: a text of features, which has to be
-// read first.
+// changeOf is what a text in a slot changes; none: a text of features, or a name with
+// stereotypes in front of it, which have to be read first.
 function changeOf(slot: Slot, value: string): Change | undefined {
   switch (slot.field) {
-    case 'name':
-      return { type: 'setName', id: slot.row, name: value }
+    case 'name': // what stands in front of it is read first
+      return /«|<</.test(value) ? undefined : { type: 'setName', id: slot.row, name: value }
     case 'note':
       return { type: 'setNote', id: slot.row, text: value }
     case 'multiplicity':
