@@ -167,3 +167,17 @@ test('a stereotype stands in front of a name, where it is made and where it is w
   await page.keyboard.press('Enter')
   await expect(studio.shape('class Timber yard').getByText('«place»')).toBeVisible()
 })
+
+test('drawing a name that exists offers the one that exists', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  await studio.newDiagram('class')
+  await studio.sheet.focus()
+  await page.keyboard.press('c')
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Name of the new class' }).fill('Apiary')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Show that one instead' }).click()
+  await expect(studio.shape('class Apiary').getByText('+ place: Geometry')).toBeVisible()
+  await expect(studio.shape('class Apiary')).toHaveCount(1)
+})

@@ -72,7 +72,21 @@ func (pr *Proposer) Placement(m *model.Model, req PlacementRequest) (PlacementRe
 	if _, _, _, err := model.Edit(m, changes); err != nil {
 		return PlacementReply{}, err
 	}
-	return PlacementReply{model.EncodeChanges(changes), subject, home}, nil
+	out := PlacementReply{Changes: model.EncodeChanges(changes), Element: subject, Home: home}
+	if m.Element(subject) == nil {
+		out.Existing = existing(m, kind, name, req.Diagram)
+	}
+	return out, nil
+}
+
+// existing finds an element of a kind and a name that a diagram does not show.
+func existing(m *model.Model, kind model.Kind, name string, diagram model.ID) model.ID {
+	for _, e := range m.Named(name, kind) {
+		if m.PlacementOn(diagram, e.ID) == nil {
+			return e.ID
+		}
+	}
+	return ""
 }
 
 // PlacementReply tells the changes that place an element.
@@ -80,4 +94,7 @@ type PlacementReply struct {
 	Changes json.RawMessage `json:"changes"`
 	Element model.ID        `json:"element"`
 	Home    model.ID        `json:"home,omitempty"` // the component that it is put into
+	// Existing is another element of that kind and name, which the diagram does not show: it may
+	// be the one that is meant.
+	Existing model.ID `json:"existing,omitempty"`
 }

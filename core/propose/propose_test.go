@@ -189,3 +189,20 @@ func TestStereotypesInANameField(t *testing.T) {
 	_, err = proposer().Naming(m, propose.NamingRequest{Element: "gone", Text: "x"})
 	require.ErrorContains(t, err, "does not exist any more")
 }
+
+func TestANameThatExistsIsOffered(t *testing.T) {
+	m := modeltest.Build(t, "class Hive", "actor Hive")
+	m, _, _, err := model.Edit(m, []model.Change{&model.AddDiagram{ID: "d", Kind: model.ClassDiagram, Name: "D"}})
+	require.NoError(t, err)
+	hive := m.ClassifiersNamed("Hive")[0].ID
+	place := func(m *model.Model, name string) model.ID {
+		reply, err := proposer().Placement(m, propose.PlacementRequest{Kind: model.Class, Name: name, Diagram: "d", ID: "n", Seed: "s"})
+		require.NoError(t, err)
+		return reply.Existing
+	}
+	require.Equal(t, hive, place(m, "Hive"))
+	require.Empty(t, place(m, "Apiary"))
+	m, _, _, err = model.Edit(m, []model.Change{&model.Place{ID: "p", Diagram: "d", Subject: hive}})
+	require.NoError(t, err)
+	require.Empty(t, place(m, "Hive"), "it is shown: a second one is meant")
+}

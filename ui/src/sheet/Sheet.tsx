@@ -255,6 +255,15 @@ export function Sheet({
         {
           base: m.base,
           place: { row: id, field: 'name', text: name, diagram },
+          proposed: ({ existing }: { existing?: string }) => {
+            if (!existing || !diagram) return
+            say(`There is a ${m.kind.title} ${name.trim()} already, and this is another one.`, 'info', {
+              label: 'Show that one instead',
+              run: () => {
+                submit([{ type: 'delete', id }], { done: () => void showElement(existing, diagram, m.at) })
+              },
+            })
+          },
           failed: (problem: Problem) => {
             if (problem.body.clientId) return // the server's word comes later: it is listed
             // The editor comes back, unless the person writes the next one already.
