@@ -144,6 +144,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   }
 
   const shownKind = overview?.diagrams.find((d) => d.id === diagram)?.kind
+  const example = overview?.examples[shownKind ?? ''] ?? examples[shownKind ?? ''] ?? examples.classDiagram
   return (
     <header className="relative col-span-2 flex items-center gap-3 border-b border-rule bg-paper px-4 py-2">
       <form className="relative flex-1" onSubmit={enter} role="search" aria-label="Statement">
@@ -162,9 +163,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
           aria-activedescendant={open && choices.length ? `understood-${chosen}` : undefined}
           aria-label="Statement, or a name to go to"
           placeholder={
-            route.stage === 'sheet'
-              ? `${overview?.examples[shownKind ?? ''] ?? examples[shownKind ?? ''] ?? examples.classDiagram} — a statement, a name, a command   ( / )`
-              : 'A statement, or a name to go to   ( / )'
+            route.stage === 'sheet' ? `${example} — a statement, a name, a command   ( / )` : 'A statement, or a name to go to   ( / )'
           }
           onChange={(e) => {
             setText(e.target.value)

@@ -255,8 +255,8 @@ export function Sheet({
         {
           base: m.base,
           place: { row: id, field: 'name', text: name, diagram },
-          proposed: ({ existing }: { existing?: string }) => {
-            if (!existing || !diagram) return
+          proposed: ({ existing }) => {
+            if (typeof existing !== 'string' || !diagram) return
             say(`There is a ${m.kind.title} ${name.trim()} already, and this is another one.`, 'info', {
               label: 'Show that one instead',
               run: () => {
