@@ -3,17 +3,20 @@ import { expect, test } from './studio'
 type Box = { what: string; x: number; y: number; w: number; h: number }
 
 // measure lists every primitive with its place relative to the diagram's frame,
-// at 100 %.
+// at 100 %. Marks of findings are the page's own.
 const measure = (root: Element): Box[] => {
   const frame = root.querySelector('rect.frame')
   if (!frame) return []
   const origin = frame.getBoundingClientRect()
   const scale = origin.width / Number(frame.getAttribute('width'))
-  return Array.from(root.querySelectorAll('rect.shape, path.line, path.dashed, path.hollow, path.solid, text')).map((el) => {
-    const r = el.getBoundingClientRect()
-    const what = `${el.tagName} ${el.classList[0]} ${el.textContent}`
-    return { what, x: (r.x - origin.x) / scale, y: (r.y - origin.y) / scale, w: r.width / scale, h: r.height / scale }
-  })
+  const drawn = Array.from(root.querySelectorAll('rect.shape, path.line, path.dashed, path.hollow, path.solid, text'))
+  return drawn
+    .filter((el) => !el.closest('.finding-marks'))
+    .map((el) => {
+      const r = el.getBoundingClientRect()
+      const what = `${el.tagName} ${el.classList[0]} ${el.textContent}`
+      return { what, x: (r.x - origin.x) / scale, y: (r.y - origin.y) / scale, w: r.width / scale, h: r.height / scale }
+    })
 }
 
 test('the page shows what the exported picture shows, within a pixel', async ({ studio, page }) => {

@@ -223,6 +223,7 @@ test('what is shown after a reload can be worked with before the log has come', 
   await studio.shape('class Skep').dblclick({ position: { x: 20, y: 10 } })
   await page.getByRole('textbox', { name: 'Name of the class' }).fill('Bee box')
   await page.keyboard.press('Enter')
+  await studio.whole()
   await studio.shape('class Late tray').click()
   run()
   await expect(page.getByRole('status', { name: 'Saved state' })).not.toContainText('Opening')
