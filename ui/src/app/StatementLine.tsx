@@ -166,7 +166,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
             route.stage === 'sheet' ? `${example} — a statement, a name, a command   ( / )` : 'A statement, or a name to go to   ( / )'
           }
           onChange={(e) => {
-            setText(e.target.value)
+            setText(e.target.value.replace(/^\//, '')) // the key that leads here, pressed once more
             setOpen(true)
           }}
           onFocus={() => setOpen(true)}

@@ -24,7 +24,7 @@ test('each shape and line has one mark, of the gravest severity', () => {
     ['l', 'warning', 1],
     ['a', 'error', 2],
   ])
-  expect(marks[0]?.at, 'in the middle of the longest piece').toEqual({ x: 100, y: 20 })
+  expect(marks[0]?.at, 'on the longest piece, beside its middle').toEqual({ x: 60, y: 20 })
   expect(marks[1]?.at, 'at the upper right corner').toEqual({ x: 110, y: 50 })
 })
 

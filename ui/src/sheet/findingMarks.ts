@@ -4,6 +4,8 @@ import { type Finding, type Group, type Point, type Severity } from '../core/api
 
 export type Mark = { group: Group; at: Point; severity: Severity; findings: Finding[] }
 
+const along = 0.3 // of a piece
+
 const gravest: Severity[] = ['error', 'warning', 'question', 'advice']
 
 // marksOf puts the findings of a diagram at its groups: one mark each, of the gravest severity,
@@ -21,7 +23,8 @@ export function marksOf(findings: Finding[], groups: Group[]): Mark[] {
   return marks.sort((a, b) => a.at.y - b.at.y || a.at.x - b.at.x)
 }
 
-// placeOf is the upper right corner of a shape, or the middle of the longest piece of a line.
+// placeOf is the upper right corner of a shape, or a place on the longest piece of a line: not its
+// middle, where its name stands.
 function placeOf({ box, route }: Group): Point | undefined {
   if (box) return { x: box.x + box.w, y: box.y }
   let best: Point | undefined
@@ -33,7 +36,7 @@ function placeOf({ box, route }: Group): Point | undefined {
     const length = Math.hypot(a.x - b.x, a.y - b.y)
     if (length > longest) {
       longest = length
-      best = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }
+      best = { x: a.x + (b.x - a.x) * along, y: a.y + (b.y - a.y) * along }
     }
   }
   return best
