@@ -29,7 +29,7 @@ type FeaturesRequest struct {
 // Features tells the changes that a text of features would make.
 func (pr *Proposer) Features(m *model.Model, req FeaturesRequest) (FeaturesReply, error) {
 	e := m.Element(req.Element)
-	if e == nil || !e.Kind.IsClassifier() && e.Kind != model.Object {
+	if e == nil || !e.Kind.HasFeatures() && e.Kind != model.Object {
 		return FeaturesReply{}, model.Faultf(model.CodeMissing, "It does not exist any more.")
 	}
 	var changes []model.Change

@@ -206,3 +206,17 @@ func TestANameThatExistsIsOffered(t *testing.T) {
 	require.NoError(t, err)
 	require.Empty(t, place(m, "Hive"), "it is shown: a second one is meant")
 }
+
+// Components have features too: the signals that they receive.
+func TestFeaturesOfAComponent(t *testing.T) {
+	m := modeltest.Build(t, "component Tracing", "signal Recall")
+	tracing := m.Named("Tracing", model.Component)[0].ID
+	reply, err := proposer().Features(m, propose.FeaturesRequest{Element: tracing, Text: "«signal» Recall()", Seed: "s"})
+	require.NoError(t, err)
+	require.Empty(t, reply.Problems)
+	changes, err := model.DecodeChanges(reply.Changes)
+	require.NoError(t, err)
+	next, _, _, err := model.Edit(m, changes)
+	require.NoError(t, err)
+	require.Len(t, next.Children(tracing, model.Reception), 1)
+}
