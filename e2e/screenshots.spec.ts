@@ -12,12 +12,20 @@ test('screenshots', async ({ studio, page }) => {
   }
   await page.goto(studio.address)
   await expect(page.getByRole('link', { name: 'Heatherfold Honey Cooperative' })).toBeVisible()
+  await expect
+    .poll(() =>
+      page
+        .locator('img')
+        .first()
+        .evaluate((img: HTMLImageElement) => img.naturalWidth),
+    )
+    .toBeGreaterThan(100)
+  await shot('projects')
   await page.getByRole('link', { name: 'Heatherfold Honey Cooperative' }).click()
   await expect(studio.shape('class HoneyLot')).toBeVisible()
   await shot('sheet')
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Classes by category' }).click()
   await expect(studio.shape('class Retailer')).toBeVisible()
-  await shot('names')
   await page.getByRole('navigation', { name: 'Path' }).getByRole('button', { name: 'Apiaries and honey lots' }).click()
   await studio.shape('class TestResult').click()
   await studio.entry.getByRole('button', { name: 'Rework …' }).click()
