@@ -15,7 +15,11 @@ var outsideMentions = &Fact[*mentions]{
 	rests: rowsOf(model.Entity, model.Process, model.Store, model.DataItem, model.Actor, model.UseCase, model.Activity, model.DataFlow).has,
 	find:  func(f *facts) *mentions { return newMentions(f.m, textIndexes.in(f)) },
 	carry: func(at *carrying, x *mentions) (*mentions, outcome) {
-		return x.after(textIndexes.in(at.next), at.delta), updated
+		texts := textIndexes.in(at.next)
+		if texts == x.texts && !slices.ContainsFunc(at.delta, mentionsOtherwise) {
+			return x, kept
+		}
+		return x.after(texts, at.delta), updated
 	},
 }
 
@@ -67,6 +71,12 @@ func mentionedIn(r model.Row) []string {
 	return nil
 }
 
+// mentionsOtherwise reports whether a row mentions something else than before. A row that comes
+// or goes counts by what it is, even if it says nothing.
+func mentionsOtherwise(c model.RowChange) bool {
+	return kindOf(c.Old) != kindOf(c.New) || !slices.Equal(mentionedIn(c.Old), mentionedIn(c.New))
+}
+
 func (x *mentions) add(r model.Row, index func(where map[string][]int, stems []string, number int)) {
 	for _, text := range mentionedIn(r) {
 		stems := stemsOf(text)
@@ -95,11 +105,14 @@ func (x *mentions) remove(r model.Row) {
 // after is the same with other texts and with the names that a delta has written.
 func (x *mentions) after(texts *textIndex, delta model.Delta) *mentions {
 	next := &mentions{texts: texts, names: x.names, at: x.at, last: x.last, flows: x.flows}
-	if !slices.ContainsFunc(delta, func(c model.RowChange) bool { return len(mentionedIn(c.Old))+len(mentionedIn(c.New)) > 0 }) {
+	if !slices.ContainsFunc(delta, mentionsOtherwise) {
 		return next
 	}
 	next.names, next.at = maps.Clone(x.names), maps.Clone(x.at)
 	for _, c := range delta {
+		if !mentionsOtherwise(c) {
+			continue
+		}
 		if len(mentionedIn(c.Old)) > 0 {
 			next.remove(c.Old)
 		}

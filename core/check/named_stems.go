@@ -20,6 +20,9 @@ var namedStems = &Fact[*stemCount]{
 		return out
 	},
 	carry: func(at *carrying, old *stemCount) (*stemCount, outcome) {
+		if !slices.ContainsFunc(at.delta, renames) {
+			return old, kept
+		}
 		next := &stemCount{maps.Clone(old.names), maps.Clone(old.stems)}
 		for _, c := range at.delta {
 			next.count(c.Old, -1)
@@ -38,6 +41,14 @@ var namedStems = &Fact[*stemCount]{
 		}
 		return next, became
 	},
+}
+
+// renames reports whether a row has other names than before.
+func renames(c model.RowChange) bool {
+	var old, now []string
+	namesIn(c.Old, func(name string) { old = append(old, name) })
+	namesIn(c.New, func(name string) { now = append(now, name) })
+	return !slices.Equal(old, now)
 }
 
 // stemCount counts rows by their names, and names by their stems: many rows share a name,

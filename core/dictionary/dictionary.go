@@ -33,23 +33,43 @@ type Dictionary struct {
 	ranges  *sync.Map              // key -> map[string]Range
 	circles func() map[string]bool // keys that contain themselves
 	forms   func() map[string]bool // normal forms of all names
+	holders func() map[string][]string
 }
 
 // Of makes the dictionary of a model.
-func Of(m *model.Model) *Dictionary { return of(m, nil) }
+func Of(m *model.Model) *Dictionary {
+	d := of(m, &Dictionary{})
+	d.circles = sync.OnceValue(d.findCircles)
+	d.forms = formsOf(d)
+	d.derive()
+	return d
+}
 
-// of makes one with the keys of names that are known already.
-func of(m *model.Model, known map[string]string) *Dictionary {
-	d := &Dictionary{known: known, m: m, entries: map[string]*Entry{}, keys: map[string]string{}, names: map[string]string{}, flows: map[string]int{}, items: &sync.Map{}, ranges: &sync.Map{}}
+// of reads a model, with the keys and entries that are known from a dictionary before. What is
+// worked out from these is still to come.
+func of(m *model.Model, before *Dictionary) *Dictionary {
+	d := &Dictionary{
+		known: before.keys, m: m, items: &sync.Map{}, ranges: &sync.Map{},
+		entries: make(map[string]*Entry, len(before.entries)),
+		keys:    make(map[string]string, len(before.keys)),
+		names:   make(map[string]string, len(before.names)),
+		flows:   make(map[string]int, len(before.flows)),
+	}
+	d.holders = sync.OnceValue(d.findHolders)
 	var others []*Entry // of what has no name, or one that is taken: the names in them are used too
 	for _, e := range m.OfKind(model.DataItem) {
-		entry := &Entry{Item: e, Data: e.DataItem()}
-		entry.Parsed, entry.Fault = Parsed(entry.Data.Contents)
-		if model.NormalForm(e.Name) == "" {
+		key := before.keys[e.Name]
+		entry := before.entries[key]
+		named := entry != nil // entries have names
+		if entry == nil || entry.Item != e {
+			entry = &Entry{Item: e, Data: e.DataItem()}
+			entry.Parsed, entry.Fault = Parsed(entry.Data.Contents)
+		}
+		if !named && model.NormalForm(e.Name) == "" {
 			others = append(others, entry)
 			continue
 		}
-		key := d.note(e.Name)
+		key = d.note(e.Name)
 		if _, taken := d.entries[key]; !taken { // the same name twice is a rule's business
 			d.entries[key], d.names[key] = entry, e.Name
 		} else {
@@ -79,9 +99,6 @@ func of(m *model.Model, known map[string]string) *Dictionary {
 		d.note(f.Name)
 		d.flows[f.Name]++
 	}
-	d.circles = sync.OnceValue(d.findCircles)
-	d.forms = formsOf(d)
-	d.derive()
 	d.known = nil
 	return d
 }
@@ -257,16 +274,25 @@ func (d *Dictionary) Ranges(name string) map[string]Range {
 
 // findCircles finds the keys that contain themselves.
 func (d *Dictionary) findCircles() map[string]bool {
+	return d.circlesAmong(slices.Collect(maps.Keys(d.entries)))
+}
+
+// circlesAmong finds those of some keys that contain themselves by way of these keys.
+func (d *Dictionary) circlesAmong(keys []string) map[string]bool {
 	circles := map[string]bool{}
 	next := map[string][]string{}
-	for k, e := range d.entries {
+	for _, k := range keys {
+		e := d.entries[k]
+		if e == nil {
+			continue
+		}
 		e.Parsed.Names(func(n *Expression) {
 			to := d.Key(n.Text)
 			next[k] = append(next[k], to)
 			circles[k] = circles[k] || to == k
 		})
 	}
-	for _, component := range graph.Components(slices.Collect(maps.Keys(d.entries)), func(k string) []string { return next[k] }) {
+	for _, component := range graph.Components(keys, func(k string) []string { return next[k] }) {
 		for _, k := range component {
 			circles[k] = circles[k] || len(component) > 1
 		}

@@ -3,6 +3,7 @@ package dictionary
 import (
 	"maps"
 	"slices"
+	"sync"
 
 	"lexeon/core/model"
 )
@@ -27,14 +28,7 @@ func (d *Dictionary) Renewed(next *model.Model, delta model.Delta) (out *Diction
 			}
 		}
 	}
-	out = of(next, d.keys)
-	forms := maps.Clone(d.forms())
-	for name := range out.keys {
-		if _, known := d.keys[name]; !known {
-			forms[model.NormalForm(name)] = true
-		}
-	}
-	out.forms = func() map[string]bool { return forms }
+	out = of(next, d)
 	rows = map[model.ID]bool{}
 	for _, c := range delta {
 		for _, r := range []model.Row{c.Old, c.New} {
@@ -50,6 +44,7 @@ func (d *Dictionary) Renewed(next *model.Model, delta model.Delta) (out *Diction
 	}
 	concerned := d.holding(written)
 	maps.Copy(concerned, out.holding(written))
+	out.takeOver(d, concerned)
 	is := func(name string) bool { return concerned[out.Key(name)] }
 	for _, f := range next.Relationships(model.DataFlow) {
 		if is(f.Name) || rows[f.Source] || rows[f.Target] {
@@ -71,17 +66,42 @@ func (d *Dictionary) Renewed(next *model.Model, delta model.Delta) (out *Diction
 	return out, rows, true
 }
 
+// takeOver keeps what the dictionary before found out of names that are not concerned, and
+// works out what is left.
+func (d *Dictionary) takeOver(before *Dictionary, concerned map[string]bool) {
+	forms, grown := before.forms(), false
+	for name := range d.keys {
+		if _, known := before.keys[name]; !known {
+			if !grown {
+				forms, grown = maps.Clone(forms), true
+			}
+			forms[model.NormalForm(name)] = true
+		}
+	}
+	d.forms = func() map[string]bool { return forms }
+	for _, c := range []struct{ to, from *sync.Map }{{d.items, before.items}, {d.ranges, before.ranges}} {
+		c.from.Range(func(key, value any) bool {
+			if !concerned[key.(string)] {
+				c.to.Store(key, value)
+			}
+			return true
+		})
+	}
+	// Whatever lies on one circle with a name that is concerned is concerned too.
+	circles := d.circlesAmong(slices.Collect(maps.Keys(concerned)))
+	for key, is := range before.circles() {
+		if !concerned[key] {
+			circles[key] = is
+		}
+	}
+	d.circles = func() map[string]bool { return circles }
+	d.derive()
+}
+
 // holding are some keys with those of all data that they are parts of, or that are derived from
 // them, however far.
 func (d *Dictionary) holding(keys map[string]bool) map[string]bool {
-	in := map[string][]string{}
-	for key, e := range d.entries {
-		e.Parsed.Names(func(n *Expression) { in[d.Key(n.Text)] = append(in[d.Key(n.Text)], key) })
-		for _, from := range e.Data.From {
-			in[d.Key(from)] = append(in[d.Key(from)], key)
-		}
-	}
-	out := maps.Clone(keys)
+	in, out := d.holders(), maps.Clone(keys)
 	for todo := slices.Collect(maps.Keys(keys)); len(todo) > 0; {
 		key := todo[len(todo)-1]
 		todo = todo[:len(todo)-1]
@@ -93,4 +113,16 @@ func (d *Dictionary) holding(keys map[string]bool) map[string]bool {
 		}
 	}
 	return out
+}
+
+// findHolders tells for a key which data it is a part of, or which are derived from it.
+func (d *Dictionary) findHolders() map[string][]string {
+	in := make(map[string][]string, len(d.keys))
+	for key, e := range d.entries {
+		e.Parsed.Names(func(n *Expression) { in[d.Key(n.Text)] = append(in[d.Key(n.Text)], key) })
+		for _, from := range e.Data.From {
+			in[d.Key(from)] = append(in[d.Key(from)], key)
+		}
+	}
+	return in
 }
