@@ -72,10 +72,13 @@ func (s *State) UpdateUntil(sign *halt.Sign, next *model.Model, delta model.Delt
 			around = aroundAll(s.m, next, delta)
 		}
 	})
+	near := s.nearTo(next, changed, around)
+	order := wholeFirst(s.analyzers)
 	var taken atomic.Int64
 	parallel.Run(runtime.GOMAXPROCS(0), func(int) {
-		for i := int(taken.Add(1)) - 1; i < len(s.analyzers) && !sign.Over(); i = int(taken.Add(1)) - 1 {
-			if units := s.unitsReached(i, next, delta, changed, around); len(units) > 0 {
+		for at := int(taken.Add(1)) - 1; at < len(order) && !sign.Over(); at = int(taken.Add(1)) - 1 {
+			i := order[at]
+			if units := s.unitsReached(i, next, delta, changed, near); len(units) > 0 {
 				n.found[i] = n.rerun(sign, i, s.found[i], units)
 			}
 		}
@@ -83,6 +86,20 @@ func (s *State) UpdateUntil(sign *halt.Sign, next *model.Model, delta model.Delt
 	sign.LookNow()
 	n.putOff()
 	return n
+}
+
+// wholeFirst are the numbers of all rules, those that look at the whole model before others:
+// they take longest, and one that came last would keep one processor busy and the others idle.
+func wholeFirst(analyzers []*Analyzer) []int {
+	var whole, others []int
+	for i, a := range analyzers {
+		if _, is := a.Scope.(Whole); is {
+			whole = append(whole, i)
+		} else {
+			others = append(others, i)
+		}
+	}
+	return append(whole, others...)
 }
 
 // putOff leaves the rules that are off by themselves for later.
@@ -95,9 +112,32 @@ func (s *State) putOff() {
 	}
 }
 
+// near are rows that rules may have to look at again, by their kind: rules ask for few kinds,
+// and there are many rules.
+type near struct {
+	around map[model.Kind][]model.ID
+	facts  map[Requirement]map[model.Kind][]model.ID // for which a fact says something else
+}
+
+func (s *State) nearTo(next *model.Model, changed map[Requirement]extent, around map[model.ID]bool) near {
+	byKind := func(rows map[model.ID]bool) map[model.Kind][]model.ID {
+		out := map[model.Kind][]model.ID{}
+		for id := range rows {
+			kind := kindIn(s.m, next, id)
+			out[kind] = append(out[kind], id)
+		}
+		return out
+	}
+	n := near{byKind(around), map[Requirement]map[model.Kind][]model.ID{}}
+	for fact, x := range changed {
+		n.facts[fact] = byKind(x.rows)
+	}
+	return n
+}
+
 // unitsReached are the units of a rule that have to be run again after a change. changed
 // are the facts that are not what they were.
-func (s *State) unitsReached(rule int, next *model.Model, delta model.Delta, changed map[Requirement]extent, around map[model.ID]bool) map[string]bool {
+func (s *State) unitsReached(rule int, next *model.Model, delta model.Delta, changed map[Requirement]extent, near near) map[string]bool {
 	a := s.analyzers[rule]
 	if a.OnRequest {
 		return nil
@@ -112,23 +152,21 @@ func (s *State) unitsReached(rule int, next *model.Model, delta model.Delta, cha
 			return nil
 		}
 	case Each:
-		reach := func(id model.ID) {
-			if slices.Contains(scope.Kinds, kindIn(s.m, next, id)) {
-				units[string(id)] = true
+		reach := func(rows map[model.Kind][]model.ID) {
+			for _, kind := range scope.Kinds {
+				for _, id := range rows[kind] {
+					units[string(id)] = true
+				}
 			}
 		}
 		if scope.Around {
-			for id := range around {
-				reach(id)
-			}
+			reach(near.around)
 		}
 		for _, r := range a.Requires {
 			if changed[r].all {
 				eachOf(next, scope.Kinds, func(id model.ID) { units[string(id)] = true })
 			}
-			for id := range changed[r].rows {
-				reach(id)
-			}
+			reach(near.facts[r])
 		}
 	}
 	return units

@@ -10,6 +10,7 @@ import (
 	"lexeon/core/instances"
 	"lexeon/core/model"
 	"lexeon/core/notation"
+	"lexeon/core/parallel"
 )
 
 var classUnsatisfiable = unsatisfiable(instances.Live)
@@ -90,7 +91,13 @@ func boundsNoMore(old, next model.Row) bool {
 
 func runUnsatisfiable(p *Pass, limit instances.Limit) {
 	m, bounds := p.Model, boundsOfClasses.of(p)
-	v := instances.JudgeFrom(m, bounds, instances.MayOverlap, limit)
+	readings := []instances.Kinds{instances.MayOverlap}
+	if asksForKinds(m) {
+		readings = append(readings, instances.Apart)
+	}
+	verdicts := make([]instances.Verdict, len(readings))
+	parallel.Run(len(readings), func(i int) { verdicts[i] = instances.JudgeFrom(m, bounds, readings[i], limit) })
+	v := verdicts[0]
 	none := map[model.ID]bool{}
 	for _, c := range v.Contradictions {
 		for _, id := range append([]model.ID{c.Class}, c.Also...) {
@@ -102,10 +109,10 @@ func runUnsatisfiable(p *Pass, limit instances.Limit) {
 		p.Report(Finding{Subject: group[0], Key: "not judged", Severity: Advice, Related: group[1:],
 			says: say("Whether there can be any %s was not judged: its bounds hang together with those of %d other classes, too many for a check at every change. lexeon check --thorough judges them.", nameOf(m, group[0]), len(group)-1)})
 	}
-	if !asksForKinds(m) {
+	if len(verdicts) == 1 {
 		return
 	}
-	for _, c := range instances.JudgeFrom(m, bounds, instances.Apart, limit).Contradictions {
+	for _, c := range verdicts[1].Contradictions {
 		if kinds := takenApart(m, c); !none[c.Class] && len(kinds) > 0 {
 			reportContradiction(p, c, kinds)
 		}

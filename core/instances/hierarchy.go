@@ -2,6 +2,7 @@ package instances
 
 import (
 	"cmp"
+	"maps"
 	"slices"
 
 	"lexeon/core/classifier"
@@ -66,19 +67,35 @@ func newHierarchy(m *model.Model, read *Associations, kinds Kinds) *hierarchy {
 
 // circles finds what is a kind of itself.
 func (h *hierarchy) circles() map[model.ID]bool {
-	var nodes []model.ID
+	up := map[model.ID][]model.ID{}
+	down := map[model.ID][]model.ID{}
 	for _, r := range h.m.Relationships(model.Generalization) {
-		nodes = append(nodes, r.Source)
+		up[r.Source] = append(up[r.Source], r.Target)
+		down[r.Target] = append(down[r.Target], r.Source)
 	}
-	slices.Sort(nodes)
-	out := map[model.ID]bool{}
-	for _, circle := range graph.Components(slices.Compact(nodes), func(id model.ID) []model.ID {
-		var up []model.ID
-		for _, g := range h.m.Generals(id) {
-			up = append(up, g.Target)
+	// What has no general lies on no circle, nor does what has none but such.
+	open := make(map[model.ID]int, len(up)) // how many generals are not settled
+	var settled []model.ID
+	for id, generals := range up {
+		open[id] = len(generals)
+	}
+	for id := range down {
+		if open[id] == 0 {
+			settled = append(settled, id)
 		}
-		return up
-	}) {
+	}
+	for len(settled) > 0 {
+		id := settled[len(settled)-1]
+		settled = settled[:len(settled)-1]
+		for _, specific := range down[id] {
+			if open[specific]--; open[specific] == 0 {
+				delete(open, specific)
+				settled = append(settled, specific)
+			}
+		}
+	}
+	out := map[model.ID]bool{}
+	for _, circle := range graph.Components(slices.Sorted(maps.Keys(open)), func(id model.ID) []model.ID { return up[id] }) {
 		if len(circle) == 1 {
 			continue
 		}

@@ -231,8 +231,12 @@ func (c *carrying) list() {
 	}
 	order := c.order()
 	for column, list := range c.next.touching { // rows may stand in another order
+		byOrder := func(a, b model.ID) int { return order[a] - order[b] }
+		if slices.IsSortedFunc(list, byOrder) {
+			continue
+		}
 		list = slices.Clone(list)
-		slices.SortFunc(list, func(a, b model.ID) int { return order[a] - order[b] })
+		slices.SortFunc(list, byOrder)
 		c.next.touching[column] = list
 	}
 }

@@ -101,15 +101,15 @@ func (x *Matrix) isOutside(m *model.Model, c *model.Element) bool {
 // outside tells the classes whose data come from external entities and go to them.
 func (x *Matrix) outside(m *model.Model) (arrives, leaves map[model.ID]bool) {
 	arrives, leaves = map[model.ID]bool{}, map[model.ID]bool{}
-	is := func(id model.ID) bool { e := m.Element(id); return e != nil && e.Kind == model.Entity }
-	for _, f := range m.Relationships(model.DataFlow) {
-		from, to := is(f.Source), is(f.Target)
-		if !from && !to || strings.TrimSpace(f.Name) == "" {
-			continue
-		}
-		for _, c := range x.speaking.ofData(f.Name) {
-			arrives[c] = arrives[c] || from
-			leaves[c] = leaves[c] || to
+	for _, e := range m.OfKind(model.Entity) {
+		for _, f := range m.Flows(e.ID) {
+			if strings.TrimSpace(f.Name) == "" {
+				continue
+			}
+			for _, c := range x.speaking.ofData(f.Name) {
+				arrives[c] = arrives[c] || f.Source == e.ID
+				leaves[c] = leaves[c] || f.Target == e.ID
+			}
 		}
 	}
 	return arrives, leaves
