@@ -22,6 +22,9 @@ type Node struct {
 	W, H int
 	// Right is room kept free at its right side, for a line to itself.
 	Right int
+	// Order is the place of the node among all, in the order in which a person would read
+	// them: of arrangements that are equally good the one in this order is taken.
+	Order int
 }
 
 // Edge joins two nodes, given by their index; From is to be above To.
@@ -31,6 +34,8 @@ type Edge struct {
 	Lines int
 	// Room is what the line needs between two layers, beyond what all have.
 	Room int
+	// Weak edges may lead upwards where the arrangement would get far too tall.
+	Weak bool
 }
 
 // Result of an arrangement.
@@ -78,6 +83,7 @@ func sound(nodes []Node, edges []Edge) []Edge {
 		if at, ok := known[key]; ok {
 			out[at].Lines += e.Lines
 			out[at].Room = max(out[at].Room, e.Room)
+			out[at].Weak = out[at].Weak && e.Weak
 			continue
 		}
 		known[key] = len(out)
@@ -136,9 +142,32 @@ func arrangePart(nodes []Node, members []int, edges []Edge) part {
 	}
 	for _, e := range edges {
 		if _, ok := local[e.From]; ok {
-			g.edges = append(g.edges, Edge{local[e.From], local[e.To], e.Lines, e.Room})
+			e.From, e.To = local[e.From], local[e.To]
+			g.edges = append(g.edges, e)
 		}
 	}
+	flat := g.flattened()
+	p := g.arranged(members)
+	if flat != nil && p.h > p.w*tallest/100 {
+		if other := flat.arranged(members); other.fits() > p.fits() {
+			return other
+		}
+	}
+	return p
+}
+
+// tallest is how tall a part may be for its width, in percent, before weak edges are led
+// otherwise.
+const tallest = 90
+
+func (p part) fits() int { return inWindow(geometry.Rect{W: p.w, H: p.h}) }
+
+// inWindow is how large something is drawn in a window of 16 by 10, in parts of a million.
+func inWindow(size geometry.Rect) int {
+	return min(1_600_000/max(1, size.W), 1_000_000/max(1, size.H))
+}
+
+func (g *graph) arranged(members []int) part {
 	g.breakCycles()
 	g.rank()
 	l := g.layered()
@@ -152,7 +181,7 @@ func arrangePart(nodes []Node, members []int, edges []Edge) part {
 }
 
 // pack puts the parts beside each other in rows of about the same width, then
-// the single shapes in a grid below.
+// the single shapes beside them.
 func pack(nodes []Node, parts []part, single []int) Result {
 	r := Result{At: make([]geometry.Point, len(nodes))}
 	area, widest := 0, 900
@@ -174,17 +203,7 @@ func pack(nodes []Node, parts []part, single []int) Result {
 		r.Crossings += p.crossings
 		x, row = x+p.w+gapParts, max(row, p.h)
 	}
-	if len(parts) > 0 {
-		x, y, row = 0, y+row+gapParts, 0
-	}
-	for _, n := range single {
-		w := nodes[n].W + nodes[n].Right
-		if x > 0 && x+w > widest {
-			x, y, row = 0, y+row+gapAcross, 0
-		}
-		r.At[n] = geometry.Point{X: x, Y: y}
-		x, row = x+w+gapAcross, max(row, nodes[n].H)
-	}
+	r.addSingles(nodes, single, widest, len(parts) > 0)
 	// The upper left corner is at 0, 0, whichever shape stands there.
 	if len(r.At) > 0 {
 		left, top := r.At[0].X, r.At[0].Y
@@ -199,4 +218,52 @@ func pack(nodes []Node, parts []part, single []int) Result {
 		r.Size = r.Size.Union(geometry.Rect{X: p.X, Y: p.Y, W: nodes[n].W, H: nodes[n].H})
 	}
 	return r
+}
+
+// addSingles puts shapes that no line joins beside the parts in columns, or below in rows
+// where the sheet would get far too wide.
+func (r *Result) addSingles(nodes []Node, single []int, widest int, parts bool) {
+	if len(single) == 0 {
+		return
+	}
+	var taken geometry.Rect // by the parts
+	for n, p := range r.At {
+		if !slices.Contains(single, n) {
+			taken = taken.Union(geometry.Rect{X: p.X, Y: p.Y, W: nodes[n].W + nodes[n].Right, H: nodes[n].H})
+		}
+	}
+	beside, below := make([]geometry.Point, len(single)), make([]geometry.Point, len(single))
+	besideSize, belowSize := taken, taken
+	grow := func(size *geometry.Rect, at geometry.Point, node Node) {
+		*size = size.Union(geometry.Rect{X: at.X, Y: at.Y, W: node.W + node.Right, H: node.H})
+	}
+	x, y, column := taken.Right()+gapParts, taken.Y, 0
+	for i, n := range single {
+		if y > taken.Y && y+nodes[n].H > taken.Bottom() {
+			x, y, column = x+column+gapAcross, taken.Y, 0
+		}
+		beside[i] = geometry.Point{X: x, Y: y}
+		grow(&besideSize, beside[i], nodes[n])
+		y, column = y+nodes[n].H+gapAcross, max(column, nodes[n].W+nodes[n].Right)
+	}
+	x, y, row := 0, 0, 0
+	if parts {
+		y = taken.Bottom() + gapParts
+	}
+	for i, n := range single {
+		w := nodes[n].W + nodes[n].Right
+		if x > 0 && x+w > widest {
+			x, y, row = 0, y+row+gapAcross, 0
+		}
+		below[i] = geometry.Point{X: x, Y: y}
+		grow(&belowSize, below[i], nodes[n])
+		x, row = x+w+gapAcross, max(row, nodes[n].H)
+	}
+	at := beside
+	if inWindow(belowSize) > inWindow(besideSize)*5/4 {
+		at = below
+	}
+	for i, n := range single {
+		r.At[n] = at[i]
+	}
 }

@@ -55,7 +55,12 @@ func (l *layered) order() {
 	least := -1
 	// The work grows with the square; large graphs get fewer starts.
 	tries := max(2, min(starts, 6000/(len(l.rank)+1)))
+	l.asRead()
+	least, best = l.crossings(), l.copyLayers()
 	for start := range tries {
+		if least == 0 {
+			break
+		}
 		l.initial(start)
 		for sweep := range sweeps {
 			l.medians(sweep%2 == 0, (start+sweep/2)%2 == 0)
@@ -67,13 +72,39 @@ func (l *layered) order() {
 				break
 			}
 		}
-		if least == 0 {
-			break
-		}
 	}
 	l.layers = best
 	l.number()
 	l.sift()
+}
+
+// asRead fills the layers in the order in which the nodes are read; a point of an edge stands
+// where its ends are in the mean.
+func (l *layered) asRead() {
+	at := make([]int, len(l.rank))
+	for n, node := range l.graph.nodes {
+		at[n] = 2 * node.Order
+	}
+	for n := len(l.graph.nodes); n < len(l.rank); n++ {
+		up, down := n, n
+		for up >= len(l.graph.nodes) {
+			up = l.up[up][0]
+		}
+		for down >= len(l.graph.nodes) {
+			down = l.down[down][0]
+		}
+		at[n] = at[up]/2 + at[down]/2
+	}
+	for i := range l.layers {
+		l.layers[i] = l.layers[i][:0]
+	}
+	for n, r := range l.rank {
+		l.layers[r] = append(l.layers[r], n)
+	}
+	for _, layer := range l.layers {
+		slices.SortStableFunc(layer, func(a, b int) int { return at[a] - at[b] })
+	}
+	l.number()
 }
 
 // initial fills the layers by a walk from the top or from the bottom, or, for

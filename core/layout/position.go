@@ -43,7 +43,7 @@ func (l *layered) heights(xs []int) []int {
 				room = max(room, e.Room)
 			}
 		}
-		y += tallest + room + gapLayers + min(maxBarRoom, l.depth(layer, xs)*barRoom)
+		y += tallest + room + max(gapLayers, min(maxBarRoom, 46+l.depth(layer, xs)*barRoom))
 	}
 	return tops
 }

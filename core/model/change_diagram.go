@@ -106,16 +106,18 @@ func (*Resize) weight() int { return arranging }
 
 func (*Resize) several(n int, first string) string { return fmt.Sprintf("Resize %d shapes", n) }
 
-// SetLine sets the shape and the bends of a placed relationship.
+// SetLine sets the shape and the bends of a placed relationship, or the way that an
+// arrangement found for it.
 type SetLine struct {
 	readsNothing
 	ID    ID    `json:"id"`
 	Line  Line  `json:"line"`
 	Bends []int `json:"bends,omitempty"`
+	Way   []int `json:"way,omitempty"`
 }
 
 func (c *SetLine) apply(d *draft) error {
-	return d.changePlacement(c.ID, func(p *Placement) { p.Line, p.Bends = c.Line, c.Bends })
+	return d.changePlacement(c.ID, func(p *Placement) { p.Line, p.Bends, p.Way = c.Line, c.Bends, c.Way })
 }
 
 func (c *SetLine) says(before, after *Model) string {

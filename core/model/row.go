@@ -164,6 +164,11 @@ type Placement struct {
 	Line    Line `json:"line,omitempty"` // of a relationship
 	// Bends are the bend points of a relationship as x, y, x, y …
 	Bends []int `json:"bends,omitempty"`
+	// Way is how an arrangement leads a line without bends, from end to end: as x, y, x, y …
+	// to the right of and below the upper left corner of the shape where it starts. It is
+	// drawn as long as both shapes are where they were to each other and nothing else stands
+	// in it.
+	Way []int `json:"way,omitempty"`
 	// Labels that a person moved, sorted by their key.
 	Labels []LabelOffset `json:"labels,omitempty"`
 	// From and To are the placements that a data flow is drawn between, where its

@@ -288,7 +288,7 @@ func (d *draft) verifyPlacement(p *Placement) error {
 	if d.Diagram(p.Diagram) == nil {
 		return Faultf(CodeRefused, "it must be placed on a diagram").At(p.ID, "diagram")
 	}
-	for _, v := range append([]int{p.X, p.Y, p.W, p.H}, p.Bends...) {
+	for _, v := range slices.Concat([]int{p.X, p.Y, p.W, p.H}, p.Bends, p.Way) {
 		if v > MaxCoordinate || v < -MaxCoordinate {
 			return Faultf(CodeInvalid, "%d is off the sheet", v).At(p.ID, "x")
 		}
@@ -298,6 +298,9 @@ func (d *draft) verifyPlacement(p *Placement) error {
 	}
 	if len(p.Bends)%2 != 0 || len(p.Bends) > 2*MaxBends {
 		return Faultf(CodeInvalid, "bends are pairs of x and y, at most %d of them", MaxBends).At(p.ID, "bends")
+	}
+	if len(p.Way)%2 != 0 || len(p.Way) > 2*MaxBends {
+		return Faultf(CodeInvalid, "a way is pairs of x and y, at most %d of them", MaxBends).At(p.ID, "way")
 	}
 	if err := verifyLabels(p); err != nil {
 		return err

@@ -234,7 +234,7 @@ func (s *Source) rearrange(m *model.Model, d *model.Diagram) []model.Change {
 		return nil
 	}
 	if m.Element(p.Subject) == nil {
-		return []model.Change{&model.SetLine{ID: p.ID, Line: pick(s, []model.Line{model.LineRightAngled, model.LineStraight, model.LineCurved}), Bends: s.bends()},
+		return []model.Change{&model.SetLine{ID: p.ID, Line: pick(s, []model.Line{model.LineRightAngled, model.LineStraight, model.LineCurved}), Bends: s.bends(), Way: s.bends()},
 			&model.MoveLabel{ID: p.ID, Label: pick(s, []string{"name", "other"}), DX: s.rnd.IntN(90), DY: s.rnd.IntN(90), Back: s.rnd.IntN(4) == 0}}
 	}
 	return []model.Change{pick(s, []model.Change{

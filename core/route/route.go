@@ -41,6 +41,10 @@ type Line struct {
 	// Bends are points a person put; they are kept while they lie outside of both
 	// shapes.
 	Bends []Point
+	// Way is how the line was led from end to end when all were looked at together, without
+	// bends of a person. It is kept while it fits: it ends at both shapes, and no other shape
+	// stands in it.
+	Way []Point
 	// Trunk: lines of one trunk that arrive at one side of their last shape share
 	// their end and their bar there. Empty: none.
 	Trunk string
@@ -102,16 +106,7 @@ func (m *Memory) Routes(sign *halt.Sign, drawing string, shapes []Rect, lines []
 	led, by := crowds(lines)
 	r := newRun(sign, m.last(drawing), shapes, led, m)
 	m.keep(drawing, r)
-	byID := r.index()
-	out := make([][]Point, len(lines))
-	for i := range lines {
-		id := lines[i].ID
-		if leader, ok := by[id]; ok {
-			id = leader
-		}
-		out[i] = r.paths[byID[id]].drawn
-	}
-	return out
+	return r.drawn(lines, by)
 }
 
 // eachAtOnce calls f for every path on all processors: phase 1 looks at each line

@@ -49,7 +49,7 @@ func TestIncrementalRoutesAreFullRoutes(t *testing.T) {
 		made := len(d.lines)
 		for step := range 30 {
 			i := rnd.IntN(len(d.shapes))
-			switch rnd.IntN(9) {
+			switch rnd.IntN(11) {
 			case 0:
 				d.shapes[i].W += rnd.IntN(40) - 10
 			case 1:
@@ -73,7 +73,13 @@ func TestIncrementalRoutesAreFullRoutes(t *testing.T) {
 			case 5: // a line joins a trunk
 				k := rnd.IntN(len(d.lines))
 				d.lines[k].Trunk, d.lines[k].Upright = fmt.Sprint(d.lines[k].To), true
-			case 6: // nothing but the order
+			case 6: // all are looked at together, and kept so
+				for k, way := range route.Untangle(nil, d.shapes, d.lines) {
+					if rnd.IntN(3) > 0 {
+						d.lines[k].Way = way
+					}
+				}
+			case 7: // nothing but the order
 				rnd.Shuffle(len(d.lines), func(a, b int) { d.lines[a], d.lines[b] = d.lines[b], d.lines[a] })
 			default:
 				d.shapes[i].X += rnd.IntN(200) - 100

@@ -43,10 +43,16 @@ func newRun(sign *halt.Sign, former *run, shapes []Rect, lines []Line, memory *M
 	}
 	d.match()
 	r.phase1(&d, shapes, memory)
+	r.phase2(&d)
+	return r
+}
+
+// phase2 spreads what phase 1 found.
+func (r *run) phase2(d *difference) {
 	for k := range sweeps {
-		sign.LookNow()
+		d.sign.LookNow()
 		vertical := k%2 == 1
-		s := stage{difference: &d, k: k, vertical: vertical, limits: newLimits(sorted, vertical)}
+		s := stage{difference: d, k: k, vertical: vertical, limits: newLimits(r.shapes, vertical)}
 		if k < 2*rounds {
 			r.sweeps[k] = s.spread()
 		} else {
@@ -60,7 +66,6 @@ func newRun(sign *halt.Sign, former *run, shapes []Rect, lines []Line, memory *M
 			p.drawn = simplify(p.at[sweeps])
 		}
 	}
-	return r
 }
 
 func (r *run) index() map[string]int {
@@ -74,6 +79,8 @@ func (r *run) index() map[string]int {
 // phase1 finds the way of every line alone.
 func (r *run) phase1(d *difference, shapes []Rect, memory *Memory) {
 	loops := map[int][4]int{}
+	around := newNeighbours(shapes)
+	holds := d.waysThatFit(around)
 	var found []*path
 	for i, p := range r.paths {
 		switch bends := sensibleBends(p); {
@@ -88,6 +95,9 @@ func (r *run) phase1(d *difference, shapes []Rect, memory *Memory) {
 		case len(bends) > 0:
 			p.at[0] = bent(p, bends)
 			p.fixed = true
+		case holds[i]:
+			p.at[0] = p.Way
+			p.fixed = true
 		default:
 			if was := d.path(i); was != nil && d.searchesAlike(was, p) {
 				p.at[0], p.hull = was.at[0], was.hull
@@ -97,7 +107,6 @@ func (r *run) phase1(d *difference, shapes []Rect, memory *Memory) {
 		}
 	}
 	if len(found) > 0 {
-		around := newNeighbours(shapes)
 		eachAtOnce(found, func(p *path) {
 			if !d.sign.Over() {
 				p.at[0], p.hull = memory.find(p, around)

@@ -56,6 +56,7 @@ func overlapping(p *path) []Point {
 // grid is the plane cut by the lines on which a route may run.
 type grid struct {
 	p        *path
+	bend     int    // what a bend costs
 	foreign  []Rect // shapes that the line does not belong to, with a little air
 	xs, ys   []int
 	niceX    []int // what turning on that line costs
@@ -67,6 +68,8 @@ type grid struct {
 	slitH    []bool // passes so close that hardly a second line fits
 	slitV    []bool
 	ports    [2][]port
+	// What crossing other lines costs on each piece; nil where they do not count.
+	crossH, crossV []int
 }
 
 // port is a point at a side of one of the two shapes, where a line may end.
@@ -79,7 +82,7 @@ type port struct {
 }
 
 func newGrid(p *path, hull Rect, near []Rect) *grid {
-	g := &grid{p: p}
+	g := &grid{p: p, bend: bendCost}
 	g.ports[0] = g.portsOf(p.a, p.b, 0)
 	g.ports[1] = g.portsOf(p.b, p.a, 1)
 	niceX, niceY := map[int]int{}, map[int]int{}
@@ -399,6 +402,7 @@ const none = 1 << 30
 // stubs lists the nodes on the way straight out of a port, as far as it is free.
 func (g *grid) stubs(q port, f func(node, length, cost int)) {
 	nx, ny := len(g.xs), len(g.ys)
+	crossed := 0
 	if q.vertical {
 		i, ok := slices.BinarySearch(g.xs, q.at.X)
 		if !ok {
@@ -417,9 +421,12 @@ func (g *grid) stubs(q port, f func(node, length, cost int)) {
 			if !first && g.blockedV[piece*nx+i] || first && g.touched(q.at, Point{g.xs[i], g.ys[j]}) {
 				return
 			}
+			if crossed += g.crossing(max(piece, 0)*nx+i, true); first {
+				crossed = 0
+			}
 			first = false
 			length := abs(g.ys[j] - q.at.Y)
-			f(j*nx+i, length, q.cost+length+max(0, q.room-length)*shortCost)
+			f(j*nx+i, length, q.cost+crossed+length+max(0, q.room-length)*shortCost)
 		}
 		return
 	}
@@ -439,9 +446,12 @@ func (g *grid) stubs(q port, f func(node, length, cost int)) {
 		if !first && g.blockedH[j*nx+piece] || first && g.touched(q.at, Point{g.xs[i], g.ys[j]}) {
 			return
 		}
+		if crossed += g.crossing(j*nx+max(piece, 0), false); first {
+			crossed = 0
+		}
 		first = false
 		length := abs(g.xs[i] - q.at.X)
-		f(j*nx+i, length, q.cost+length+max(0, q.room-length)*shortCost)
+		f(j*nx+i, length, q.cost+crossed+length+max(0, q.room-length)*shortCost)
 	}
 }
 
@@ -460,7 +470,7 @@ type source struct {
 func (g *grid) shortest() []Point {
 	nx := len(g.xs)
 	nodes := nx * len(g.ys)
-	if points := g.direct(); points != nil {
+	if points := g.direct(); points != nil && g.crossH == nil {
 		return points
 	}
 	sc := scratches.Get().(*scratch)
@@ -488,7 +498,7 @@ func (g *grid) shortest() []Point {
 		across, down := max(0, target.X-x, x-target.Right()), max(0, target.Y-y, y-target.Bottom())
 		left := across + down
 		if vertical && across > 0 || !vertical && down > 0 {
-			left += bendCost
+			left += g.bend
 		}
 		return left * eager
 	}
@@ -518,9 +528,9 @@ func (g *grid) shortest() []Point {
 		}
 		sc.closed[at] = true
 		i, j := s.node%nx, s.node/nx
-		turn := bendCost + g.niceX[i]
+		turn := g.bend + g.niceX[i]
 		if s.vertical { // turning onto y[j]
-			turn = bendCost + g.niceY[j]
+			turn = g.bend + g.niceY[j]
 		}
 		if cost := s.cost + ends[at].cost; cost < foundCost && !g.onlyStraight(at, from, ends[at].port, s.vertical) {
 			found, foundCost, foundTurn = at, cost, false
@@ -641,13 +651,28 @@ func (g *grid) squeeze(piece int, vertical bool) int {
 	if vertical {
 		tight, slit = g.tightV[piece], g.slitV[piece]
 	}
+	cost := 0
+	if g.crossH != nil {
+		cost = g.crossing(piece, vertical)
+	}
 	switch {
 	case slit:
-		return slitCost
+		return cost + slitCost
 	case tight:
-		return narrowCost
+		return cost + narrowCost
 	}
-	return 0
+	return cost
+}
+
+// crossing is what a piece costs for the lines that it crosses.
+func (g *grid) crossing(piece int, vertical bool) int {
+	switch {
+	case g.crossH == nil:
+		return 0
+	case vertical:
+		return g.crossV[piece]
+	}
+	return g.crossH[piece]
 }
 
 func abs(v int) int {

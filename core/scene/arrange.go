@@ -45,8 +45,37 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 	if drawn == nil {
 		return nil, model.Faultf(model.CodeMissing, "There is no such diagram any more.").At(diagram, "")
 	}
-	// Shapes are made larger while they are arranged; the drawing itself is shared.
-	s := &Scene{Groups: slices.Clone(drawn.Groups)}
+	s, shapes, lines := copied(m, drawn, placements)
+	switch how {
+	case InLayers:
+		arrange := d.inLayers
+		switch kind := m.Diagram(diagram).Kind; {
+		case kind.IsFlowDiagram():
+			arrange = d.inFlow
+		case kind == model.UseCaseDiagram:
+			arrange = d.inCases
+		}
+		return d.arranged(m, diagram, func(loose int) []model.Change {
+			s, shapes, _ := copied(m, drawn, placements)
+			return arrange(m, s, shapes, loose)
+		}, linesOf(m, shapes, nil))
+	case InColumns:
+		return d.arranged(m, diagram, func(int) []model.Change { return inCategories(m, s, shapes) }, linesOf(m, shapes, nil))
+	case TidyLines:
+		return d.arranged(m, diagram, func(int) []model.Change { return tidyLines(m, s, shapes, lines) }, linesOf(m, shapes, lines))
+	case SpreadAcross, SpreadDown:
+		return spreadEvenly(shapes, how == SpreadAcross), nil
+	}
+	if !slices.Contains(Arrangements, how) {
+		return nil, model.Faultf(model.CodeInvalid, "%q is not a way to arrange shapes", string(how)).At("", "how")
+	}
+	return align(m, shapes, how), nil
+}
+
+// copied are the shapes and lines of the given placements, or of all, in a copy of a drawing:
+// shapes are made larger while they are arranged, and the drawing itself is shared.
+func copied(m *model.Model, drawn *Scene, placements []model.ID) (s *Scene, shapes, lines []*Group) {
+	s = &Scene{Groups: slices.Clone(drawn.Groups)}
 	byID := map[model.ID]*Group{}
 	for i := range s.Groups {
 		byID[s.Groups[i].ID] = &s.Groups[i]
@@ -56,7 +85,6 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 			placements = append(placements, g.ID)
 		}
 	}
-	var shapes, lines []*Group
 	for _, id := range placements {
 		g := byID[id]
 		switch {
@@ -67,26 +95,7 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 			shapes = append(shapes, g)
 		}
 	}
-	switch how {
-	case InLayers:
-		if m.Diagram(diagram).Kind.IsFlowDiagram() {
-			return d.inFlow(m, s, shapes), nil
-		}
-		if m.Diagram(diagram).Kind == model.UseCaseDiagram {
-			return d.inCases(m, s, shapes), nil
-		}
-		return d.inLayers(m, s, shapes), nil
-	case InColumns:
-		return inCategories(m, s, shapes), nil
-	case TidyLines:
-		return tidyLines(m, s, shapes, lines), nil
-	case SpreadAcross, SpreadDown:
-		return spreadEvenly(shapes, how == SpreadAcross), nil
-	}
-	if !slices.Contains(Arrangements, how) {
-		return nil, model.Faultf(model.CodeInvalid, "%q is not a way to arrange shapes", string(how)).At("", "how")
-	}
-	return align(m, shapes, how), nil
+	return s, shapes, lines
 }
 
 func moveTo(g *Group, x, y int) []model.Change {
@@ -98,7 +107,7 @@ func moveTo(g *Group, x, y int) []model.Change {
 
 // inLayers arranges shapes by the lines between them. What was arranged stays at
 // its upper left corner; a selection that would lie on other shapes moves beside.
-func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Change {
+func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group, loose int) []model.Change {
 	around := slices.Clone(shapes)
 	shapes = slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return g.surrounds() && len(g.Holds) > 0 }) // they follow what they hold
 	between := slices.DeleteFunc(slices.Clone(shapes), func(g *Group) bool { return !holdsBetweenLines(m, s.Diagram, g) })
@@ -110,10 +119,11 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 	slices.SortFunc(shapes, func(a, b *Group) int { return cmp.Or(cmp.Compare(a.Title, b.Title), cmp.Compare(a.ID, b.ID)) })
 	index := map[model.ID]int{}
 	nodes := make([]layout.Node, len(shapes))
+	read := readingOrder(shapes)
 	old := *shapes[0].Box
 	for i, g := range shapes {
 		index[g.Subject] = i
-		nodes[i] = layout.Node{ID: string(g.ID), W: g.Box.W, H: g.Box.H}
+		nodes[i] = layout.Node{ID: string(g.ID), W: g.Box.W + loose, H: g.Box.H, Order: read[g.ID]}
 		old = old.Union(*g.Box)
 	}
 	var edges []layout.Edge
@@ -139,7 +149,7 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 			c := &connection{placement: m.Placement(g.ID), rel: r, from: upper, to: lower, ends: m.Ends(r.ID)}
 			nodes[from].Right = max(nodes[from].Right, d.line(m, c, index).Loop+40)
 		}
-		edges = append(edges, layout.Edge{From: from, To: to, Room: roomFor(r)})
+		edges = append(edges, layout.Edge{From: from, To: to, Room: roomFor(r) + loose, Weak: isWeak(r)})
 		if c, ok := index[r.Class]; ok {
 			edges = append(edges, layout.Edge{From: from, To: c})
 		}
@@ -155,11 +165,29 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group) []model.Cha
 	at = besideOthers(s, shapes, Rect{X: at.X, Y: at.Y, W: result.Size.W, H: result.Size.H})
 	boxes := map[model.ID]Rect{}
 	for i, g := range shapes {
-		x, y := at.X+result.At[i].X, at.Y+result.At[i].Y
+		x, y := at.X+result.At[i].X+loose/2, at.Y+result.At[i].Y
 		boxes[g.Subject] = Rect{X: x, Y: y, W: g.Box.W, H: g.Box.H}
 		changes = append(changes, moveTo(g, x, y)...)
 	}
 	return append(changes, besideTheirLines(m, between, boxes)...)
+}
+
+// readingOrder is the place of each shape where one reads them in rows: that is the order in
+// which they were said, where they were placed by themselves.
+func readingOrder(shapes []*Group) map[model.ID]int {
+	sorted := slices.Clone(shapes)
+	slices.SortStableFunc(sorted, func(a, b *Group) int { return cmp.Or(a.Box.Y-b.Box.Y, a.Box.X-b.Box.X) })
+	out := make(map[model.ID]int, len(sorted))
+	for i, g := range sorted {
+		out[g.ID] = i
+	}
+	return out
+}
+
+// isWeak reports whether neither of the two has to stand above the other: what is more general,
+// a whole, and an interface have to.
+func isWeak(r *model.Relationship) bool {
+	return !lineStyles[r.Kind].up && (r.Kind != model.Association || r.Association().Aggregation == model.NoAggregation)
 }
 
 // contains reports whether a shape is drawn around another one, at any depth.
@@ -251,6 +279,21 @@ func tidyLines(m *model.Model, s *Scene, shapes, lines []*Group) []model.Change 
 		}
 	}
 	return out
+}
+
+// linesOf tells whether a line is one of the given, or leads to one of the given shapes.
+func linesOf(m *model.Model, shapes, lines []*Group) func(*model.Placement) bool {
+	is := map[model.ID]bool{}
+	for _, g := range lines {
+		is[g.ID] = true
+	}
+	for _, g := range shapes {
+		is[g.Subject] = true
+	}
+	return func(p *model.Placement) bool {
+		r := m.Relationship(p.Subject)
+		return is[p.ID] || r != nil && slices.ContainsFunc(m.Connected(r), func(id model.ID) bool { return is[id] })
+	}
 }
 
 func tidyLine(m *model.Model, g *Group) []model.Change {

@@ -19,7 +19,7 @@ const (
 // sources at its left and the sinks at its right; several processes in columns,
 // from where data come in to where they go out. Columns are as far apart as the
 // names of the flows between them are long.
-func (d *Drawer) inFlow(m *model.Model, s *Scene, shapes []*Group) []model.Change {
+func (d *Drawer) inFlow(m *model.Model, s *Scene, shapes []*Group, loose int) []model.Change {
 	if len(shapes) == 0 {
 		return nil
 	}
@@ -75,7 +75,7 @@ func (d *Drawer) inFlow(m *model.Model, s *Scene, shapes []*Group) []model.Chang
 			changes = append(changes, &model.Resize{ID: center.ID, W: tall, H: tall})
 		}
 	} else {
-		at = inColumns(shapes, flows)
+		at = inColumns(shapes, flows, loose)
 	}
 	var size Rect
 	for i, g := range shapes {
@@ -203,7 +203,7 @@ func around(shapes []*Group, flows []flowBetween) (at []Point, process *Group, n
 }
 
 // inColumns lays the flows out from left to right: layers, turned by a quarter.
-func inColumns(shapes []*Group, flows []flowBetween) []Point {
+func inColumns(shapes []*Group, flows []flowBetween, loose int) []Point {
 	nodes := make([]layout.Node, len(shapes))
 	label := make([]int, len(shapes))
 	lanes := make([]int, len(shapes))
@@ -221,7 +221,7 @@ func inColumns(shapes []*Group, flows []flowBetween) []Point {
 		}
 	}
 	for i, g := range shapes {
-		nodes[i] = layout.Node{ID: string(g.ID), W: max(g.Box.H, min(lanes[i], 6)*laneTall/2), H: g.Box.W + label[i]}
+		nodes[i] = layout.Node{ID: string(g.ID), W: max(g.Box.H, min(lanes[i], 6)*laneTall/2) + loose, H: g.Box.W + label[i] + loose}
 	}
 	lines := map[[2]int]int{}
 	var pairs [][2]int

@@ -18,7 +18,7 @@ const (
 // inCases arranges a use case diagram: what actors start in the middle, what is
 // included, extends or is special to the right of what it belongs to, primary
 // actors at the left, supporting ones at the right, each beside its use cases.
-func (d *Drawer) inCases(m *model.Model, s *Scene, shapes []*Group) []model.Change {
+func (d *Drawer) inCases(m *model.Model, s *Scene, shapes []*Group, loose int) []model.Change {
 	a := &caseArrangement{m: m, index: map[model.ID]int{}}
 	for _, g := range shapes {
 		if g.Kind == model.Actor || g.Kind == model.UseCase {
@@ -130,7 +130,51 @@ func (a *caseArrangement) places(drawn map[model.ID]bool) []Point {
 			}
 		}
 	}
+	a.level(at)
 	return at
+}
+
+// nearlyLevel is how far the middles of two shapes are off at most to be made level: a line that
+// slants by less looks like a mistake.
+const nearlyLevel = 24
+
+// level moves shapes a little up or down so that lines that are nearly level are: actors first,
+// then use cases behind others. A shape moves only if there is room.
+func (a *caseArrangement) level(at []Point) {
+	middle := func(i int) int { return at[i].Y + a.shapes[i].Box.H/2 }
+	box := func(i, y int) Rect {
+		return Rect{X: at[i].X, Y: y, W: a.shapes[i].Box.W, H: a.shapes[i].Box.H}
+	}
+	settled := make([]bool, len(a.shapes))
+	move := func(i, to int) bool {
+		y := to - a.shapes[i].Box.H/2
+		for k := range a.shapes {
+			if k != i && box(k, at[k].Y).Inflate(actorGap/3).Overlaps(box(i, y)) {
+				return false
+			}
+		}
+		at[i].Y = y
+		return true
+	}
+	for _, l := range a.lines {
+		if off := middle(l.from) - middle(l.to); off == 0 {
+			settled[l.from], settled[l.to] = true, true
+		}
+	}
+	for _, actors := range []bool{true, false} {
+		for _, l := range a.lines {
+			off := middle(l.from) - middle(l.to)
+			if off == 0 || abs(off) > nearlyLevel || (a.shapes[l.from].Kind == model.Actor) != actors {
+				continue
+			}
+			for _, ends := range [][2]int{{l.from, l.to}, {l.to, l.from}} {
+				if !settled[ends[0]] && move(ends[0], middle(ends[1])) {
+					settled[ends[0]], settled[ends[1]] = true, true
+					break
+				}
+			}
+		}
+	}
 }
 
 // columns puts use cases so many columns from the actors as they are away from

@@ -145,10 +145,11 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		if goesStraight(c, boxes[:len(shapes)], l.From, l.To) {
 			l.Style = route.Straight
 		}
+		l.Way = d.keptWay(p, boxes[l.From])
 		lines = append(lines, l)
 	}
 	socketsBeside(m, list, lines, boxes, shapes)
-	routes := d.routes.Routes(d.sign, string(diagram), boxes, lines)
+	routes := d.routesOf(diagram, list, boxes, lines)
 	former, _ := d.lines.Get(diagram)
 	now := &drawnLines{lines: make(map[string]*drawnLine, len(list)), boxes: slices.Clone(boxes), names: portNames(shapes), naming: m.Naming()}
 	geometry.SortRects(now.boxes)

@@ -132,12 +132,13 @@ type Slot struct {
 
 // Drawer makes scenes. It is safe for concurrent use.
 type Drawer struct {
-	set    *typeface.Typesetter
-	shapes *bounded.Memory[model.ID, remembered] // by placement
-	routes *route.Memory
-	lines  *bounded.Memory[model.ID, *drawnLines]
-	recent *recentScenes
-	sign   *halt.Sign // with which drawing ends
+	set       *typeface.Typesetter
+	shapes    *bounded.Memory[model.ID, remembered] // by placement
+	routes    *route.Memory
+	lines     *bounded.Memory[model.ID, *drawnLines]
+	recent    *recentScenes
+	sign      *halt.Sign // with which drawing ends
+	arranging *arranging // what is drawn to be looked at while it is arranged; nil otherwise
 }
 
 // NewDrawer makes a Drawer that measures with the given typesetter.

@@ -1,0 +1,168 @@
+package scene
+
+import (
+	"maps"
+	"slices"
+
+	"lexeon/core/bounded"
+	"lexeon/core/model"
+	"lexeon/core/route"
+)
+
+// arranging leads the lines of a diagram that is being arranged: first all of them looked at
+// together, then those again that run through a name of another line, around it.
+type arranging struct {
+	ways   map[model.ID][]int // of the lines, as they are kept
+	again  map[model.ID]bool  // those that are led anew; nil: all
+	around []Rect             // names that they go around
+}
+
+// routesOf finds the lines of a diagram.
+func (d *Drawer) routesOf(diagram model.ID, list []*connection, boxes []Rect, lines []route.Line) [][]Point {
+	a := d.arranging
+	if a == nil {
+		return d.routes.Routes(d.sign, string(diagram), boxes, lines)
+	}
+	kept := func(i int) bool { // a line whose way is kept with its placement
+		l := &lines[i]
+		return l.ID == string(list[i].placement.ID) && l.Style == route.RightAngled && l.From != l.To && len(l.Bends) == 0
+	}
+	var routes [][]Point
+	if a.again == nil {
+		routes = route.Untangle(d.sign, boxes, lines)
+	} else {
+		for i := range lines {
+			if id := list[i].placement.ID; kept(i) && !a.again[id] {
+				lines[i].Way = wayFrom(a.ways[id], boxes[lines[i].From])
+			}
+		}
+		routes = (*route.Memory)(nil).Routes(d.sign, "", slices.Concat(boxes, a.around), lines)
+	}
+	for i, c := range list {
+		if kept(i) {
+			a.ways[c.placement.ID] = wayOf(routes[i], boxes[lines[i].From])
+		}
+	}
+	return routes
+}
+
+// mostAgain is how often lines are led around names.
+const mostAgain = 4
+
+// led finds the ways of all lines of a diagram once its shapes stand where they are to stand,
+// and how many names stand on something all the same.
+func (d *Drawer) led(m *model.Model, diagram model.ID) (ways map[model.ID][]int, covered int) {
+	draw := func(a *arranging) []covering {
+		drawer := *d
+		drawer.arranging = a
+		drawer.recent, drawer.lines = &recentScenes{}, bounded.New[model.ID, *drawnLines](1)
+		return coveredLabels(drawer.Of(m, diagram))
+	}
+	best := &arranging{ways: map[model.ID][]int{}}
+	faults := draw(best)
+	for range mostAgain {
+		next := &arranging{ways: maps.Clone(best.ways), again: map[model.ID]bool{}}
+		for _, f := range faults {
+			if f.by != "" {
+				next.again[f.by] = true
+				next.around = append(next.around, f.label.Inflate(-2))
+			}
+		}
+		if len(next.again) == 0 {
+			break
+		}
+		left := draw(next)
+		if len(left) >= len(faults) {
+			break
+		}
+		best, faults = next, left
+	}
+	return best.ways, len(faults)
+}
+
+// covering is a name at a line that stands where something else is.
+type covering struct {
+	label Rect
+	by    model.ID // the placement of the line that runs through it; empty: a shape, another name
+}
+
+// coveredLabels lists the names that stand on another line, on a shape or on another name.
+func coveredLabels(s *Scene) (out []covering) {
+	type name struct {
+		box Rect
+		of  *Group
+	}
+	var names []name
+	for i := range s.Groups {
+		g := &s.Groups[i]
+		if g.Route == nil {
+			continue
+		}
+		for _, p := range g.Shapes {
+			if t := p.Text; t != nil {
+				names = append(names, name{Rect{X: t.X, Y: t.Y - t.Size*4/5, W: (t.Width + 99) / 100, H: t.Size}, g})
+			}
+		}
+	}
+	for i, n := range names {
+		for k := range s.Groups {
+			g := &s.Groups[k]
+			switch {
+			case g.ID == n.of.ID || g.ID == "frame":
+			case g.Route != nil:
+				for q := 1; q < len(g.Route); q++ {
+					if n.box.CrossedBy(g.Route[q-1], g.Route[q]) {
+						out = append(out, covering{n.box, g.ID})
+						break
+					}
+				}
+			case g.Box != nil && len(g.Holds) == 0 && g.Subject != "" && g.Box.Overlaps(n.box) && !isCircle(g):
+				out = append(out, covering{n.box, ""})
+			}
+		}
+		for _, o := range names[i+1:] {
+			if n.box.Overlaps(o.box) {
+				out = append(out, covering{n.box, ""})
+			}
+		}
+	}
+	return out
+}
+
+// isCircle reports whether a shape fills only a part of its box.
+func isCircle(g *Group) bool { return g.Kind == model.Process && g.Box.W == g.Box.H }
+
+// looser is by how much shapes stand farther apart where names do not find room, step by step,
+// and tries is how often that is tried by the number of lines: many take long.
+const looser = 26
+
+func triesOf(lines int) int { return max(1, min(4, 240/(lines+1))) }
+
+// arranged tells the changes that arrange shapes, with the ways of their lines: first as place
+// arranges them, then with more room between as long as a name stands on something. wanted
+// tells which lines are led; the others stay as they are.
+func (d *Drawer) arranged(m *model.Model, diagram model.ID, place func(loose int) []model.Change, wanted func(*model.Placement) bool) ([]model.Change, error) {
+	var best []model.Change
+	least := -1
+	for try := range triesOf(len(m.PlacementsOn(diagram))) {
+		changes := place(try * looser)
+		next, _, _, err := model.Edit(m, changes)
+		if err != nil {
+			return nil, err
+		}
+		ways, covered := d.led(next, diagram)
+		if least >= 0 && covered >= least {
+			continue
+		}
+		least = covered
+		for _, id := range slices.Sorted(maps.Keys(ways)) {
+			if p := next.Placement(id); wanted(p) && !slices.Equal(p.Way, ways[id]) {
+				changes = append(changes, &model.SetLine{ID: id, Line: p.Line, Way: ways[id]})
+			}
+		}
+		if best = changes; least == 0 {
+			break
+		}
+	}
+	return best, nil
+}
