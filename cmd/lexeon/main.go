@@ -28,6 +28,7 @@ func init() {
 		"generate": {"generate code from a model file", generateFile},
 		"document": {"write the documentation of a model file in Markdown", documentFile},
 		"export":   {"draw a diagram of a model file", exportDiagram},
+		"drawings": {"tell how neat the diagrams of a model file are", judgeDrawings},
 		"state":    {"apply statements to a model file", stateFile},
 		"openapi":  {"describe the interface of the server", describe},
 		"compact":  {"shorten the log of the projects in a database", compact},

@@ -48,6 +48,9 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 	s, shapes, lines := copied(m, drawn, placements)
 	switch how {
 	case InLayers:
+		if isArranged(m, s, shapes) {
+			return nil, nil
+		}
 		arrange := d.inLayers
 		switch kind := m.Diagram(diagram).Kind; {
 		case kind.IsFlowDiagram():
@@ -58,11 +61,11 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 		return d.arranged(m, diagram, func(loose int) []model.Change {
 			s, shapes, _ := copied(m, drawn, placements)
 			return arrange(m, s, shapes, loose)
-		}, linesOf(m, shapes, nil))
+		}, shapes, linesOf(m, shapes, nil))
 	case InColumns:
-		return d.arranged(m, diagram, func(int) []model.Change { return inCategories(m, s, shapes) }, linesOf(m, shapes, nil))
+		return d.arranged(m, diagram, func(int) []model.Change { return inCategories(m, s, shapes) }, shapes, linesOf(m, shapes, nil))
 	case TidyLines:
-		return d.arranged(m, diagram, func(int) []model.Change { return tidyLines(m, s, shapes, lines) }, linesOf(m, shapes, lines))
+		return d.arranged(m, diagram, func(int) []model.Change { return tidyLines(m, s, shapes, lines) }, nil, linesOf(m, shapes, lines))
 	case SpreadAcross, SpreadDown:
 		return spreadEvenly(shapes, how == SpreadAcross), nil
 	}
@@ -170,6 +173,55 @@ func (d *Drawer) inLayers(m *model.Model, s *Scene, shapes []*Group, loose int) 
 		changes = append(changes, moveTo(g, x, y)...)
 	}
 	return append(changes, besideTheirLines(m, between, boxes)...)
+}
+
+// isArranged reports whether shapes stand as they were arranged: each has lines, and all of
+// these are led as they were when they were looked at together.
+func isArranged(m *model.Model, s *Scene, shapes []*Group) bool {
+	open := map[model.ID]bool{} // shapes of which no line was met
+	for _, g := range shapes {
+		if !g.surrounds() {
+			open[g.Subject] = true
+		}
+	}
+	for i := range s.Groups {
+		g := &s.Groups[i]
+		if g.Route == nil || !slices.ContainsFunc(g.Between, func(id model.ID) bool { _, is := open[id]; return is }) {
+			continue
+		}
+		p := m.Placement(g.ID)
+		if p == nil || len(p.Way) < 4 || len(p.Bends) > 0 || len(p.Labels) > 0 || p.Line == model.LineStraight || !isLedSo(g.Route, p.Way) {
+			return false
+		}
+		for _, id := range g.Between {
+			if _, is := open[id]; is {
+				open[id] = false
+			}
+		}
+	}
+	for _, is := range open {
+		if is {
+			return false
+		}
+	}
+	return true
+}
+
+// isLedSo reports whether a line is as long in its pieces as its way. Where both lie is told by
+// the shapes.
+func isLedSo(route []Point, way []int) bool {
+	if 2*len(route) != len(way) {
+		return false
+	}
+	const touched = 40 // ends are led on to the outline of what is not a box
+	for k := 1; k < len(route); k++ {
+		dx := abs(route[k].X-route[k-1].X) - abs(way[2*k]-way[2*k-2])
+		dy := abs(route[k].Y-route[k-1].Y) - abs(way[2*k+1]-way[2*k-1])
+		if inner := k > 1 && k+1 < len(route); inner && (dx != 0 || dy != 0) || abs(dx)+abs(dy) > touched {
+			return false
+		}
+	}
+	return true
 }
 
 // readingOrder is the place of each shape where one reads them in rows: that is the order in

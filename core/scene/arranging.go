@@ -15,6 +15,36 @@ type arranging struct {
 	ways   map[model.ID][]int // of the lines, as they are kept
 	again  map[model.ID]bool  // those that are led anew; nil: all
 	around []Rect             // names that they go around
+
+	// What the lines were led between, and how.
+	shapes []standing // the first of the boxes
+	boxes  []Rect
+	lines  []route.Line
+	routes [][]Point
+}
+
+// standing is a shape that lines lead to.
+type standing struct {
+	placement model.ID
+	at        Point    // of its placement
+	in        model.ID // what is drawn around it, the innermost
+}
+
+// standingIn lists shapes with what is drawn around them.
+func standingIn(m *model.Model, shapes, around []Group) []standing {
+	out := make([]standing, len(shapes))
+	for i := range shapes {
+		out[i].placement = shapes[i].ID
+		if p := m.Placement(shapes[i].ID); p != nil {
+			out[i].at = Point{X: p.X, Y: p.Y}
+		}
+		for k := range around {
+			if slices.Contains(around[k].Holds, shapes[i].ID) {
+				out[i].in = around[k].ID // inner ones come later
+			}
+		}
+	}
+	return out
 }
 
 // routesOf finds the lines of a diagram.
@@ -38,6 +68,7 @@ func (d *Drawer) routesOf(diagram model.ID, list []*connection, boxes []Rect, li
 		}
 		routes = (*route.Memory)(nil).Routes(d.sign, "", slices.Concat(boxes, a.around), lines)
 	}
+	a.boxes, a.lines, a.routes = boxes, lines, routes
 	for i, c := range list {
 		if kept(i) {
 			a.ways[c.placement.ID] = wayOf(routes[i], boxes[lines[i].From])
@@ -51,14 +82,14 @@ const mostAgain = 4
 
 // led finds the ways of all lines of a diagram once its shapes stand where they are to stand,
 // and how many names stand on something all the same.
-func (d *Drawer) led(m *model.Model, diagram model.ID) (ways map[model.ID][]int, covered int) {
+func (d *Drawer) led(m *model.Model, diagram model.ID) (best *arranging, covered int) {
 	draw := func(a *arranging) []covering {
 		drawer := *d
 		drawer.arranging = a
 		drawer.recent, drawer.lines = &recentScenes{}, bounded.New[model.ID, *drawnLines](1)
 		return coveredLabels(drawer.Of(m, diagram))
 	}
-	best := &arranging{ways: map[model.ID][]int{}}
+	best = &arranging{ways: map[model.ID][]int{}}
 	faults := draw(best)
 	for range mostAgain {
 		next := &arranging{ways: maps.Clone(best.ways), again: map[model.ID]bool{}}
@@ -77,7 +108,7 @@ func (d *Drawer) led(m *model.Model, diagram model.ID) (ways map[model.ID][]int,
 		}
 		best, faults = next, left
 	}
-	return best.ways, len(faults)
+	return best, len(faults)
 }
 
 // covering is a name at a line that stands where something else is.
@@ -139,9 +170,13 @@ const looser = 26
 func triesOf(lines int) int { return max(1, min(4, 240/(lines+1))) }
 
 // arranged tells the changes that arrange shapes, with the ways of their lines: first as place
-// arranges them, then with more room between as long as a name stands on something. wanted
-// tells which lines are led; the others stay as they are.
-func (d *Drawer) arranged(m *model.Model, diagram model.ID, place func(loose int) []model.Change, wanted func(*model.Placement) bool) ([]model.Change, error) {
+// arranges them, then with more room between as long as a name stands on something. shapes
+// may change places where that saves crossings; wanted tells which lines are led, and the others
+// stay as they are.
+func (d *Drawer) arranged(m *model.Model, diagram model.ID, place func(loose int) []model.Change, shapes []*Group, wanted func(*model.Placement) bool) ([]model.Change, error) {
+	movable := func(id model.ID) bool {
+		return slices.ContainsFunc(shapes, func(g *Group) bool { return g.ID == id && !g.surrounds() })
+	}
 	var best []model.Change
 	least := -1
 	for try := range triesOf(len(m.PlacementsOn(diagram))) {
@@ -150,7 +185,16 @@ func (d *Drawer) arranged(m *model.Model, diagram model.ID, place func(loose int
 		if err != nil {
 			return nil, err
 		}
-		ways, covered := d.led(next, diagram)
+		led, covered := d.led(next, diagram)
+		if better, is := led.exchange(d, changes, movable); is {
+			if next, _, _, err = model.Edit(m, better); err != nil {
+				return nil, err
+			}
+			if again, left := d.led(next, diagram); left <= covered && crossingsOf(again.routes) < crossingsOf(led.routes) {
+				changes, led, covered = better, again, left
+			}
+		}
+		ways := led.ways
 		if least >= 0 && covered >= least {
 			continue
 		}
@@ -164,5 +208,32 @@ func (d *Drawer) arranged(m *model.Model, diagram model.ID, place func(loose int
 			break
 		}
 	}
-	return best, nil
+	next, _, _, err := model.Edit(m, best)
+	if err != nil {
+		return nil, err
+	}
+	return placedOtherwise(m, next, diagram), nil
+}
+
+// placedOtherwise are the changes that lead from the placements of a diagram in one model to
+// those in the other, and no more: who arranges what is arranged changes nothing.
+func placedOtherwise(old, next *model.Model, diagram model.ID) (out []model.Change) {
+	for _, now := range next.PlacementsOn(diagram) {
+		was := old.Placement(now.ID)
+		if now.X != was.X || now.Y != was.Y {
+			out = append(out, &model.Move{ID: now.ID, X: now.X, Y: now.Y})
+		}
+		if now.W != was.W || now.H != was.H {
+			out = append(out, &model.Resize{ID: now.ID, W: now.W, H: now.H})
+		}
+		if now.Line != was.Line || !slices.Equal(now.Bends, was.Bends) || !slices.Equal(now.Way, was.Way) {
+			out = append(out, &model.SetLine{ID: now.ID, Line: now.Line, Bends: now.Bends, Way: now.Way})
+		}
+		for _, l := range was.Labels {
+			if !slices.Contains(now.Labels, l) {
+				out = append(out, &model.MoveLabel{ID: now.ID, Label: l.Label, Back: true})
+			}
+		}
+	}
+	return out
 }

@@ -149,6 +149,9 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		lines = append(lines, l)
 	}
 	socketsBeside(m, list, lines, boxes, shapes)
+	if d.arranging != nil {
+		d.arranging.shapes = standingIn(m, shapes, around)
+	}
 	routes := d.routesOf(diagram, list, boxes, lines)
 	former, _ := d.lines.Get(diagram)
 	now := &drawnLines{lines: make(map[string]*drawnLine, len(list)), boxes: slices.Clone(boxes), names: portNames(shapes), naming: m.Naming()}
