@@ -134,7 +134,9 @@ func ProposalChanges(m *model.Model, text string, sentence model.ID) (changes []
 	}
 	seed := "proposal " + string(sentence) + text
 	changes, elements, relationship := notation.StatementChanges(m, readings[0], seed)
-	changes = append(changes, &model.Connect{ID: model.DeriveID("trace", seed), Kind: model.Trace, Traced: relationship, Target: sentence})
+	if relationship != "" {
+		changes = append(changes, &model.Connect{ID: model.DeriveID("trace", seed), Kind: model.Trace, Traced: relationship, Target: sentence})
+	}
 	traced := map[model.ID]bool{}
 	for _, e := range elements {
 		if !traced[e] {

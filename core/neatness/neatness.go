@@ -108,6 +108,11 @@ func newView(s *scene.Scene) *view {
 			}
 		case g.Box != nil && g.ID != "frame" && g.Subject != "":
 			v.shapes = append(v.shapes, shape{g, *g.Box, isRound(g), len(g.Holds) > 0})
+			for _, p := range g.Shapes {
+				if p.Text != nil && len(g.Holds) > 0 { // what lies in it is led around its name
+					v.texts = append(v.texts, text{g, boxOf(p.Text), p.Text.Text})
+				}
+			}
 			area = area.Union(*g.Box)
 		}
 	}

@@ -177,7 +177,9 @@ func CardChanges(m *model.Model, cards []Card, seed string) (changes []model.Cha
 			for _, id := range ids {
 				add(id)
 			}
-			relationships = append(relationships, rel)
+			if rel != "" {
+				relationships = append(relationships, rel)
+			}
 			continue
 		}
 		var id model.ID

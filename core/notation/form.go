@@ -59,7 +59,7 @@ func init() {
 		{FormInterface, []string{`iface  = comp [ "at" name ] ( "provides" | "requires" ) ref .`}, ofComponents, printComponent, makeComponentLine},
 		{FormAssembly, []string{`asm    = comp [ "at" name ] "gets" ref "from" comp [ "at" name ] .`}, ofComponents, printComponent, makeComponentLine},
 		{FormDelegation, []string{`deleg  = comp "at" name "passes" ref "to" comp [ "at" name ] .`}, ofComponents, printComponent, makeComponentLine},
-		{FormHolds, []string{`holds  = comp "holds" ref .`, `comp   = ref | ref "::" name .`}, ofComponents, printComponent, makeComponentLine},
+		{FormHolds, []string{`holds  = comp "holds" ref .`, `comp   = ref | ref "::" name .`}, ofComponents, printComponent, makeHolds},
 	} {
 		forms[f.name] = f
 	}

@@ -11,7 +11,8 @@ type making struct {
 	m    *model.Model
 	s    Statement
 	a, b model.ID // the elements at the ends; "" is the frame of a level
-	// line is the relationship that comes to be; before and after stand around it.
+	// line is the relationship that comes to be, nil where none does; before and after stand
+	// around it.
 	line          *model.Connect
 	before, after []model.Change
 	more          []model.ID // further elements that the statement speaks of
@@ -37,7 +38,8 @@ func makeLine(kind model.Kind) func(*making) {
 
 // StatementChanges gives the changes that make a reading true: the elements it
 // names that do not exist, then the relationship. Ids are derived from seed. It
-// also tells the ids, so that they can be placed.
+// also tells the ids, so that they can be placed; there is no relationship where a component
+// is put into another one.
 func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.Change, elements []model.ID, relationship model.ID) {
 	id := func(key ...string) model.ID { return model.DeriveID(append([]string{"statement", seed}, key...)...) }
 	made := map[string]model.ID{}
@@ -56,7 +58,11 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 	k := &making{m: m, s: s, a: find(s.Ends[0].Ref), b: find(s.Ends[1].Ref), line: &model.Connect{ID: id("relationship")}, find: find, id: id}
 	forms[s.Form].make(k)
 	elements = slices.DeleteFunc([]model.ID{k.a, k.b}, func(id model.ID) bool { return id == "" })
-	changes = append(append(changes, k.before...), k.line)
+	changes = append(changes, k.before...)
+	if k.line == nil { // nothing comes to be between the two
+		return append(changes, k.after...), append(elements, k.more...), ""
+	}
+	changes = append(changes, k.line)
 	return append(changes, k.after...), append(elements, k.more...), k.line.ID
 }
 

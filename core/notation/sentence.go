@@ -35,6 +35,9 @@ func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 		}
 		return "(unnamed)"
 	}
+	if r == nil {
+		return nil
+	}
 	read := relations[r.Kind].read
 	if read == nil {
 		return nil

@@ -12,7 +12,7 @@ import (
 //	iface = place [ "at" name ] ( "provides" | "requires" ) ref .
 //	asm   = place [ "at" name ] "gets" ref "from" place [ "at" name ] .
 //	deleg = place "at" name "passes" ref "to" place [ "at" name ] .
-//	holds = place "holds" ref .
+//	holds = place "holds" ref .          a class that is told by it, or a component in it
 //	place = ref | ref "::" name .        a component, or a part of one
 const (
 	FormInterface  Form = "iface"
@@ -114,6 +114,18 @@ func (p *parser) componentStatements(keep func(Statement, int, int)) {
 				}
 				s := Statement{Form: FormHolds, Kind: model.Holds}
 				s.Ends[0].Ref, s.Ends[1].Ref = a.value.ref, b.value
+				add(s, b.end, a.cost+b.cost)
+			}
+			for _, b := range p.componentRefs(after) {
+				same := b.value.ID == a.value.ref.ID && b.value.Name == a.value.ref.Name
+				if b.value.Kind != model.Component || same || b.value.ID == "" && !p.scope.Components {
+					continue
+				}
+				s := Statement{Form: FormHolds}
+				s.Ends[0].Ref, s.Ends[1].Ref = a.value.ref, b.value
+				if b.value.ID == "" {
+					b.cost-- // where components are drawn, what is new is one
+				}
 				add(s, b.end, a.cost+b.cost)
 			}
 		}
@@ -271,6 +283,25 @@ func makeComponentLine(k *making) {
 		patch[field] = model.P("x", k.port([]model.ID{k.a, k.b}[i], k.s.Ports[i]))["x"]
 	}
 	k.set(patch)
+}
+
+// makeHolds says that a classifier is told by a component, or puts a component into another one.
+func makeHolds(k *making) {
+	if k.s.Kind == model.Holds {
+		makeComponentLine(k)
+		return
+	}
+	k.line = nil
+	k.after = append(k.after, &model.MoveInto{ID: k.b, Package: k.a})
+}
+
+// ReadInside says which component is in which.
+func ReadInside(m *model.Model, outer, inner model.ID) []Sentence {
+	a, b := m.Element(outer), m.Element(inner)
+	if a == nil || b == nil {
+		return nil
+	}
+	return []Sentence{plain(b.Name + " is in " + a.Name + "."), plain("What is outside of " + a.Name + " reaches " + b.Name + " by way of it.")}
 }
 
 // port finds a port of a component, or of the component of a part, or makes it.

@@ -77,6 +77,11 @@ func (pr *Proposer) Statement(m *model.Model, req StatementRequest) (StatementRe
 // those of the model as it would be.
 func (pr *Proposer) reading(m *model.Model, r notation.Reading, diagram, near model.ID, at *scene.Point, seed string) (Reading, error) {
 	changes, elements, rel := notation.StatementChanges(m, r, seed)
+	needed, err := neededBy(m, changes, rel, seed)
+	if err != nil {
+		return Reading{}, err
+	}
+	changes = append(changes, needed...)
 	placing := pr.placing(m, r, diagram, near, at, elements, rel, seed)
 	next, _, _, err := model.Edit(m, append(slices.Clone(changes), placing...))
 	if err != nil && len(placing) > 0 { // it belongs elsewhere: said, but not drawn here
@@ -87,7 +92,17 @@ func (pr *Proposer) reading(m *model.Model, r notation.Reading, diagram, near mo
 	if err != nil {
 		return Reading{}, err
 	}
-	view := Reading{Statement: r.Text(m), Form: formOf(r.Statement), Sentences: notation.ReadBack(next, next.Relationship(rel)), New: []NewElement{}, Changes: model.EncodeChanges(changes), Row: rel}
+	sentences := notation.ReadBack(next, next.Relationship(rel))
+	if rel == "" && len(elements) == 2 {
+		sentences = notation.ReadInside(next, elements[0], elements[1])
+		rel = elements[1]
+	}
+	for _, c := range needed {
+		if line, is := c.(*model.Connect); is {
+			sentences = append(sentences, notation.ReadBack(next, next.Relationship(line.ID))[0])
+		}
+	}
+	view := Reading{Statement: r.Text(m), Form: formOf(r.Statement), Sentences: sentences, New: []NewElement{}, Changes: model.EncodeChanges(changes), Row: rel}
 	for _, n := range r.New {
 		view.New = append(view.New, NewElement{n.Name, n.Kind.Title()})
 	}
@@ -136,6 +151,9 @@ func (pr *Proposer) placing(m *model.Model, r notation.Reading, diagram, near mo
 		near = id
 	}
 	if r.Statement.Form == notation.FormHolds { // seen by what is drawn around what
+		if len(elements) == 2 && rel == "" {
+			out = append(out, pr.besideOuter(draft, diagram, elements[0], elements[1])...)
+		}
 		return out
 	}
 	return append(out, &model.Place{ID: model.DeriveID("place", seed, string(rel)), Diagram: diagram, Subject: rel})

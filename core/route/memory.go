@@ -100,7 +100,7 @@ func keyOf(p *path, hull Rect, near []Rect) string {
 	if p.Upright {
 		flags |= 2
 	}
-	num(flags, int(p.Avoid), p.rank, p.RoomBeside[0], p.RoomBeside[1], p.RoomAbove[0], p.RoomAbove[1])
+	num(flags, int(p.Avoid), int(p.AvoidFirst), p.rank, p.RoomBeside[0], p.RoomBeside[1], p.RoomAbove[0], p.RoomAbove[1])
 	for _, r := range near {
 		rect(r)
 	}

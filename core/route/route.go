@@ -55,8 +55,9 @@ type Line struct {
 	Loop int
 	// Upright lines prefer to leave and arrive above and below.
 	Upright bool
-	// Avoid are sides of its last shape where the line had better not arrive.
-	Avoid Sides
+	// Avoid are sides of its last shape where the line had better not arrive, AvoidFirst those
+	// of its first where it had better not begin.
+	Avoid, AvoidFirst Sides
 }
 
 // Sides of a shape, several at once.

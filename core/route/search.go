@@ -211,7 +211,7 @@ func (g *grid) portsOf(r, other Rect, end int) []port {
 	var out []port
 	trunkEnd := g.p.Trunk != "" && end == 1
 	avoided := func(side Sides) int {
-		if end == 1 && g.p.Avoid&side != 0 {
+		if end == 1 && g.p.Avoid&side != 0 || end == 0 && g.p.AvoidFirst&side != 0 {
 			return avoidCost
 		}
 		return 0

@@ -17,7 +17,10 @@ const (
 	InLayers Arrangement = "layers"
 	// InColumns: one column for each category, by stereotype, in the order of the
 	// legend; what has none comes last.
-	InColumns    Arrangement = "columns"
+	InColumns Arrangement = "columns"
+	// Gently moves only what stands on something else or makes a line slant a little, and
+	// leads the lines anew.
+	Gently       Arrangement = "gently"
 	AlignLeft    Arrangement = "left"
 	AlignCenter  Arrangement = "center" // one above the other
 	AlignRight   Arrangement = "right"
@@ -34,7 +37,7 @@ const (
 )
 
 // Arrangements lists all ways.
-var Arrangements = []Arrangement{InLayers, InColumns, AlignLeft, AlignCenter, AlignRight, AlignTop, AlignMiddle, AlignBottom,
+var Arrangements = []Arrangement{InLayers, InColumns, Gently, AlignLeft, AlignCenter, AlignRight, AlignTop, AlignMiddle, AlignBottom,
 	SpreadAcross, SpreadDown, SameWidth, SameHeight, SameSize, FitContent, TidyLines}
 
 // Arrange tells the changes that arrange the given placements of a diagram, or
@@ -64,6 +67,8 @@ func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, plac
 		}, shapes, linesOf(m, shapes, nil))
 	case InColumns:
 		return d.arranged(m, diagram, func(int) []model.Change { return inCategories(m, s, shapes) }, shapes, linesOf(m, shapes, nil))
+	case Gently:
+		return d.arranged(m, diagram, func(int) []model.Change { return d.gently(m, s, shapes) }, nil, linesOf(m, shapes, lines))
 	case TidyLines:
 		return d.arranged(m, diagram, func(int) []model.Change { return tidyLines(m, s, shapes, lines) }, nil, linesOf(m, shapes, lines))
 	case SpreadAcross, SpreadDown:

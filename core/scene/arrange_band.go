@@ -137,7 +137,7 @@ func (a *caseArrangement) stackBands(bands []band, columns [][]int, y []int) {
 			} else {
 				a.order(column, func(i int) int { return a.meanOf(i, y, columns[k-1]) })
 			}
-			a.stack(column, y, k > 0, caseGap)
+			a.stack(column, y, k > 0, a.gap)
 		}
 		for _, side := range []bool{false, true} {
 			a.stackActors(of(a.actors(side)), y)
@@ -150,7 +150,7 @@ func (a *caseArrangement) stackBands(bands []band, columns [][]int, y []int) {
 			y[i] += top - high
 		}
 		strip.bottom = top + low - high + strip.closes*subjectPad
-		top = strip.bottom + caseGap
+		top = strip.bottom + a.gap
 	}
 }
 
@@ -190,8 +190,8 @@ func (a *caseArrangement) stackFree(right bool, bands []band, y []int) {
 	rooms := []room{{from: -1 << 30, to: 1 << 30}}
 	for _, b := range bands {
 		if reaching[b.outermost] && b.outermost != "" {
-			rooms[len(rooms)-1].to = b.top - caseGap
-			rooms = append(rooms, room{from: b.bottom + caseGap, to: 1 << 30})
+			rooms[len(rooms)-1].to = b.top - a.gap
+			rooms = append(rooms, room{from: b.bottom + a.gap, to: 1 << 30})
 		}
 	}
 	if len(rooms) == 1 {

@@ -19,7 +19,7 @@ const (
 // included, extends or is special to the right of what it belongs to, primary
 // actors at the left, supporting ones at the right, each beside its use cases.
 func (d *Drawer) inCases(m *model.Model, s *Scene, shapes []*Group, loose int) []model.Change {
-	a := &caseArrangement{m: m, index: map[model.ID]int{}}
+	a := &caseArrangement{m: m, index: map[model.ID]int{}, gap: caseGap + loose/2, reach: caseReach + loose}
 	for _, g := range shapes {
 		if g.Kind == model.Actor || g.Kind == model.UseCase {
 			a.shapes = append(a.shapes, g)
@@ -45,6 +45,11 @@ func (d *Drawer) inCases(m *model.Model, s *Scene, shapes []*Group, loose int) [
 		to, ok2 := a.index[r.Target]
 		if ok1 && ok2 {
 			a.lines = append(a.lines, caseLine{r, from, to})
+			for _, slot := range g.Slots { // what stands at an extend needs room
+				if slot.Field == "condition" {
+					a.reach = max(a.reach, slot.Rect.W+2*caseGap+loose)
+				}
+			}
 			changes = append(changes, tidyLine(m, g)...)
 		}
 	}
@@ -93,6 +98,8 @@ type caseArrangement struct {
 	index  map[model.ID]int
 	lines  []caseLine
 	band   []int // of each shape: its band, or free
+	gap    int   // between use cases of a column
+	reach  int   // between columns of use cases
 }
 
 // places finds the upper left corner of every shape.
@@ -111,9 +118,9 @@ func (a *caseArrangement) places(drawn map[model.ID]bool) []Point {
 		for _, i := range column {
 			at[i] = Point{X: x + (wide-a.shapes[i].Box.W)/2, Y: y[i] - a.shapes[i].Box.H/2}
 		}
-		x += wide + caseReach
+		x += wide + a.reach
 	}
-	right := x - caseReach + actorReach
+	right := x - a.reach + actorReach
 	if len(columns) == 0 {
 		right = 0
 	}

@@ -181,6 +181,9 @@ func (d *Drawer) arranged(m *model.Model, diagram model.ID, place func(loose int
 	least := -1
 	for try := range triesOf(len(m.PlacementsOn(diagram))) {
 		changes := place(try * looser)
+		if try > 0 && len(shapes) == 0 {
+			break // they stand where they are to stand
+		}
 		next, _, _, err := model.Edit(m, changes)
 		if err != nil {
 			return nil, err

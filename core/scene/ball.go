@@ -165,6 +165,30 @@ func socketsBeside(m *model.Model, list []*connection, lines []route.Line, boxes
 	}
 }
 
+// awayFromEdges leads lines away from the edge at which their port is: along it they could not
+// be told from it.
+func awayFromEdges(lines []route.Line, boxes []Rect, shapes []Group, edgeOf func(model.ID) (Rect, bool)) {
+	along := func(i int) route.Sides {
+		if i >= len(shapes) || shapes[i].At == "" {
+			return 0
+		}
+		edge, ok := edgeOf(shapes[i].At)
+		if !ok {
+			return 0
+		}
+		switch c := boxes[i].Center(); {
+		case abs(c.Y-edge.Y) <= portSize/2 || abs(c.Y-edge.Bottom()) <= portSize/2:
+			return route.Left | route.Right
+		default:
+			return route.Above | route.Below
+		}
+	}
+	for i := range lines {
+		lines[i].AvoidFirst |= along(lines[i].From)
+		lines[i].Avoid |= along(lines[i].To)
+	}
+}
+
 // facing is the side of a box that another one lies on; the wider gap decides.
 func facing(box, other Rect) route.Sides {
 	sides := []struct {

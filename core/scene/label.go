@@ -12,6 +12,7 @@ import (
 type label struct {
 	key    string
 	text   string
+	lines  []string // of a text that is broken; nil where it stands in one
 	face   typeface.Face
 	w      int // of the text alone
 	sign   bool
@@ -50,7 +51,9 @@ func (l *label) looksLike(o *label) bool {
 		(l.moved == nil) == (o.moved == nil) && (l.moved == nil || *l.moved == *o.moved) && slices.Equal(l.places, o.places)
 }
 
-func (l *label) box(p Point) Rect { return Rect{X: p.X, Y: p.Y, W: l.width(), H: labelHeight} }
+func (l *label) height() int { return max(1, len(l.lines)) * labelHeight }
+
+func (l *label) box(p Point) Rect { return Rect{X: p.X, Y: p.Y, W: l.width(), H: l.height()} }
 
 func offsetOf(p *model.Placement, key string) *Point {
 	for _, l := range p.Labels {
@@ -84,7 +87,7 @@ func (l *label) atEnd(points []Point, at Point, along vector, gap int, other boo
 func (l *label) besideEnd(at Point, along vector, gap int, other bool) Point {
 	w := l.width()
 	if along.mostlyHorizontal() {
-		x, y := at.X+gap, at.Y-2-labelHeight
+		x, y := at.X+gap, at.Y-2-l.height()
 		if along.x < 0 {
 			x = at.X - gap - w
 		}
@@ -98,7 +101,7 @@ func (l *label) besideEnd(at Point, along vector, gap int, other bool) Point {
 		x = at.X + 7
 	}
 	if along.y < 0 {
-		y = at.Y - gap - labelHeight + 2
+		y = at.Y - gap - l.height() + 2
 	}
 	return Point{X: x, Y: y}
 }
@@ -120,9 +123,9 @@ func (l *label) atBall(points []Point) {
 	case along.x != 0 && along.y != 0:
 		return // as at any slanting line
 	case along.mostlyHorizontal():
-		places = []Point{{X: mid.X - w/2, Y: mid.Y - away - labelHeight + 3}, {X: mid.X - w/2, Y: mid.Y + away - 3}}
+		places = []Point{{X: mid.X - w/2, Y: mid.Y - away - l.height() + 3}, {X: mid.X - w/2, Y: mid.Y + away - 3}}
 	default:
-		places = []Point{{X: mid.X + away, Y: mid.Y - labelHeight/2}, {X: mid.X - away - w, Y: mid.Y - labelHeight/2}}
+		places = []Point{{X: mid.X + away, Y: mid.Y - l.height()/2}, {X: mid.X - away - w, Y: mid.Y - l.height()/2}}
 	}
 	first := make([]place, 0, len(places)+len(l.places))
 	for _, p := range places {
@@ -134,23 +137,23 @@ func (l *label) atBall(points []Point) {
 func (l *label) besidePoint(at Point, along vector, other bool) place {
 	w := l.width()
 	if along.x != 0 && along.y != 0 { // a slanting line needs more room beside it
-		away := int(math.Abs(along.y)*float64(w)/2 + math.Abs(along.x)*labelHeight/2 + 5)
+		away := int(math.Abs(along.y)*float64(w)/2 + math.Abs(along.x)*float64(l.height())/2 + 5)
 		if other {
 			away = -away
 		}
 		p := along.at(at, 0, float64(away))
-		return place{Point{X: p.X - w/2, Y: p.Y - labelHeight/2}, along}
+		return place{Point{X: p.X - w/2, Y: p.Y - l.height()/2}, along}
 	}
 	if along.mostlyHorizontal() {
 		if other {
 			return place{Point{X: at.X - w/2, Y: at.Y + 4}, along}
 		}
-		return place{Point{X: at.X - w/2, Y: at.Y - 3 - labelHeight}, along}
+		return place{Point{X: at.X - w/2, Y: at.Y - 3 - l.height()}, along}
 	}
 	if other {
-		return place{Point{X: at.X - 9 - w, Y: at.Y - labelHeight/2}, along}
+		return place{Point{X: at.X - 9 - w, Y: at.Y - l.height()/2}, along}
 	}
-	return place{Point{X: at.X + 9, Y: at.Y - labelHeight/2}, along}
+	return place{Point{X: at.X + 9, Y: at.Y - l.height()/2}, along}
 }
 
 // besideLine lists places all along a line, on both sides.
@@ -187,14 +190,18 @@ func (l *label) draw(d *Drawer, at place, g *Group) {
 		}
 		g.Shapes = append(g.Shapes, readingSign(Point{X: signX, Y: y - 10}, along))
 	}
-	if l.text != "" {
+	for i, text := range l.lines {
+		off := (l.w - d.width(l.face, textSize, text)) / 2
+		g.Shapes = append(g.Shapes, Primitive{Role: RoleLabel, Text: d.run(x+off, y+i*labelHeight, text, l.face, textSize)})
+	}
+	if l.text != "" && len(l.lines) == 0 {
 		g.Shapes = append(g.Shapes, Primitive{Role: RoleLabel, Text: d.run(x, y, l.text, l.face, textSize)})
 	}
 	if l.slot.Row == "" {
 		return // nothing to type
 	}
 	s := l.slot
-	s.Rect = Rect{X: x - 3, Y: y - 15, W: max(l.w, 14) + 6, H: 20}
+	s.Rect = Rect{X: x - 3, Y: y - 15, W: max(l.w, 14) + 6, H: l.height() + 2}
 	s.Label, s.Anchor = l.key, &Point{X: l.anchor.X, Y: l.anchor.Y}
 	g.Slots = append(g.Slots, s)
 }

@@ -149,6 +149,14 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 		lines = append(lines, l)
 	}
 	socketsBeside(m, list, lines, boxes, shapes)
+	awayFromEdges(lines, boxes, shapes, func(id model.ID) (Rect, bool) {
+		if i, ok := index[id]; ok {
+			return boxes[i], true
+		}
+		edge, ok := edges[id]
+		return edge, ok
+	})
+	boxes = append(boxes, headings(around)...)
 	if d.arranging != nil {
 		d.arranging.shapes = standingIn(m, shapes, around)
 	}
@@ -233,6 +241,22 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 	}
 	d.lines.Add(diagram, now)
 	return append(out, anchors...)
+}
+
+// headings are where the names of what is drawn around others stand: lines go around them.
+func headings(around []Group) (out []Rect) {
+	for i := range around {
+		var b bounder
+		for _, p := range around[i].Shapes {
+			if p.Text != nil {
+				b.primitive(p)
+			}
+		}
+		if b.any {
+			out = append(out, b.rect())
+		}
+	}
+	return out
 }
 
 // naryLegs are the lines of an association with more than two ends, from its

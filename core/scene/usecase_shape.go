@@ -193,9 +193,13 @@ func nearFigure(end Point, outward vector, box Rect) Point {
 	return outward.at(end, -float64(away)/max(0.5, math.Abs(outward.x)), 0)
 }
 
+// conditionWide is how long a line of what stands at an extend is at most: it fits between two
+// columns of use cases.
+const conditionWide = 170
+
 // caseLabel names an include or extend, the latter with where and when.
 func (d *Drawer) caseLabel(m *model.Model, c *connection) *label {
-	text := "«include»"
+	text, lines := "«include»", []string(nil)
 	if c.rel.Kind == model.Extend {
 		text = "«extend»"
 		data := c.rel.Extend()
@@ -208,12 +212,18 @@ func (d *Drawer) caseLabel(m *model.Model, c *connection) *label {
 		if data.Condition != "" {
 			text += " [" + data.Condition + "]"
 		}
-		if lines := d.wrap(text, typeface.Regular, textSize, 300); len(lines) > 1 {
-			text = lines[0] + " …"
+		if lines = d.wrap(text, typeface.Regular, textSize, conditionWide); len(lines) == 1 {
+			lines = nil
 		}
 	}
 	mid, along := middle(c.points)
-	l := &label{key: "name", text: text, face: typeface.Regular, anchor: mid, along: along, w: d.width(typeface.Regular, textSize, text)}
+	l := &label{key: "name", text: text, lines: lines, face: typeface.Regular, anchor: mid, along: along, w: d.width(typeface.Regular, textSize, text)}
+	if len(lines) > 0 {
+		l.w = 0
+		for _, line := range lines {
+			l.w = max(l.w, d.width(typeface.Regular, textSize, line))
+		}
+	}
 	if c.rel.Kind == model.Extend {
 		l.slot = Slot{Row: c.rel.ID, Field: "condition", Title: "Condition of the extend", Value: c.rel.Extend().Condition, Face: typeface.Regular, Size: textSize}
 	}

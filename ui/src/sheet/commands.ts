@@ -111,6 +111,7 @@ export function download(format: string) {
 
 export const arrangements: [how: string, title: string, said: string, least: number][] = [
   ['layers', 'Arrange', 'Arranged.', 0],
+  ['gently', 'Arrange gently', 'Only what was in the way moved.', 0],
   ['columns', 'In columns by category', 'Arranged in columns by category.', 0],
   ['tidy', 'Tidy the lines', 'The lines find their own way again.', 0],
   ['left', 'Left edges', 'Aligned at the left.', 2],
@@ -149,7 +150,7 @@ export function commands(): Command[] {
     out.push({
       id: how,
       group: 'arrange',
-      title: how === 'layers' ? `Arrange ${what}` : `Arrange ${what}: ${title}`,
+      title: how === 'layers' ? `Arrange ${what}` : how === 'gently' ? `Arrange ${what} gently` : `Arrange ${what}: ${title}`,
       run: () => void arrange(how, said, shapes.length < 2 && least === 0 && lines.length === 0),
     })
   }
