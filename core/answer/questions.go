@@ -75,6 +75,8 @@ func proposals() []Question {
 		proposal("previewRework", "/previews/rework", "What a rework would take away and add", (*propose.Proposer).Rework),
 		proposal("previewPlacement", "/previews/placement", "How an element is placed", (*propose.Proposer).Placement),
 		proposal("previewArrangement", "/previews/arrangement", "How shapes are arranged", (*propose.Proposer).Arrangement),
+		proposal("shared", "/previews/shared", "What several elements have in common, and what can be set for all of them", (*propose.Proposer).Shared),
+		proposal("previewSeveral", "/previews/several", "What setting something for several elements at once would change", (*propose.Proposer).Several),
 		proposal("previewCopy", "/previews/copy", "How placed elements are shown elsewhere or copied", (*propose.Proposer).Copy),
 		proposal("previewCards", "/previews/cards", "What a pasted text would make", (*propose.Proposer).Cards),
 		proposal("previewSteps", "/previews/steps", "What typing the steps of a use case would change", (*propose.Proposer).Steps),

@@ -51,10 +51,10 @@ func (m *Model) ColourOf(e *Element) (colour Colour, stereotype string) {
 	return "", ""
 }
 
-// Stereotypes lists all stereotypes that classifiers bear, sorted.
+// Stereotypes lists all stereotypes that elements bear, sorted.
 func (m *Model) Stereotypes() []string {
 	out := []string{}
-	for _, e := range m.Classifiers() {
+	for _, e := range m.Elements() {
 		for _, s := range e.Stereotypes {
 			if !slices.Contains(out, s) {
 				out = append(out, s)

@@ -9,8 +9,8 @@ import (
 )
 
 // neededBy are the changes without which an assembly that is accepted would be wrong the moment
-// after: that the one component requires the interface, and that the other one provides it. A
-// direction that is known to be the other way round is left to the rules.
+// after: that the one who gives the interface provides it; who gets it requires it by getting
+// it. A direction that is known to be the other way round is left to the rules.
 func neededBy(m *model.Model, changes []model.Change, assembly model.ID, seed string) ([]model.Change, error) {
 	next, _, _, err := model.Edit(m, changes)
 	if err != nil {
@@ -25,22 +25,13 @@ func neededBy(m *model.Model, changes []model.Change, assembly model.ID, seed st
 	if user == nil || giver == nil || user == giver {
 		return nil, nil
 	}
-	if component.Gives(next, user.ID, c.Interface) || slices.Contains(component.Required(next, giver.ID), c.Interface) {
+	if component.Gives(next, giver.ID, c.Interface) || component.Gives(next, user.ID, c.Interface) || slices.Contains(component.Required(next, giver.ID), c.Interface) {
 		return nil, nil
 	}
-	var out []model.Change
-	add := func(kind model.Kind, at, port model.ID) {
-		id := model.DeriveID(string(kind), seed, string(at))
-		out = append(out, &model.Connect{ID: id, Kind: kind, Source: at, Target: c.Interface})
-		if port != "" {
-			out = append(out, &model.SetRelationship{ID: id, Set: model.P("port", port)})
-		}
-	}
-	if !component.Gives(next, giver.ID, c.Interface) {
-		add(model.Provides, giver.ID, c.ToPort)
-	}
-	if !slices.Contains(component.Required(next, user.ID), c.Interface) {
-		add(model.Requires, user.ID, c.FromPort)
+	id := model.DeriveID("provides", seed, string(giver.ID))
+	out := []model.Change{&model.Connect{ID: id, Kind: model.Provides, Source: giver.ID, Target: c.Interface}}
+	if c.ToPort != "" {
+		out = append(out, &model.SetRelationship{ID: id, Set: model.P("port", c.ToPort)})
 	}
 	return out, nil
 }

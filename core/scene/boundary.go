@@ -204,7 +204,8 @@ func (d *Drawer) boundary(m *model.Model, p *model.Placement, e *model.Element, 
 		g.Shapes = []Primitive{{Role: RoleBoundary, Rect: &body}, {Role: RoleBoundary, Rect: &tab}}
 		title = Rect{X: tab.X, Y: tab.Y + 2, W: tab.W, H: lineHeight}
 	} else {
-		g.Shapes = []Primitive{{Role: RoleBoundary, Rect: &box}}
+		tint, _ := m.ColourOf(e)
+		g.Shapes = []Primitive{{Role: RoleBoundary, Tint: tint, Rect: &box}}
 	}
 	if e.Kind == model.Component { // the name at the left: ports with their lines are anywhere else
 		g.Shapes = append(g.Shapes, componentIcon(box)...)

@@ -46,7 +46,8 @@ func (d *Drawer) component(m *model.Model, p *model.Placement, e *model.Element)
 	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: "component " + displayName(e), Larger: p.W > w || p.H > h}
 	box := Rect{X: p.X, Y: p.Y, W: max(w, p.W), H: max(h, p.H)}
 	g.Box = &box
-	g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Rect: &box})
+	tint, _ := m.ColourOf(e)
+	g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Tint: tint, Rect: &box})
 	g.Shapes = append(g.Shapes, componentIcon(box)...)
 	top := box.Y + (box.H-lineHeight*(len(lines)+1+len(below)))/2
 	for i, l := range below { // what it is ready for, under its name
@@ -77,14 +78,25 @@ func (d *Drawer) componentPart(m *model.Model, p *model.Placement, e *model.Elem
 	many := e.ComponentPart().Multiplicity.String()
 	w := max(partLeast, d.widest(lines, face)+2*padX+20)
 	h := max(partTall, 2*padY+lineHeight*len(lines)+6)
+	words, above := "", 0
+	if len(e.Stereotypes) > 0 {
+		words, above = "«"+strings.Join(e.Stereotypes, ", ")+"»", lineHeight
+		w = max(w, d.width(typeface.Regular, smallSize, words)+2*padX)
+		h += above
+	}
 	g := Group{ID: p.ID, Subject: e.ID, Kind: e.Kind, Title: "part " + strings.TrimSpace(text), Larger: p.W > w || p.H > h}
 	box := Rect{X: p.X, Y: p.Y, W: max(w, p.W), H: max(h, p.H)}
 	g.Box = &box
-	g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Rect: &box})
+	tint, _ := m.ColourOf(e)
+	g.Shapes = append(g.Shapes, Primitive{Role: RoleShape, Tint: tint, Rect: &box})
+	if words != "" {
+		x := box.X + (box.W-d.width(typeface.Regular, smallSize, words))/2
+		g.Shapes = append(g.Shapes, Primitive{Role: RoleMuted, Text: d.run(x, box.Y+(box.H-lineHeight*len(lines)-above)/2+smallUp, words, typeface.Regular, smallSize)})
+	}
 	if many != "" {
 		g.Shapes = append(g.Shapes, Primitive{Role: RoleText, Text: d.run(box.Right()-6-d.width(typeface.Regular, smallSize, many), box.Y+4+smallUp, many, typeface.Regular, smallSize)})
 	}
-	top := box.Y + (box.H-lineHeight*len(lines))/2
+	top := box.Y + (box.H-lineHeight*len(lines)-above)/2 + above
 	d.nameIn(&g, e, lines, face, role, box, top)
 	return g
 }

@@ -194,7 +194,7 @@ func (d *Drawer) draw(m *model.Model, diagram model.ID, row *model.Diagram) *Sce
 	markCircles(m, row, drawn)
 	bounds := contentBounds(around, shapes, ports, drawn)
 	owed := d.owed(m, row, &bounds)
-	legend := d.legend(m, row, shapes, bounds)
+	legend := d.legend(m, row, slices.Concat(around, shapes), bounds)
 	if legend != nil {
 		bounds = bounds.Union(*legend.Box)
 	}

@@ -103,18 +103,10 @@ func packagesFor(m *model.Model, e *model.Element) []Row {
 		owners = append(owners, m.OfKind(model.Component)...)
 	}
 	for _, p := range owners {
-		path := []*model.Element{p}
-		for o := m.Element(p.Owner); o != nil; o = m.Element(o.Owner) {
-			path = append([]*model.Element{o}, path...)
-		}
-		if slices.Contains(path, e) {
+		if inside(m, p, []*model.Element{e}) {
 			continue
 		}
-		var names []string
-		for _, x := range path {
-			names = append(names, x.Name)
-		}
-		out = append(out, Row{p.ID, strings.Join(names, "::")})
+		out = append(out, Row{p.ID, pathOf(m, p)})
 	}
 	slices.SortFunc(out, func(a, b Row) int {
 		return cmp.Or(strings.Compare(a.Title, b.Title), strings.Compare(string(a.ID), string(b.ID)))

@@ -33,7 +33,7 @@ func init() {
 		model.UseCase: {named, defined, abstract, packaged, offeredBy, withTool("description")},
 		model.Subject: plain, model.PackageKind: {named, defined, packaged},
 		model.Component:     {named, defined, features, stereotyped, packaged, componentSwitches, withTool("component")},
-		model.ComponentPart: {named, defined, partOf},
+		model.ComponentPart: {named, defined, stereotyped, partOf},
 		model.Port:          {named, defined, portSide},
 		model.DataItem:      plain, model.Event: plain, model.Section: plain, model.Activity: plain, model.Sentence: described, model.SetAside: described,
 		model.GeneralizationSet: plain, model.Attribute: plain, model.Operation: plain, model.Parameter: plain, model.Literal: plain,
@@ -97,8 +97,11 @@ func noted(label string) func(*model.Model, *model.Element) EntryPart {
 
 func stereotyped(_ *model.Model, e *model.Element) EntryPart {
 	set := model.Change(&model.SetElement{ID: e.ID, Set: model.Patch{}})
-	if e.Kind.IsClassifier() {
+	switch {
+	case e.Kind.IsClassifier():
 		set = &model.SetClassifier{ID: e.ID, Set: model.Patch{}}
+	case e.Kind == model.ComponentPart:
+		set = &model.SetPart{ID: e.ID, Set: model.Patch{}}
 	}
 	return fields(names("Stereotypes", e.Stereotypes, set, "set.stereotypes"))
 }

@@ -286,16 +286,21 @@ export function Sheet({
       edit({ slot: `${id}|features`, value: '', at: { x: m.at.x - 70, y: m.at.y + 20, w: 180, h: 60 }, title: 'Features' })
   }
 
+  // The text that was clicked on last: Enter edits it, and not the name beside it.
+  const pointedAt = useRef<string>(undefined)
+
   function startEditing(group: Group | undefined, typed?: string) {
-    const slot = group?.slots?.find((s) => ['name', 'note', 'object'].includes(s.field))
+    const pointed = typed === undefined ? group?.slots?.find((s) => slotKey(s) === pointedAt.current) : undefined
+    const slot = pointed ?? group?.slots?.find((s) => ['name', 'note', 'object', 'condition'].includes(s.field))
     if (!slot) return
     const before = textOf(slot)
     edit({ slot: slotKey(slot), before, value: typed === undefined ? before : slot.field !== 'name' ? before + typed : typed })
   }
 
   function doubleClick(e: { clientX: number; clientY: number; target: EventTarget }) {
+    if (useStudio.getState().editing) return // the second click on a label opened it
     const at = drag.inScene(e)
-    const target = drag.groupAt(e)
+    const target = drag.groupAt(e) ?? drag.heldAt(e)
     const slot = slotAt(target ?? groups.find((g) => g.id === 'frame'), at.x, at.y)
     if (slot) return edit({ slot: slotKey(slot), value: textOf(slot), before: textOf(slot) })
     if (target) return startEditing(target) // beside its texts: its name
@@ -416,6 +421,9 @@ export function Sheet({
           onPointerDown={(e) => {
             setTold(undefined)
             drag.down(e)
+            const at = drag.inScene(e)
+            const slot = slotAt(drag.groupAt(e) ?? drag.heldAt(e), at.x, at.y)
+            pointedAt.current = slot && slotKey(slot)
           }}
           onPointerMove={drag.move}
           onPointerUp={drag.up}

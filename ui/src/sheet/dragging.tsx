@@ -30,7 +30,7 @@ export type Drag =
   | { what: 'resize'; group: Group; edge: string; from: Point; w: number; h: number; sent?: boolean }
   | { what: 'bend'; group: Group; handle: number; from: Point; points: Point[]; moved: boolean; sent?: boolean }
   | { what: 'side'; group: Group; side: 'from' | 'to'; from: Point; to: Point; moved: boolean }
-  | { what: 'label'; group: Group; slot: Slot; from: Point; dx: number; dy: number; moved: boolean; sent?: boolean }
+  | { what: 'label'; group: Group; slot: Slot; from: Point; dx: number; dy: number; moved: boolean; again?: boolean; sent?: boolean }
 
 type At = { clientX: number; clientY: number }
 
@@ -73,6 +73,13 @@ export function useDrag(props: {
   function groupAt(e: At): Group | undefined {
     const el = document.elementFromPoint(e.clientX, e.clientY)?.closest<SVGGElement>('[data-subject]')
     return el ? groups.find((g) => g.id === el.dataset.group) : undefined
+  }
+
+  // heldAt is what the handle under the pointer belongs to.
+  function heldAt(e: At): Group | undefined {
+    const { selection } = useStudio.getState()
+    const part = document.elementFromPoint(e.clientX, e.clientY)?.closest('[data-part]')
+    return part && selection.length === 1 ? groups.find((g) => g.subject === selection[0]) : undefined
   }
 
   // While shapes are moved the drawing itself is shifted, not drawn again.
@@ -137,8 +144,9 @@ export function useDrag(props: {
     if (e.shiftKey) return toggle(subject)
     const label = group.route && slotAt(group, at.x, at.y)
     if (label?.label) {
-      if (!selection.includes(subject)) select(subject)
-      return setState({ what: 'label', group, slot: label, from: at, dx: 0, dy: 0, moved: false })
+      const again = selection.includes(subject)
+      if (!again) select(subject)
+      return setState({ what: 'label', group, slot: label, from: at, dx: 0, dy: 0, moved: false, again })
     }
     const already = selection.includes(subject)
     if (!already) select(subject)
@@ -323,7 +331,9 @@ export function useDrag(props: {
         const { slot } = state
         if (!state.moved) {
           over()
-          if (e.target instanceof Element && e.target.closest('[data-part="label"]')) props.onEdit(slot)
+          // The second click on a text, be it fast or slow, edits it. The handle that was under
+          // it is drawn anew meanwhile, so that no double click comes.
+          if (state.again) props.onEdit(slot)
           return
         }
         const anchor = slot.anchor ?? { x: 0, y: 0 }
@@ -347,7 +357,7 @@ export function useDrag(props: {
     touches.current.delete(e.pointerId)
     if (!(state && 'sent' in state && state.sent)) over()
   }
-  return { state, down, move, up, cancel, inBox, inScene, groupAt, pointer, middle }
+  return { state, down, move, up, cancel, inBox, inScene, groupAt, heldAt, pointer, middle }
 }
 
 function inside(r: Rect, area: Rect): boolean {
