@@ -8,6 +8,7 @@ import (
 
 	"lexeon/core/model"
 	"lexeon/core/render"
+	"lexeon/core/scene"
 )
 
 // ownPolicy: a picture opened on its own may use its fonts and its style, and
@@ -19,7 +20,7 @@ func (s *Server) svg(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	data, err := render.SVG(sc)
+	data, err := render.SVG(cut(c, sc))
 	if err != nil {
 		return err
 	}
@@ -39,7 +40,7 @@ func (s *Server) png(c *echo.Context) error {
 			return problem(http.StatusUnprocessableEntity, "invalid", "%q is not a scale: expected 1, 2, 3 or 4.", text)
 		}
 	}
-	data, err := render.PNG(sc, s.set, scale)
+	data, err := render.PNG(cut(c, sc), s.set, scale)
 	if err != nil {
 		return err
 	}
@@ -52,13 +53,16 @@ func (s *Server) pdf(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	data, err := render.PDF(sc, s.set)
+	data, err := render.PDF(cut(c, sc), s.set)
 	if err != nil {
 		return err
 	}
 	attach(c, v.Model.Diagram(sc.Diagram).Name, ".pdf")
 	return c.Blob(http.StatusOK, "application/pdf", data)
 }
+
+// cut is a drawing without blank paper, and without its frame where that is asked for.
+func cut(c *echo.Context, sc *scene.Scene) *scene.Scene { return sc.Cut(c.QueryParam("frame") != "no") }
 
 // picture is one that an element shows. Its id tells its content, so that it can
 // be kept for ever.

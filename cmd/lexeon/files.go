@@ -229,6 +229,7 @@ func exportDiagram(args []string, out, errs io.Writer) int {
 	format := set.String("format", "svg", "svg, png or pdf")
 	scale := set.Int("scale", 1, "for png: 1 to 4 pixels for each of the drawing")
 	name := set.String("diagram", "", "name or id of the diagram; not needed if there is only one")
+	frame := set.Bool("frame", true, "draw the frame of the diagram")
 	to := set.String("out", "", "the file to write; standard output without it")
 	m, code := parse(set, args, errs)
 	if m == nil {
@@ -242,7 +243,7 @@ func exportDiagram(args []string, out, errs io.Writer) int {
 		return fail(errs, err)
 	}
 	setter := typeface.New()
-	drawing := scene.NewDrawer(setter).Of(m, d)
+	drawing := scene.NewDrawer(setter).Of(m, d).Cut(*frame)
 	var data []byte
 	switch *format {
 	case "png":

@@ -94,7 +94,8 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
   useEffect(() => {
     const undo = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return
-      const typing = event.target instanceof HTMLElement && event.target.closest('input:not([type=checkbox], [type=radio]), textarea, select')
+      const typing =
+        event.target instanceof HTMLElement && event.target.closest('input:not([type=checkbox], [type=radio]), textarea, select')
       if (typing) return
       const { takeBack } = useStudio.getState()
       const command = event.ctrlKey || event.metaKey

@@ -227,6 +227,10 @@ export function Toolbar(props: {
           </Item>
         ))}
         <Rule />
+        <Check on={settings.frame} set={(frame) => settings.set({ frame })}>
+          With the frame of the diagram
+        </Check>
+        <Rule />
         <Item onSelect={() => void copyAsPicture()}>Copy as picture</Item>
         <Item onSelect={() => setTimeout(() => print())}>Print …</Item>
       </Menu>

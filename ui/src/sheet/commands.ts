@@ -1,3 +1,4 @@
+import { useSettings } from './settings'
 import { type Change, type ChangesReply, newId, post } from '../core/api'
 import { isTraced, trace } from '../common/trace'
 import { projectPath, useStudio } from '../core/state'
@@ -87,10 +88,16 @@ export async function duplicate() {
   }
 }
 
+// pictureOf is where a picture of a diagram is, with its frame or without.
+function pictureOf(diagram: string | undefined, format: string): string {
+  const frame = useSettings.getState().frame ? '' : `${format.includes('?') ? '&' : '?'}frame=no`
+  return projectPath(`diagrams/${diagram}/${format}${frame}`)
+}
+
 export async function copyAsPicture() {
   const { openDiagram } = useStudio.getState()
   try {
-    const picture = fetch(projectPath(`diagrams/${openDiagram}/png?scale=2`)).then((answer) => {
+    const picture = fetch(pictureOf(openDiagram, 'png?scale=2')).then((answer) => {
       if (!answer.ok) throw new Error('The picture cannot be made.')
       return answer.blob()
     })
@@ -104,7 +111,7 @@ export async function copyAsPicture() {
 export function download(format: string) {
   const { openDiagram } = useStudio.getState()
   const link = document.createElement('a')
-  link.href = projectPath(`diagrams/${openDiagram}/${format}`)
+  link.href = pictureOf(openDiagram, format)
   link.download = ''
   link.click()
 }

@@ -7,6 +7,7 @@ type Settings = {
   snap: boolean
   overview: boolean
   findings: boolean
+  frame: boolean // around exported pictures
   set: (change: Partial<Omit<Settings, 'set'>>) => void
 }
 
@@ -25,10 +26,11 @@ export const useSettings = create<Settings>()((set, get) => ({
   snap: true,
   overview: true,
   findings: true,
+  frame: false,
   ...kept(),
   set(change) {
     set(change)
-    const { grid, snap, overview, findings } = get()
-    localStorage.setItem(key, JSON.stringify({ grid, snap, overview, findings }))
+    const { grid, snap, overview, findings, frame } = get()
+    localStorage.setItem(key, JSON.stringify({ grid, snap, overview, findings, frame }))
   },
 }))
