@@ -225,15 +225,13 @@ for (const delay of delays) {
           `costume note ${i + 1} to Stage`,
           i % 2 ? 'yes' : 'no',
         ])
-        for (const [i, row] of rows.entries()) {
+        // Tab leads from cell to cell, and from the end of a row to the next one.
+        for (const row of rows) {
           for (const cell of row) {
             await type(page, cell)
             await page.keyboard.press('Tab')
           }
-          if (i < rows.length - 1) {
-            await page.keyboard.press('Home')
-            await page.keyboard.press('ArrowDown')
-          }
+          await page.keyboard.press('Tab') // past the sentences that it is from
         }
         await page.keyboard.press('Enter')
         await page.keyboard.press('Escape')

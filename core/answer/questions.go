@@ -80,6 +80,7 @@ func proposals() []Question {
 		proposal("previewCopy", "/previews/copy", "How placed elements are shown elsewhere or copied", (*propose.Proposer).Copy),
 		proposal("previewCards", "/previews/cards", "What a pasted text would make", (*propose.Proposer).Cards),
 		proposal("previewSteps", "/previews/steps", "What typing the steps of a use case would change", (*propose.Proposer).Steps),
+		proposal("previewStepMove", "/previews/step-move", "What moving a step of a use case would change", (*propose.Proposer).StepMove),
 		proposal("previewUseCaseSet", "/previews/use-case-set", "What inserting a set of use cases would change", (*propose.Proposer).UseCaseStarter),
 		large(proposal("previewBrief", "/previews/brief", "What a new text of a section, or an uploaded one, would change", (*propose.Proposer).Brief)),
 		proposal("previewActivity", "/previews/activity", "What writing into a row would change", (*propose.Proposer).Activity),

@@ -31,6 +31,7 @@ export type Term = Present<Schemas['Term']>
 export type ComponentInfo = Present<Schemas['Component']>
 export type Entry = Present<Schemas['ViewEntry']>
 export type DeletedProject = Present<Schemas['DeletedProject']>
+export type StepMoveReply = Present<Schemas['StepMoveReply']>
 export type Shared = Present<Schemas['Shared']>
 export type SeveralRequest = Present<Schemas['SeveralRequest']>
 export type DiagramEntry = Present<Schemas['DiagramEntry']>

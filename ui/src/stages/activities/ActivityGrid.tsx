@@ -83,11 +83,13 @@ export function ActivityGrid({
     else move(...steps[then], row)
   }
 
-  // Tab goes on within the row, and from its ends out of the grid.
+  // Tab goes on within the row and from its end to the next one, from the ends of the table out
+  // of it. F6 leaves it from anywhere.
   function tab(back: boolean): boolean {
     const at = columns.findIndex((c) => c.field === cell.field)
-    if (back ? at === 0 : at === columns.length - 1) return false
-    move(back ? -1 : 1, 0)
+    if (back ? at > 0 : at < columns.length - 1) move(back ? -1 : 1, 0)
+    else if (back ? cell.row === (rows[0]?.id ?? 'new') : cell.row === 'new') return false
+    else move(back ? 9 : -9, back ? -1 : 1)
     return true
   }
 

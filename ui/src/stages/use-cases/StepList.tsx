@@ -1,7 +1,7 @@
 import { type KeyboardEvent } from 'react'
-import { type CaseStep, type UseCase } from '../../core/api'
+import { type CaseStep, post, type StepMoveReply, type UseCase } from '../../core/api'
 import { go } from '../../common/router'
-import { useStudio } from '../../core/state'
+import { projectPath, useStudio } from '../../core/state'
 import { endingOf } from './parts'
 
 export function Read({ useCase, onCase, onType }: { useCase: UseCase; onCase: (id: string) => void; onType: () => void }) {
@@ -39,12 +39,22 @@ export function Read({ useCase, onCase, onType }: { useCase: UseCase; onCase: (i
   )
 }
 
+// moveStep moves a step; alternatives that leave from several keep their steps.
+async function moveStep(step: string, before?: string) {
+  const { submit, say } = useStudio.getState()
+  try {
+    const reply = await post<StepMoveReply>(projectPath('previews/step-move'), { step, before })
+    submit(reply.changes, reply.said ? { said: reply.said } : {})
+  } catch (error) {
+    say(error instanceof Error ? error.message : 'The step cannot be moved just now.')
+  }
+}
+
 // A step. Its terms lead to the lexicon; Alt with an arrow moves it.
 function Line({ step, movable, onCase }: { step: CaseStep; movable: boolean; onCase: (id: string) => void }) {
-  const { submit } = useStudio.getState()
   const project = useStudio((s) => s.overview?.id)
   const move = (up: boolean) => {
-    if (up ? step.before : !step.last) submit([{ type: 'movePart', id: step.id, before: up ? step.before : step.after }])
+    if (up ? step.before : !step.last) void moveStep(step.id, up ? step.before : step.after)
   }
   const keys = (e: KeyboardEvent) => {
     if (!e.altKey || (e.key !== 'ArrowUp' && e.key !== 'ArrowDown')) return
