@@ -238,3 +238,37 @@ test('what several share is set for all of them at once', async ({ studio, page 
   await page.keyboard.press('Control+z')
   await expect(page.locator('#drawing .tint-fern')).toHaveCount(4)
 })
+
+test('at 200 % zoom every stage fits, and one works on the sheet', async ({ studio, page }) => {
+  await page.setViewportSize({ width: 640, height: 400 }) // a window of 1280 by 800
+  const id = await studio.importDemo()
+  await page.goto(`${studio.address}/p/${id}`)
+  await expect(studio.shape('class HoneyLot')).toBeAttached()
+  expect((await boxOf(studio.sheet)).width).toBeGreaterThan(500)
+  await page.getByRole('button', { name: 'Unfold the entry' }).click()
+  await expect(studio.entry.getByRole('heading', { name: 'Apiaries and honey lots' })).toBeVisible()
+  await page.getByRole('button', { name: 'Unfold the path' }).click()
+  await expect(page.getByRole('button', { name: 'Unfold the entry' }), 'only one side is open').toBeVisible()
+  for (const stage of ['Brief', 'Activities', 'Use cases', 'CRUD matrix', 'Lexicon', 'Findings', 'Output']) {
+    if (await page.getByRole('button', { name: 'Unfold the path' }).isVisible())
+      await page.getByRole('button', { name: 'Unfold the path' }).click()
+    await studio.path
+      .getByRole('button', { name: new RegExp(`^${stage}`) })
+      .first()
+      .click()
+    await expect(page.getByRole('button', { name: 'Unfold the path' }), stage).toBeVisible()
+    const overflows = await page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth)
+    expect(overflows, `${stage} is as wide as the window`).toBe(false)
+    expect((await boxOf(page.getByRole('main').first())).width, stage).toBeGreaterThan(550)
+  }
+})
+
+test('1024 by 768 has room for both sides and the sheet', async ({ studio, page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 })
+  await studio.copyOfDemo()
+  expect((await boxOf(studio.sheet)).width).toBeGreaterThan(480)
+  await expect(studio.entry.getByRole('heading', { name: 'Apiaries and honey lots' })).toBeVisible()
+  await page.keyboard.press('Alt+,')
+  await page.keyboard.press('Alt+.')
+  await expect.poll(async () => (await boxOf(studio.sheet)).width).toBeGreaterThan(940)
+})

@@ -19,7 +19,8 @@ var (
 	placementDetails = append([]string{"", string(DetailAll), string(DetailBall)}, diagramDetails[1:]...)
 )
 
-// SetDetail sets how much a diagram or a placement shows: detail, inherited.
+// SetDetail sets how much a diagram or a placement shows: detail, inherited; of a diagram
+// accessors too.
 type SetDetail struct {
 	readsNothing
 	ID  ID    `json:"id"`
@@ -27,13 +28,15 @@ type SetDetail struct {
 }
 
 func (c *SetDetail) apply(d *draft) error {
-	r := d.Row(c.ID)
+	r, fields := d.Row(c.ID), []string{"detail", "inherited"}
 	switch r.(type) {
-	case *Diagram, *Placement:
+	case *Diagram:
+		fields = append(fields, "accessors")
+	case *Placement:
 	default:
 		return missing("diagram", c.ID)
 	}
-	n, err := patched(r, c.Set, []string{"detail", "inherited"})
+	n, err := patched(r, c.Set, fields)
 	if err != nil {
 		return err
 	}

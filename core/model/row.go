@@ -145,9 +145,10 @@ type Diagram struct {
 	// Derived is what the last derivation from the activity table put here.
 	Derived []DerivedPiece `json:"derived,omitempty"`
 	// Detail is how much of classifiers it shows, Inherited whether what they inherit
-	// is shown too.
+	// is shown too, Accessors whether those that are implied stand in one line.
 	Detail    Detail `json:"detail,omitempty"`
 	Inherited bool   `json:"inherited,omitempty"`
+	Accessors bool   `json:"accessors,omitempty"`
 	Extra     Extra  `json:"-"`
 }
 

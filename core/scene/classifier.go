@@ -54,6 +54,9 @@ func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element
 		lines = append(lines, d.inheritedLines(m, e, model.Attribute, model.Literal)...)
 		operationLines = append(operationLines, d.inheritedLines(m, e, model.Operation)...)
 	}
+	if row := m.Diagram(p.Diagram); row != nil && row.Accessors {
+		operationLines = append(operationLines, d.accessorLines(m, e)...)
+	}
 	some := len(lines)+len(operationLines) > 0
 	if some && (detail == model.DetailAll || detail == model.DetailAttributes) {
 		compartments = append(compartments, lines)
@@ -189,6 +192,31 @@ func (d *Drawer) inheritedLines(m *model.Model, e *model.Element, kinds ...model
 			lines[i].role = RoleMuted
 		}
 		out = append(out, lines...)
+	}
+	return out
+}
+
+// accessorLines say in one line, broken where it is long, of which attributes accessors are
+// implied.
+func (d *Drawer) accessorLines(m *model.Model, e *model.Element) (out []textLine) {
+	if !e.Classifier().Accessors {
+		return nil
+	}
+	var names []string
+	for _, a := range m.Children(e.ID, model.Attribute) {
+		if !a.Attribute().Static && a.Name != "" {
+			names = append(names, a.Name)
+		}
+	}
+	if len(names) == 0 {
+		return nil
+	}
+	for i, text := range d.wrap("accessors of "+strings.Join(names, ", "), typeface.Italic, textSize, nameLimit) {
+		indent := 0
+		if i > 0 {
+			indent = hangIndent
+		}
+		out = append(out, textLine{text: text, face: typeface.Italic, size: textSize, height: lineHeight, up: ascent, indent: indent, role: RoleMuted})
 	}
 	return out
 }

@@ -23,11 +23,12 @@ type Patch struct {
 	Groups    []Group      `json:"groups"`
 	Detail    model.Detail `json:"detail"`
 	Inherited bool         `json:"inherited"`
+	Accessors bool         `json:"accessors"`
 }
 
 // PatchOf leaves out the groups that look as they did.
 func PatchOf(s *Scene, had Looks) Patch {
-	p := Patch{Diagram: s.Diagram, Bounds: s.Bounds, Order: make([]model.ID, 0, len(s.Groups)), Groups: []Group{}, Detail: s.Detail, Inherited: s.Inherited}
+	p := Patch{Diagram: s.Diagram, Bounds: s.Bounds, Order: make([]model.ID, 0, len(s.Groups)), Groups: []Group{}, Detail: s.Detail, Inherited: s.Inherited, Accessors: s.Accessors}
 	for i := range s.Groups {
 		g := &s.Groups[i]
 		p.Order = append(p.Order, g.ID)

@@ -53,6 +53,7 @@ type Scene struct {
 	// Detail is how much of classifiers the diagram shows.
 	Detail    model.Detail `json:"detail"`
 	Inherited bool         `json:"inherited"`
+	Accessors bool         `json:"accessors"`
 	// Pictures that the groups show, as PNG.
 	Pictures map[model.ID][]byte `json:"-"`
 }
@@ -187,7 +188,7 @@ func (d *Drawer) draw(m *model.Model, diagram model.ID, row *model.Diagram) *Sce
 			lines = append(lines, p)
 		}
 	}
-	s := &Scene{Diagram: diagram, Pictures: pictures, Detail: row.Detail, Inherited: row.Inherited}
+	s := &Scene{Diagram: diagram, Pictures: pictures, Detail: row.Detail, Inherited: row.Inherited, Accessors: row.Accessors}
 	around := d.boundaries(m, boundaries, shapes)
 	ports := d.ports(m, lines, shapes, around)
 	drawn := d.relationships(m, diagram, lines, slices.Concat(shapes, ports), around)

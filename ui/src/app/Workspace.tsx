@@ -6,7 +6,7 @@ import { Opening } from './Opening'
 import { PathNav } from './PathNav'
 import { go, type Route } from '../common/router'
 import { goneDiagram, useStudio } from '../core/state'
-import { fold, useFolded } from '../common/folds'
+import { fold, useFolded, whereNarrow } from '../common/folds'
 import { goRound } from './regions'
 import { Shortcuts } from '../sheet/Shortcuts'
 import { StageFrame } from './StageFrame'
@@ -77,6 +77,7 @@ export function Workspace({ route }: { route: Route & { project: string } }) {
     }
   }, [refresh])
   const [shortcuts, setShortcuts] = useState(false)
+  useEffect(whereNarrow, [route.stage, route.diagram])
   const pathFolded = useFolded('path')
   const entryFolded = useFolded('entry') && route.stage === 'sheet'
   useEffect(() => {

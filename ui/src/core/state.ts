@@ -24,7 +24,7 @@ import { programVersion, reloadWhenQuiet } from './version'
 // The state of one open project: what the core shows, what is selected, and what waits
 // to be saved.
 
-export type Scene = { diagram: Id; bounds: Rect; groups: Group[]; detail: string; inherited: boolean }
+export type Scene = { diagram: Id; bounds: Rect; groups: Group[]; detail: string; inherited: boolean; accessors: boolean }
 
 // before is the text that the editor was opened on, base the revision that was seen
 // then; without them, what is drawn.
@@ -128,7 +128,16 @@ export const useStudio = create<State>()((set, get) => {
       if (!g) return false
       groups.push(g)
     }
-    set({ scene: { diagram: patch.diagram, bounds: patch.bounds, groups, detail: patch.detail, inherited: patch.inherited } })
+    set({
+      scene: {
+        diagram: patch.diagram,
+        bounds: patch.bounds,
+        groups,
+        detail: patch.detail,
+        inherited: patch.inherited,
+        accessors: patch.accessors,
+      },
+    })
     return true
   }
 

@@ -1,5 +1,6 @@
 import { type KindInfo, newId } from '../core/api'
 import { ask } from '../common/asking'
+import { ArrangementPicture } from './ArrangementPicture'
 import { arrange, arrangements, copyAsPicture, download, duplicate, pictures, placed, remove, setLine } from './commands'
 import { Check, Item, Menu, Rule, Title } from '../common/Menu'
 import { useSettings } from './settings'
@@ -85,33 +86,35 @@ export function Toolbar(props: {
       <Menu label="Arrange" disabled={!diagram}>
         <Title>{shapes.length > 1 ? `${shapes.length} shapes` : 'The whole diagram'}</Title>
         {arrangements
-          .filter(([how]) => classes || how !== 'columns')
+          .filter(([how, , , least]) => shapes.length >= least && (classes || how !== 'columns'))
           .map(([how, title, said, least]) => (
-            <Item
-              key={how}
-              disabled={shapes.length < least}
-              onSelect={() => void arrange(how, said, shapes.length < 2 && least === 0 && lines.length === 0)}
-            >
-              {title}
+            <Item key={how} onSelect={() => void arrange(how, said, shapes.length < 2 && least === 0 && lines.length === 0)}>
+              <span className="flex items-center gap-2">
+                <ArrangementPicture how={how} />
+                {title}
+              </span>
             </Item>
           ))}
-        <Rule />
-        <Title>{lines.length ? 'The selected lines' : 'Lines: select one'}</Title>
-        {(
-          [
-            ['', 'Right-angled'],
-            ['straight', 'Straight'],
-            ['curved', 'Curved'],
-          ] as const
-        ).map(([line, title]) => (
-          <Item key={line} disabled={lines.length === 0 || (shownLines.size === 1 && shownLines.has(line))} onSelect={() => setLine(line)}>
-            {title}
-          </Item>
-        ))}
-        <Rule />
-        {flows && (
+        {lines.length > 0 && (
+          <>
+            <Rule />
+            <Title>The selected lines</Title>
+            {(
+              [
+                ['', 'Right-angled'],
+                ['straight', 'Straight'],
+                ['curved', 'Curved'],
+              ] as const
+            ).map(([line, title]) => (
+              <Item key={line} disabled={shownLines.size === 1 && shownLines.has(line)} onSelect={() => setLine(line)}>
+                {title}
+              </Item>
+            ))}
+          </>
+        )}
+        {(flows || selection.length > 0) && <Rule />}
+        {flows && shapes.length === 1 && (first?.kind === 'entity' || first?.kind === 'store') && (
           <Item
-            disabled={shapes.length !== 1 || (first?.kind !== 'entity' && first?.kind !== 'store')}
             onSelect={() =>
               void ask(
                 'previews/level',
@@ -136,15 +139,21 @@ export function Toolbar(props: {
             Number this level anew
           </Item>
         )}
-        <Item disabled={shapes.length === 0} keys="Ctrl+D" onSelect={() => void duplicate()}>
-          Duplicate
-        </Item>
-        <Item disabled={selection.length === 0} keys="Del" onSelect={() => remove(false)}>
-          Remove from this diagram
-        </Item>
-        <Item disabled={selection.length === 0} keys="Shift+Del" onSelect={() => remove(true)}>
-          Delete from the model
-        </Item>
+        {shapes.length > 0 && (
+          <Item keys="Ctrl+D" onSelect={() => void duplicate()}>
+            Duplicate
+          </Item>
+        )}
+        {selection.length > 0 && (
+          <>
+            <Item keys="Del" onSelect={() => remove(false)}>
+              Remove from this diagram
+            </Item>
+            <Item keys="Shift+Del" onSelect={() => remove(true)}>
+              Delete from the model
+            </Item>
+          </>
+        )}
       </Menu>
       <Menu label="View" disabled={!diagram}>
         <Check on={settings.grid} set={(grid) => settings.set({ grid })}>
@@ -192,22 +201,31 @@ export function Toolbar(props: {
             >
               Inherited features too
             </Check>
-            <Title>{chosen.length ? 'The selected ones' : 'Single ones: select them'}</Title>
-            {([['', 'As the diagram says'], ['all', 'Everything'], ...details.slice(1)] as const).map(([detail, title]) => (
-              <Item
-                key={detail}
-                disabled={chosen.length === 0 || chosen.every((g) => (g.detail ?? '') === detail)}
-                onSelect={() => submit(chosen.map((g) => ({ type: 'setDetail', id: g.id, set: { detail } })))}
-              >
-                {title}
-              </Item>
-            ))}
-            <Item
-              disabled={!chosen.length || chosen.some((g) => g.kind !== 'interface')}
-              onSelect={() => submit(chosen.map((g) => ({ type: 'setDetail', id: g.id, set: { detail: 'ball' } })))}
+            <Check
+              on={scene?.accessors ?? false}
+              set={(accessors) => diagram && submit([{ type: 'setDetail', id: diagram, set: { accessors } }])}
             >
-              Interface as a ball
-            </Item>
+              Implied accessors in one line
+            </Check>
+            {chosen.length > 0 && (
+              <>
+                <Title>The selected ones</Title>
+                {([['', 'As the diagram says'], ['all', 'Everything'], ...details.slice(1)] as const).map(([detail, title]) => (
+                  <Item
+                    key={detail}
+                    disabled={chosen.every((g) => (g.detail ?? '') === detail)}
+                    onSelect={() => submit(chosen.map((g) => ({ type: 'setDetail', id: g.id, set: { detail } })))}
+                  >
+                    {title}
+                  </Item>
+                ))}
+                {chosen.every((g) => g.kind === 'interface') && (
+                  <Item onSelect={() => submit(chosen.map((g) => ({ type: 'setDetail', id: g.id, set: { detail: 'ball' } })))}>
+                    Interface as a ball
+                  </Item>
+                )}
+              </>
+            )}
             <Rule />
           </>
         )}

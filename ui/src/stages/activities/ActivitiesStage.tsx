@@ -48,7 +48,7 @@ export function ActivitiesStage() {
 
   if (error || !table) return <Pending stage="Activities" error={error} children="Reading the table …" />
   return (
-    <main className="col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px]" aria-label="Activities">
+    <main className="sides col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px]" aria-label="Activities">
       <div className="min-h-0 overflow-auto bg-sheet p-5">
         <div className="flex flex-wrap items-baseline gap-3 pb-3">
           <h2 className="text-2xl font-semibold">Activities</h2>

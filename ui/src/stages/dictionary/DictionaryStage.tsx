@@ -46,7 +46,7 @@ export function DictionaryStage() {
   }
 
   return (
-    <main className="col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_360px]" aria-label="Dictionary">
+    <main className="sides col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_360px]" aria-label="Dictionary">
       <div ref={page} className="min-h-0 overflow-y-auto bg-sheet p-5">
         <div className="flex flex-wrap items-baseline gap-3 pb-3">
           <h2 className="text-2xl font-semibold">Dictionary</h2>

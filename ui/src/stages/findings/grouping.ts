@@ -32,6 +32,8 @@ export function linesOf(findings: Finding[], by: Grouping, diagrams: DiagramInfo
     ([, a], [, b]) => grave(a.causes) - grave(b.causes) || b.causes.length - a.causes.length || a.head.localeCompare(b.head),
   )
   return sorted.flatMap(([key, { head, causes }]): Line[] => {
+    // One finding says itself what its rule is.
+    if (by === 'rule' && causes.length === 1) return causes.map((cause) => ({ cause }))
     const folded = (by === 'rule' && causes.length >= foldedFrom) !== turned.has(`${by} ${key}`)
     return [
       { head, key: `${by} ${key}`, count: causes.length, folded },

@@ -68,7 +68,7 @@ export function LexiconStage() {
   }
   if (error || !terms) return <Pending stage="All terms" error={error} children="Reading the lexicon …" />
   return (
-    <main className="col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_400px]" aria-label="All terms">
+    <main className="sides col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_400px]" aria-label="All terms">
       <div ref={page} className="min-h-0 overflow-y-auto bg-sheet p-5">
         <div className="flex flex-wrap items-baseline gap-3 pb-3">
           <h2 className="text-2xl font-semibold">Lexicon</h2>

@@ -47,7 +47,7 @@ export function MatrixStage() {
   const columns = shown.columns.slice(c.first, c.last)
   const gaps = [...value.rows, ...value.columns].filter((s) => s.gap)
   return (
-    <main className="col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px] bg-sheet" aria-label="CRUD matrix">
+    <main className="sides col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px] bg-sheet" aria-label="CRUD matrix">
       <div className="flex min-h-0 min-w-0 flex-col px-6 py-4">
         <div className="flex flex-wrap items-baseline gap-4 pb-2">
           <h2 className="text-lg font-semibold">CRUD matrix</h2>

@@ -75,7 +75,7 @@ function Files({ target }: { target: Target }) {
   const file = output?.files.find((f) => f.path === path) ?? output?.files[0]
   if (error) return <p className="p-6 text-brick">{error}</p>
   return (
-    <div className="grid h-full grid-cols-[260px_minmax(0,1fr)]">
+    <div className="sides grid h-full grid-cols-[260px_minmax(0,1fr)]">
       <nav aria-label="Generated files" className="overflow-y-auto border-r border-rule py-2">
         <p className="px-4 pb-2">
           <a className="button accent inline-block" href={projectPath(`output/${target.name}/zip`)} download>

@@ -47,7 +47,7 @@ export function Description({ id, onCase }: { id: string; onCase: (id: string) =
     />
   )
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px]">
+    <div className="sides grid min-h-0 grid-cols-[minmax(0,1fr)_300px]">
       <div className="min-h-0 overflow-y-auto p-5" role="region" aria-label={`Description of ${useCase.name}`}>
         <div className="flex flex-col gap-3">
           <Kept label="Use case" value={useCase.name} change={(to) => ({ type: 'setName', id, name: to })} />

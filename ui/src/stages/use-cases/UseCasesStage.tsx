@@ -31,7 +31,7 @@ export function UseCasesStage() {
   }
 
   return (
-    <main className="col-span-2 grid min-h-0 grid-cols-[250px_minmax(0,1fr)] bg-sheet" aria-label="Use cases">
+    <main className="sides col-span-2 grid min-h-0 grid-cols-[250px_minmax(0,1fr)] bg-sheet" aria-label="Use cases">
       <div className="flex min-h-0 flex-col gap-3 overflow-y-auto border-r border-rule p-4 print:hidden">
         <div className="flex items-baseline justify-between">
           <h2 className="text-2xl font-semibold">Use cases</h2>
