@@ -38,7 +38,7 @@ export function BriefStage() {
   }, [ready])
   if (error || !brief) return <Pending stage="Brief" error={error} children="Reading the brief …" />
   return (
-    <>
+    <div className="sides col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px]">
       <main className="min-h-0 overflow-y-auto bg-sheet px-8 py-5" aria-label="Brief">
         <div className="mx-auto flex max-w-3xl flex-col gap-5">
           <div className="flex items-baseline gap-4">
@@ -69,6 +69,6 @@ export function BriefStage() {
         </div>
       </main>
       <Candidates brief={brief} found={found} chosen={candidate} onChoose={choose} />
-    </>
+    </div>
   )
 }
