@@ -45,6 +45,19 @@ func (m *Memory) keep(drawing string, r *run) {
 // find routes a line alone, and tells which part of the plane it looked at. What it
 // depends on is the line, its two shapes and the shapes there, and nothing else.
 func (m *Memory) find(p *path, around *neighbours) ([]Point, Rect) {
+	if p.Within != (Rect{}) {
+		hull := p.within(p.a.Union(p.b).Inflate(widest))
+		near := around.in(hull)
+		key := keyOf(p, hull, near)
+		points, known := m.get(key)
+		if !known {
+			points = search(p, hull, near)
+			m.put(key, points)
+		}
+		if points != nil {
+			return points, hull
+		}
+	}
 	reach := corridor
 	for {
 		hull := p.a.Union(p.b).Inflate(reach)
@@ -63,6 +76,16 @@ func (m *Memory) find(p *path, around *neighbours) ([]Point, Rect) {
 		}
 		reach *= 4
 	}
+}
+
+// within is the part of a hull where the line may be.
+func (p *path) within(hull Rect) Rect {
+	if p.Within == (Rect{}) {
+		return hull
+	}
+	in := p.Within.Inflate(-air)
+	x, y := max(hull.X, in.X), max(hull.Y, in.Y)
+	return Rect{x, y, min(hull.Right(), in.Right()) - x, min(hull.Bottom(), in.Bottom()) - y}
 }
 
 const (

@@ -12,6 +12,9 @@ func straight(p *path) []Point {
 		return append(points, leave(p.b, p.b.Center(), bends[len(bends)-1]))
 	}
 	a, b := p.a.Center(), p.b.Center()
+	if p.rank == 0 {
+		a, b = level(p.a, p.b, a, b)
+	}
 	if p.rank > 0 {
 		dx, dy := float64(b.X-a.X), float64(b.Y-a.Y)
 		if p.From > p.To { // the same side for both directions
@@ -30,6 +33,25 @@ func straight(p *path) []Point {
 		}
 	}
 	return []Point{leave(p.a, a, b), leave(p.b, b, a)}
+}
+
+// nearlyLevel is how far two middles are off at most for a line between them to be made level
+// or upright: one that slants by less looks like a mistake.
+const nearlyLevel = 24
+
+// level moves both ends of a line that is nearly level or upright so that it is, as far as both
+// shapes reach.
+func level(from, to Rect, a, b Point) (Point, Point) {
+	dx, dy := abs(b.X-a.X), abs(b.Y-a.Y)
+	switch {
+	case dy > 0 && dy <= nearlyLevel && dx > 2*dy && min(from.H, to.H) > 2*dy:
+		a.Y = (a.Y + b.Y) / 2
+		b.Y = a.Y
+	case dx > 0 && dx <= nearlyLevel && dy > 2*dx && min(from.W, to.W) > 2*dx:
+		a.X = (a.X + b.X) / 2
+		b.X = a.X
+	}
+	return a, b
 }
 
 // leave is where the line from a point inside a box to another point leaves it.

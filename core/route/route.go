@@ -53,6 +53,9 @@ type Line struct {
 	RoomBeside, RoomAbove [2]int
 	// Loop is how far a line from a shape to itself reaches.
 	Loop int
+	// Within is what both shapes stand in: the line does not leave it where there is a way
+	// inside. Empty: nothing.
+	Within Rect
 	// Upright lines prefer to leave and arrive above and below.
 	Upright bool
 	// Avoid are sides of its last shape where the line had better not arrive, AvoidFirst those

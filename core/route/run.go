@@ -160,7 +160,7 @@ func (d *difference) path(i int) *path {
 // searchesAlike reports whether a search finds for p what it found for was: the line and
 // its shapes are the same, and the shapes that it looks at.
 func (d *difference) searchesAlike(was, p *path) bool {
-	if was.hull == (Rect{}) || was.a != p.a || was.b != p.b || was.rank != p.rank || was.Upright != p.Upright || was.Avoid != p.Avoid || was.AvoidFirst != p.AvoidFirst ||
+	if was.hull == (Rect{}) || was.a != p.a || was.b != p.b || was.rank != p.rank || was.Upright != p.Upright || was.Avoid != p.Avoid || was.AvoidFirst != p.AvoidFirst || was.Within != p.Within ||
 		was.RoomBeside != p.RoomBeside || was.RoomAbove != p.RoomAbove || (was.Trunk == "") != (p.Trunk == "") || (was.From > was.To) != (p.From > p.To) {
 		return false
 	}

@@ -73,7 +73,7 @@ func (r *run) lessTangled(sign *halt.Sign, around *neighbours) map[string][]Poin
 		sign.Look()
 		p := r.paths[c.path]
 		was := t.crossings(c.path, p.drawn)
-		hull := p.a.Union(p.b).Inflate(2 * corridor)
+		hull := p.within(p.a.Union(p.b).Inflate(2 * corridor))
 		way := searchAmong(p, hull, around.in(hull), t, c.path)
 		if way == nil || slices.Equal(way, p.at[0]) {
 			continue

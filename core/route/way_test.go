@@ -137,3 +137,35 @@ func crossings(routes [][]route.Point) (n int) {
 	}
 	return n
 }
+
+// A line between two shapes of one boundary does not leave it; where there is no way inside it
+// does.
+func TestALineStaysWithinItsBoundary(t *testing.T) {
+	shapes := []route.Rect{{X: 40, Y: 100, W: 100, H: 60}, {X: 440, Y: 100, W: 100, H: 60}, {X: 240, Y: 60, W: 100, H: 160}}
+	line := route.Line{ID: "l", From: 0, To: 1}
+	out := route.Routes(shapes, []route.Line{line})[0]
+	above := func(way []route.Point, y int) bool {
+		for _, p := range way {
+			if p.Y < y {
+				return true
+			}
+		}
+		return false
+	}
+	require.True(t, above(out, 60), "the short way is above: %v", out)
+	line.Within = route.Rect{X: 0, Y: 50, W: 600, H: 260}
+	require.False(t, above(route.Routes(shapes, []route.Line{line})[0], 60))
+	line.Within.H = 180 // no room below
+	require.NotEmpty(t, route.Routes(shapes, []route.Line{line})[0])
+}
+
+// A straight line that is nearly level is level.
+func TestAStraightLineIsLevelWhereItNearlyIs(t *testing.T) {
+	for _, test := range []struct {
+		dy    int
+		level bool
+	}{{2, true}, {18, true}, {40, false}} {
+		way := route.Routes([]route.Rect{{X: 0, Y: 0, W: 100, H: 60}, {X: 400, Y: test.dy, W: 100, H: 60}}, []route.Line{{ID: "l", From: 0, To: 1, Style: route.Straight}})[0]
+		require.Equal(t, test.level, way[0].Y == way[1].Y, "%d: %v", test.dy, way)
+	}
+}

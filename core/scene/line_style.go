@@ -33,7 +33,7 @@ func init() {
 		model.Realization:    {role: RoleDashed, head: triangle, label: name, up: true, upright: true},
 		model.Dependency:     {role: RoleDashed, head: arrow, label: name},
 		model.Usage:          {role: RoleDashed, head: arrow, label: name},
-		model.Anchor:         {role: RoleDashed, label: name, up: true},
+		model.Anchor:         {role: RoleDashed, label: name, up: true, straight: true},
 		model.Link:           {role: RoleLine, label: name},
 		model.DataFlow:       {role: RoleLine, round: flowRound, head: flowArrow, label: flow},
 		model.Participation:  {role: RoleLine, label: none, straight: true},

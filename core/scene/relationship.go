@@ -142,7 +142,8 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 				*side.target = i
 			}
 		}
-		if goesStraight(c, boxes[:len(shapes)], l.From, l.To) {
+		l.Within = commonEdge(placementAt(shapes, l.From), placementAt(shapes, l.To), around)
+		if goesStraight(c, boxes, len(shapes), l.From, l.To) {
 			l.Style = route.Straight
 		}
 		l.Way = d.keptWay(p, boxes[l.From])
@@ -243,6 +244,24 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 	return append(out, anchors...)
 }
 
+// placementAt is the placement of one of the shapes, "" of any other box.
+func placementAt(shapes []Group, i int) model.ID {
+	if i < len(shapes) {
+		return shapes[i].ID
+	}
+	return ""
+}
+
+// commonEdge is the edge of what two shapes stand in, the innermost; empty if there is none.
+func commonEdge(a, b model.ID, around []Group) (edge Rect) {
+	for i := range around { // inner ones come later
+		if a != "" && b != "" && slices.Contains(around[i].Holds, a) && slices.Contains(around[i].Holds, b) {
+			edge = *around[i].Box
+		}
+	}
+	return edge
+}
+
 // headings are where the names of what is drawn around others stand: lines go around them.
 func headings(around []Group) (out []Rect) {
 	for i := range around {
@@ -327,7 +346,7 @@ func marks(line *Group) (out []Rect) {
 func (d *Drawer) line(m *model.Model, c *connection, index map[model.ID]int) route.Line {
 	p := c.placement
 	l := route.Line{ID: string(p.ID), From: index[c.from], To: index[c.to]}
-	if p.Line == model.LineStraight || c.rel.Kind == model.Anchor && p.Line == model.LineRightAngled {
+	if p.Line == model.LineStraight {
 		l.Style = route.Straight
 	}
 	for i := 0; i+1 < len(p.Bends); i += 2 {

@@ -232,9 +232,9 @@ func (d *Drawer) caseLabel(m *model.Model, c *connection) *label {
 	return l
 }
 
-// goesStraight: lines of use case diagrams are straight where nothing stands in
-// their way.
-func goesStraight(c *connection, boxes []Rect, from, to int) bool {
+// goesStraight: lines of use case diagrams, and anchors, are straight where no shape stands in
+// their way. The shapes are the first of the boxes.
+func goesStraight(c *connection, boxes []Rect, shapes, from, to int) bool {
 	if !lineStyles[c.rel.Kind].straight {
 		return false
 	}
@@ -242,7 +242,7 @@ func goesStraight(c *connection, boxes []Rect, from, to int) bool {
 		return false
 	}
 	a, b := boxes[from].Center(), boxes[to].Center()
-	for i, box := range boxes {
+	for i, box := range boxes[:shapes] {
 		if i != from && i != to && box.Inflate(4).CrossedBy(a, b) {
 			return false
 		}
