@@ -18,7 +18,11 @@ func packagesOf(m *model.Model, s *Scene, shapes []*Group) [][]model.ID {
 	}
 	out := make([][]model.ID, len(shapes))
 	for i, g := range shapes {
-		for at := containerOf(m, g.Subject, drawn); at != "" && !slices.Contains(out[i], at); at = containerOf(m, at, drawn) {
+		inner := containerOf(m, g.Subject, drawn)
+		if p := m.Placement(g.ID); inner == "" && p != nil {
+			inner = homeOfBall(m, p.Diagram, g, drawn)
+		}
+		for at := inner; at != "" && !slices.Contains(out[i], at); at = containerOf(m, at, drawn) {
 			out[i] = append(out[i], at)
 		}
 		slices.Reverse(out[i])

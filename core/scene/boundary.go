@@ -70,6 +70,18 @@ func (d *Drawer) boundaries(m *model.Model, placed []*model.Placement, shapes []
 		boxes[shapes[i].Subject] = &shapes[i]
 	}
 	placed = slices.Clone(placed)
+	drawn := map[model.ID]bool{}
+	for _, p := range placed {
+		drawn[p.Subject] = true
+	}
+	balls := map[model.ID][]*Group{} // by the component they stand in
+	for i := range shapes {
+		if len(placed) > 0 {
+			if home := homeOfBall(m, placed[0].Diagram, &shapes[i], drawn); home != "" {
+				balls[home] = append(balls[home], &shapes[i])
+			}
+		}
+	}
 	leaves := map[model.ID]map[model.ID]bool{} // the shapes in a boundary, at any depth
 	for _, p := range placed {
 		leaves[p.Subject] = map[model.ID]bool{}
@@ -87,6 +99,7 @@ func (d *Drawer) boundaries(m *model.Model, placed []*model.Placement, shapes []
 				held = append(held, g)
 			}
 		}
+		held = append(held, balls[e.ID]...)
 		var inner []*Group // boundaries of the other kind whose shapes are all in this one
 		for k, o := range placed[:i] {
 			if m.Element(o.Subject).Kind != e.Kind && len(leaves[o.Subject]) > 0 && holdsAll(leaves[e.ID], leaves[o.Subject]) {
