@@ -211,6 +211,7 @@ for (const delay of delays) {
       })
 
       test('ten rows of activities', async ({ studio, page }) => {
+        test.slow() // some thousand keys
         await late(page, delay)
         await studio.newProject(`Workshop ${delay} ${round}`)
         await page

@@ -26,6 +26,7 @@ const Frame model.Kind = "frame"
 type Scope struct {
 	Parent model.ID
 	View   model.View
+	Flows  bool // a diagram of data flows is open
 	Cases  bool // a use case diagram is open
 	// Components: a component diagram is open.
 	Components bool
@@ -37,7 +38,9 @@ type Scope struct {
 // ScopeOf is the scope of what is said while a diagram is open.
 func ScopeOf(m *model.Model, diagram model.ID) Scope {
 	if d := m.Diagram(diagram); d != nil && d.Kind == model.LevelDiagram {
-		return Scope{Parent: d.About, View: d.View}
+		return Scope{Parent: d.About, View: d.View, Flows: true}
+	} else if d != nil && d.Kind == model.ContextDiagram {
+		return Scope{Flows: true}
 	} else if d != nil && d.Kind == model.UseCaseDiagram {
 		return Scope{Cases: true}
 	} else if d != nil && d.Kind == model.ComponentDiagram {
@@ -83,6 +86,7 @@ func makeRead(k *making) {
 
 // flowStatements finds every way to read the tokens as a data flow.
 func (p *parser) flowStatements(keep func(Statement, int, int)) {
+	p.spokenFlows(keep)
 	for _, a := range p.places(0) {
 		if after, ok := p.flowVerb(a.end, "sends", "send"); ok {
 			for _, n := range p.flowNames(after) {

@@ -173,6 +173,7 @@ var verbPhrases = []verbPhrase{
 	{words: "specializes", form: FormGeneralization, usual: true},
 	{words: "inherits from", form: FormGeneralization, usual: true},
 	{words: "implements", form: FormRealization, usual: true},
+	{words: "extends", form: FormGeneralization, usual: true},
 	{words: "use", form: FormDependency, kind: model.Usage, usual: true},
 	{words: "depend on", form: FormDependency, kind: model.Dependency, usual: true},
 }
@@ -186,12 +187,12 @@ func (p *parser) statements() []Reading {
 		}
 	}
 	families[ofClasses](p, keep)
-	if p.scope.Components || p.scope.Cases { // nothing new comes to be that could not be drawn here
+	if p.scope.Components || p.scope.Cases || p.scope.Flows { // nothing new comes to be that could not be drawn here
 		out = slices.DeleteFunc(out, func(r Reading) bool {
 			return len(r.New) > 0 && (r.Statement.Form == FormAssociation || r.Statement.Form == FormWhole)
 		})
 	}
-	if p.scope.Components { // there is no place for lines between classes here
+	if p.scope.Components || p.scope.Flows { // there is no place for lines between classes here
 		for i := range out {
 			if len(out[i].New) > 0 {
 				out[i].cost += elsewhereCost
@@ -222,6 +223,7 @@ func (p *parser) statements() []Reading {
 
 // classStatements finds every way to read the tokens as something said of classes.
 func (p *parser) classStatements(keep func(Statement, int, int)) {
+	p.spokenStatements(keep)
 	for _, a := range p.ends(0) {
 		for _, v := range verbPhrases {
 			if v.usual && !p.forgiving {
@@ -369,7 +371,11 @@ func (p *parser) verbs(i int) []parsed[verb] {
 			continue
 		}
 		v.name = n.value
-		out = append(out, parsed[verb]{v, n.end, n.cost + p.phraseCost(i, n.end)})
+		cost := n.cost + p.phraseCost(i, n.end)
+		if !p.forgiving && p.toks[i].kind == tokWord && slices.Contains(usualWords, n.value) {
+			cost++ // as people type it, it is hardly ever a name
+		}
+		out = append(out, parsed[verb]{v, n.end, cost})
 	}
 	return out
 }

@@ -140,6 +140,12 @@ var numberByWord = func() map[string]int {
 	for i, w := range numberWords[1:] {
 		m[w] = i + 1
 	}
+	for i, w := range []string{"thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen"} {
+		m[w] = 13 + i
+	}
+	for i, w := range []string{"twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"} {
+		m[w] = 20 + 10*i
+	}
 	return m
 }()
 
@@ -196,7 +202,14 @@ func (p *parser) multiplicityWords(i int) (model.Multiplicity, int, bool) {
 	if end, ok := p.phrase(i, "an undecided number of"); ok {
 		return model.Multiplicity{State: model.Undecided}, end, true
 	}
-	for _, lead := range []string{"at least", "at most", "up to", "exactly", ""} {
+	if at, ok := p.phrase(i, "between"); ok {
+		low, ok1 := p.number(at)
+		high, ok2 := p.number(at + 2)
+		if p.word(at+1) == "and" && ok1 && ok2 && low <= high {
+			return model.Range(low, high), at + 3, true
+		}
+	}
+	for _, lead := range []string{"at least", "no fewer than", "no less than", "at most", "no more than", "not more than", "up to", "exactly", ""} {
 		at, ok := p.phrase(i, lead)
 		if !ok {
 			continue
@@ -212,9 +225,9 @@ func (p *parser) multiplicityWords(i int) (model.Multiplicity, int, bool) {
 			return model.Range(n, up), at + 3, true
 		}
 		switch lead {
-		case "at least":
+		case "at least", "no fewer than", "no less than":
 			return model.Range(n, model.Many), at + 1, true
-		case "at most", "up to":
+		case "at most", "up to", "no more than", "not more than":
 			return model.Range(0, n), at + 1, true
 		}
 		return model.Range(n, n), at + 1, true

@@ -74,9 +74,9 @@ func TestStatements(t *testing.T) {
 		{`Hive houses 1..* Frame`, `Hive houses 1..* "Frame"`},
 		{`each hive houses one or more frames`, `Hive houses 1..* "Frame"`},
 		{`a beekeeper fills 2 or more honey jars`, `Beekeeper fills 2..* HoneyJar`},
-		{`Beekeepers keep hives`, `Beekeeper keep Hive`},
-		{`every honey lot must be checked by at most one beekeeper`, `HoneyLot "must be checked by" 0..1 Beekeeper`},
-		{`2 or more beekeepers share an apiary`, `2..* Beekeeper share Apiary`},
+		{`Beekeepers keep hives`, `Beekeeper keeps Hive`},
+		{`every honey lot must be checked by at most one beekeeper`, `1 Beekeeper checks HoneyLot`},
+		{`2 or more beekeepers share an apiary`, `2..* Beekeeper shares Apiary`},
 	}
 	for _, c := range cases {
 		t.Run(c.in, func(t *testing.T) {

@@ -1,0 +1,235 @@
+package notation
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/english"
+	"lexeon/core/model"
+	"lexeon/core/wordclass"
+)
+
+// What people say of classes in ordinary sentences: "each loaf is baked in exactly one oven",
+// "a beacon must be inspected by two engineers". A sentence is a subject, a group of verbs and
+// an object; verbs are known by the general language and by how they bend, never by a list of
+// one trade.
+
+// said is a group of verbs in the middle of a sentence.
+type said struct {
+	name    string // in the third person: the name of the association
+	passive bool   // whoever does it stands behind
+	plural  bool   // its form goes with several
+	modal   modality
+}
+
+// modality is what a modal verb says of the number at the end behind it.
+type modality int
+
+const (
+	plainly modality = iota
+	must             // there is one at least
+	may              // there may be none
+)
+
+var modals = map[string]modality{"must": must, "shall": must, "may": may, "can": may, "might": may, "could": may}
+
+var toBe = map[string]bool{"is": true, "are": true, "be": true}
+
+// prepositions and particles that belong to the verb before them.
+var prepositions = english.Set(`in on at to from with for by of over under into onto through across after before behind beside between against about
+	along around near off out up down within without towards upon`)
+
+func isVerb(base string) bool {
+	c := wordclass.Of(base)
+	return c.Verb.Possible && !c.RareVerb || english.IsVerb(base)
+}
+
+// spokenStatements reads ordinary sentences as associations.
+func (p *parser) spokenStatements(keep func(Statement, int, int)) {
+	if !p.forgiving {
+		return
+	}
+	for _, a := range p.spokenEnds(0) {
+		for _, v := range p.saids(a.end) {
+			for _, b := range p.spokenEnds(v.end) {
+				subject, object := a.value, b.value
+				subject.singular(v.value.plural && !subject.determined)
+				object.singular(!object.determined)
+				p.bound(&object, v.value.modal)
+				s := Statement{Form: FormAssociation, Ends: [2]StatementEnd{subject.StatementEnd, object.StatementEnd}, Verb: v.value.name}
+				if v.value.passive {
+					s.Ends[0], s.Ends[1] = s.Ends[1], s.Ends[0]
+				}
+				// It says more than a reading that takes the words as they come.
+				keep(s, b.end, a.cost+v.cost+b.cost+p.phraseCost(a.end, v.end)-1)
+			}
+		}
+	}
+}
+
+// spokenEnd is a subject or an object.
+type spokenEnd struct {
+	StatementEnd
+	determined bool // by an article, "each", or a number of one: it is in the singular
+	article    bool // "a", "an"
+	plural     bool // as it was written
+}
+
+// singular writes a new name that stands in the plural in the singular.
+func (e *spokenEnd) singular(plural bool) {
+	if e.Ref.ID != "" || !plural && !(e.Multiplicity.State == model.Decided && e.Multiplicity.Upper != 1) {
+		return
+	}
+	words := strings.Fields(e.Ref.Name)
+	if len(words) == 0 {
+		return
+	}
+	last := model.Singular(words[len(words)-1])
+	e.plural = last != words[len(words)-1]
+	words[len(words)-1] = last
+	e.Ref.Name = strings.Join(words, " ")
+}
+
+// spokenEnds reads a subject or an object: a multiplicity or an article, and a name.
+func (p *parser) spokenEnds(i int) []parsed[spokenEnd] {
+	var out []parsed[spokenEnd]
+	w := p.word(i)
+	at, e := i, spokenEnd{}
+	if numbered := p.numbered(i); !numbered && (articles[w] || w == "all" || w == "any" || w == "its") {
+		at++
+		e.determined = w != "all" && w != "the" && w != "its"
+		e.article = w == "a" || w == "an"
+	}
+	for _, mu := range p.multiplicities(at) {
+		for _, r := range p.refAt(mu.end, model.Class) {
+			n := e
+			n.Multiplicity, n.Ref = mu.value, r.value
+			n.determined = n.determined || mu.value.State == model.Decided && mu.value.Upper == 1
+			out = append(out, parsed[spokenEnd]{n, r.end, mu.cost + r.cost})
+		}
+	}
+	return out
+}
+
+// bound says in the multiplicity what a modal verb says: the lower bound of the end behind it.
+func (p *parser) bound(e *spokenEnd, m modality) {
+	mu := &e.Multiplicity
+	if m == plainly || mu.State == model.Undecided {
+		return
+	}
+	if mu.State == model.Absent {
+		switch {
+		case e.article:
+			*mu = model.Range(0, 1)
+		case e.plural:
+			*mu = model.Range(0, model.Many)
+		default:
+			return
+		}
+	}
+	switch {
+	case m == may:
+		mu.Lower = 0
+	case mu.Lower == 0:
+		mu.Lower = 1
+	}
+}
+
+// saids reads a group of verbs.
+func (p *parser) saids(i int) (out []parsed[said]) {
+	m, modal := modals[p.word(i)]
+	at := i
+	if modal {
+		at++
+	}
+	add := func(v said, end, cost int) {
+		v.modal = m
+		out = append(out, parsed[said]{v, end, cost})
+	}
+	w := p.word(at)
+	if toBe[w] && (w == "be") == modal {
+		after := p.word(at + 1)
+		if english.PastBase(after, isVerb) != "" {
+			p.passives(at+1, w == "are", add)
+			return out
+		}
+		if prepositions[after] && after != "by" {
+			add(said{name: "is " + after, plural: w == "are"}, at+2, 0)
+		}
+		return out
+	}
+	base, bent := english.BaseForm(w)
+	switch w {
+	case "has":
+		base, bent = "have", true
+	case "have":
+		bent = false
+	}
+	if modal && bent && isVerb(w) { // press, discuss
+		base, bent = w, false
+	}
+	if w == "" || !isVerb(base) || modal && bent {
+		return out
+	}
+	v := said{name: thirdPerson(base), plural: !bent && !modal}
+	next := p.word(at + 1)
+	if p.numbered(at + 1) { // "up to five", "at least two"
+		next = ""
+	}
+	switch {
+	case next != "" && p.numbered(at+2) && prepositions[next]: // looks after up to five
+		v.name += " " + next
+		add(v, at+2, 0)
+	case prepositions[next] && prepositions[p.word(at+2)]: // looks out for
+		v.name += " " + next + " " + p.word(at+2)
+		add(v, at+3, 0)
+	case prepositions[next]:
+		v.name += " " + next
+		add(v, at+2, 0)
+	case next != "" && prepositions[p.word(at+2)] && !articles[next] && wordclass.Of(next).Noun.Possible: // takes place in, looks after
+		add(v, at+1, 0)
+		v.name += " " + next + " " + p.word(at+2)
+		add(v, at+3, 1)
+	default:
+		add(v, at+1, 0)
+	}
+	return out
+}
+
+// numbered reports whether a number in words begins here.
+func (p *parser) numbered(i int) bool {
+	_, _, ok := p.multiplicityWords(i)
+	return ok
+}
+
+// passives reads a participle and what follows it: "baked in", "inspected by".
+func (p *parser) passives(i int, plural bool, add func(said, int, int)) {
+	w, next := p.word(i), p.word(i+1)
+	switch {
+	case next == "by":
+		add(said{name: thirdPerson(english.PastBase(w, isVerb)), passive: true, plural: plural}, i+2, 0)
+	case prepositions[next] && p.word(i+2) == "by": // looked after by
+		add(said{name: thirdPerson(english.PastBase(w, isVerb)) + " " + next, passive: true, plural: plural}, i+3, 0)
+	case prepositions[next]:
+		add(said{name: "is " + w + " " + next, plural: plural}, i+2, 0)
+	}
+}
+
+func thirdPerson(base string) string {
+	if base == "have" {
+		return "has"
+	}
+	return english.ThirdPerson(base)
+}
+
+// usualWords are words of the usual phrases that are one word: they mean a relation of their
+// own, unless they are quoted.
+var usualWords = func() []string {
+	var out []string
+	for _, v := range verbPhrases {
+		if v.usual && !strings.Contains(v.words, " ") && !slices.Contains(out, v.words) {
+			out = append(out, v.words)
+		}
+	}
+	return out
+}()
