@@ -127,5 +127,4 @@ test('what follows from a finding stands below it, and goes with it', async ({ s
     .first()
   await expect(unnamed).toContainText('What follows from it')
   await expect(unnamed).toContainText('The level below Rescue post')
-  if (process.env.LOOK) await page.screenshot({ path: '/tmp/findings.png' })
 })

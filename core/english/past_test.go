@@ -1,6 +1,8 @@
 package english_test
 
 import (
+	"os"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -10,11 +12,25 @@ import (
 )
 
 func TestPastBase(t *testing.T) {
-	isVerb := func(w string) bool { return wordclass.Of(w).Verb.Possible }
 	for past, base := range map[string]string{
 		"delivered": "deliver", "baked": "bake", "carried": "carry", "shipped": "ship", "kept": "keep", "driven": "drive", "called": "call", "missed": "miss",
 		"glazed": "glaze", "inspected": "inspect", "located": "locate", "stopped": "stop", "signed": "sign", "lent": "lend", "red": "", "bed": "", "hundred": "",
 	} {
-		require.Equal(t, base, english.PastBase(past, isVerb), past)
+		require.Equal(t, base, english.PastBase(past, english.CanBeVerb), past)
 	}
+}
+
+// The verbs are those of the word classes: each that can be a verb and is not hardly ever one.
+func TestGeneralVerbsAreThoseOfTheWordClasses(t *testing.T) {
+	data, err := os.ReadFile("verbs.txt")
+	require.NoError(t, err)
+	count := 0
+	for verb := range strings.FieldsSeq(string(data)) {
+		c := wordclass.Of(verb)
+		require.True(t, c.Verb.Possible && !c.RareVerb, verb)
+		count++
+	}
+	require.Greater(t, count, 7000)
+	require.True(t, english.CanBeVerb("inspect"))
+	require.False(t, english.CanBeVerb("clerk"), "hardly ever a verb")
 }

@@ -6,7 +6,6 @@ import (
 
 	"lexeon/core/english"
 	"lexeon/core/model"
-	"lexeon/core/wordclass"
 )
 
 // What people say of classes in ordinary sentences: "each loaf is baked in exactly one oven",
@@ -38,11 +37,6 @@ var toBe = map[string]bool{"is": true, "are": true, "be": true}
 // prepositions and particles that belong to the verb before them.
 var prepositions = english.Set(`in on at to from with for by of over under into onto through across after before behind beside between against about
 	along around near off out up down within without towards upon`)
-
-func isVerb(base string) bool {
-	c := wordclass.Of(base)
-	return c.Verb.Possible && !c.RareVerb || english.IsVerb(base)
-}
 
 // spokenStatements reads ordinary sentences as associations.
 func (p *parser) spokenStatements(keep func(Statement, int, int)) {
@@ -149,7 +143,7 @@ func (p *parser) saids(i int) (out []parsed[said]) {
 	w := p.word(at)
 	if toBe[w] && (w == "be") == modal {
 		after := p.word(at + 1)
-		if english.PastBase(after, isVerb) != "" {
+		if english.PastBase(after, english.CanBeVerb) != "" {
 			p.passives(at+1, w == "are", add)
 			return out
 		}
@@ -165,10 +159,10 @@ func (p *parser) saids(i int) (out []parsed[said]) {
 	case "have":
 		bent = false
 	}
-	if modal && bent && isVerb(w) { // press, discuss
+	if modal && bent && english.CanBeVerb(w) { // press, discuss
 		base, bent = w, false
 	}
-	if w == "" || !isVerb(base) || modal && bent {
+	if w == "" || !english.CanBeVerb(base) || modal && bent {
 		return out
 	}
 	v := said{name: thirdPerson(base), plural: !bent && !modal}
@@ -186,7 +180,7 @@ func (p *parser) saids(i int) (out []parsed[said]) {
 	case prepositions[next]:
 		v.name += " " + next
 		add(v, at+2, 0)
-	case next != "" && prepositions[p.word(at+2)] && !articles[next] && wordclass.Of(next).Noun.Possible: // takes place in, looks after
+	case next != "" && prepositions[p.word(at+2)] && !articles[next]: // takes place in, looks after
 		add(v, at+1, 0)
 		v.name += " " + next + " " + p.word(at+2)
 		add(v, at+3, 1)
@@ -207,9 +201,9 @@ func (p *parser) passives(i int, plural bool, add func(said, int, int)) {
 	w, next := p.word(i), p.word(i+1)
 	switch {
 	case next == "by":
-		add(said{name: thirdPerson(english.PastBase(w, isVerb)), passive: true, plural: plural}, i+2, 0)
+		add(said{name: thirdPerson(english.PastBase(w, english.CanBeVerb)), passive: true, plural: plural}, i+2, 0)
 	case prepositions[next] && p.word(i+2) == "by": // looked after by
-		add(said{name: thirdPerson(english.PastBase(w, isVerb)) + " " + next, passive: true, plural: plural}, i+3, 0)
+		add(said{name: thirdPerson(english.PastBase(w, english.CanBeVerb)) + " " + next, passive: true, plural: plural}, i+3, 0)
 	case prepositions[next]:
 		add(said{name: "is " + w + " " + next, plural: plural}, i+2, 0)
 	}
