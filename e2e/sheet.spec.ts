@@ -64,7 +64,7 @@ test('many are selected, aligned, spread, sized, duplicated and taken back', asy
 
   // Everything arranged at once, and no shape on another.
   await page.keyboard.press('Escape')
-  await menu(page, 'Arrange', 'Arrange')
+  await menu(page, 'Arrange', /^Arrange$/)
   await expect(page.getByText('Arranged.', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Fit' }).click()
   const boxes = await page.locator('#drawing [data-box]').evaluateAll((all) =>
