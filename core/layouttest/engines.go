@@ -84,7 +84,7 @@ func (d Drawing) Quality() Quality {
 			q.Length += abs(p[k].X-p[k-1].X) + abs(p[k].Y-p[k-1].Y)
 			for _, o := range d.Lines[i+1:] {
 				for n := 1; n < len(o); n++ {
-					if cross(p[k-1], p[k], o[n-1], o[n]) {
+					if geometry.Cross(p[k-1], p[k], o[n-1], o[n]) {
 						q.Crossings++
 					}
 				}
@@ -92,16 +92,6 @@ func (d Drawing) Quality() Quality {
 		}
 	}
 	return q
-}
-
-func cross(a, b, c, d geometry.Point) bool {
-	if (a.X == b.X) == (c.X == d.X) {
-		return false
-	}
-	if a.X != b.X {
-		a, b, c, d = c, d, a, b
-	}
-	return a.X > min(c.X, d.X) && a.X < max(c.X, d.X) && c.Y > min(a.Y, b.Y) && c.Y < max(a.Y, b.Y)
 }
 
 func abs(v int) int { return max(v, -v) }

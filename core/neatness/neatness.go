@@ -159,7 +159,7 @@ func (v *view) lines() {
 			case p.group == q.group || shareTrunk(p.group, q.group):
 			case along(p, q):
 				v.fault(LineOnLine, "%s and %s", p.group.Title, q.group.Title)
-			case cross(p, q):
+			case geometry.Cross(p.a, p.b, q.a, q.b):
 				v.Crossings++
 			}
 		}
@@ -229,22 +229,6 @@ func along(p, q piece) bool {
 		return abs(p.a.Y-q.a.Y) < 2 && min(max(p.a.X, p.b.X), max(q.a.X, q.b.X)) > max(min(p.a.X, p.b.X), min(q.a.X, q.b.X))
 	}
 	return false
-}
-
-// cross reports whether two pieces meet inside of both.
-func cross(p, q piece) bool {
-	return side(p.a, p.b, q.a)*side(p.a, p.b, q.b) < 0 && side(q.a, q.b, p.a)*side(q.a, q.b, p.b) < 0
-}
-
-// side tells on which side of a line a point lies: 1, -1, or 0 on it.
-func side(a, b, p geometry.Point) int {
-	switch v := (b.X-a.X)*(p.Y-a.Y) - (b.Y-a.Y)*(p.X-a.X); {
-	case v > 0:
-		return 1
-	case v < 0:
-		return -1
-	}
-	return 0
 }
 
 // distance from a point to a piece of a line.

@@ -47,28 +47,14 @@ func (m *Memory) keep(drawing string, r *run) {
 func (m *Memory) find(p *path, around *neighbours) ([]Point, Rect) {
 	if p.Within != (Rect{}) {
 		hull := p.within(p.a.Union(p.b).Inflate(widest))
-		near := around.in(hull)
-		key := keyOf(p, hull, near)
-		points, known := m.get(key)
-		if !known {
-			points = search(p, hull, near)
-			m.put(key, points)
-		}
-		if points != nil {
+		if points := m.findIn(p, hull, around); points != nil {
 			return points, hull
 		}
 	}
 	reach := corridor
 	for {
 		hull := p.a.Union(p.b).Inflate(reach)
-		near := around.in(hull)
-		key := keyOf(p, hull, near)
-		points, known := m.get(key)
-		if !known {
-			points = search(p, hull, near)
-			m.put(key, points)
-		}
-		if points != nil {
+		if points := m.findIn(p, hull, around); points != nil {
 			return points, hull
 		}
 		if reach > widest {
@@ -76,6 +62,18 @@ func (m *Memory) find(p *path, around *neighbours) ([]Point, Rect) {
 		}
 		reach *= 4
 	}
+}
+
+// findIn finds a way within a hull, nil where there is none.
+func (m *Memory) findIn(p *path, hull Rect, around *neighbours) []Point {
+	near := around.in(hull)
+	key := keyOf(p, hull, near)
+	points, known := m.get(key)
+	if !known {
+		points = search(p, hull, near)
+		m.put(key, points)
+	}
+	return points
 }
 
 // within is the part of a hull where the line may be.

@@ -14,8 +14,13 @@ const (
 
 // Untangle is [Routes] for lines that are drawn this way for long: lines that cross others are
 // searched again, with a price on every crossing, as long as that makes the whole better. It
-// takes some ten times as long, and each line depends on all others.
+// takes some ten times as long, and each line depends on all others. Ways that lines had before
+// do not count.
 func Untangle(sign *halt.Sign, shapes []Rect, lines []Line) [][]Point {
+	lines = slices.Clone(lines)
+	for i := range lines {
+		lines[i].Way = nil
+	}
 	led, by := crowds(lines)
 	best := newRun(sign, nil, shapes, led, nil)
 	least := best.price()

@@ -3,6 +3,7 @@ package scene
 import (
 	"slices"
 
+	"lexeon/core/geometry"
 	"lexeon/core/model"
 	"lexeon/core/route"
 )
@@ -99,13 +100,13 @@ func swapped(boxes []Rect, i, k int) ([]Rect, bool) {
 	return out, true
 }
 
-// crossingsOf counts how often right-angled lines cross each other.
+// crossingsOf counts how often lines cross each other.
 func crossingsOf(routes [][]Point) (n int) {
 	for i, p := range routes {
 		for _, q := range routes[i+1:] {
 			for k := 1; k < len(p); k++ {
 				for m := 1; m < len(q); m++ {
-					if piecesCross(p[k-1], p[k], q[m-1], q[m]) {
+					if geometry.Cross(p[k-1], p[k], q[m-1], q[m]) {
 						n++
 					}
 				}
@@ -113,19 +114,4 @@ func crossingsOf(routes [][]Point) (n int) {
 		}
 	}
 	return n
-}
-
-func piecesCross(a, b, c, d Point) bool {
-	return turns(a, b, c)*turns(a, b, d) < 0 && turns(c, d, a)*turns(c, d, b) < 0
-}
-
-// turns tells on which side of a line a point lies: 1, -1, or 0 on it.
-func turns(a, b, p Point) int {
-	switch v := (b.X-a.X)*(p.Y-a.Y) - (b.Y-a.Y)*(p.X-a.X); {
-	case v > 0:
-		return 1
-	case v < 0:
-		return -1
-	}
-	return 0
 }
