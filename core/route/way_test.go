@@ -68,6 +68,11 @@ func TestUntangledLinesCrossLess(t *testing.T) {
 		_, d := random(seed)
 		plain, led := route.Routes(d.shapes, d.lines), route.Untangle(nil, d.shapes, d.lines)
 		require.Equal(t, led, route.Untangle(nil, d.shapes, d.lines), "seed %d", seed)
+		stale := append([]route.Line{}, d.lines...)
+		for i := range stale {
+			stale[i].Way = plain[i]
+		}
+		require.Equal(t, led, route.Untangle(nil, d.shapes, stale), "ways of before do not count")
 		before, after = before+crossings(plain), after+crossings(led)
 		for i, l := range d.lines {
 			if l.Style == route.Straight || l.From == l.To {

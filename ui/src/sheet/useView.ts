@@ -96,6 +96,8 @@ export function useView(box: RefObject<HTMLElement | null>, bounds: Rect | undef
           const start = from * v.k + offset
           const end = start + length * v.k
           if (start >= 0 && end <= room) return 0
+          // What is larger than the window and fills it is seen: it does not jump under the hand.
+          if (end - start + 2 * margin > room && start < room / 2 && end > room / 2) return 0
           if (end - start + 2 * margin > room || start < 0) return margin - start
           return room - margin - end
         }
