@@ -166,6 +166,9 @@ test('a stereotype stands in front of a name, where it is made and where it is w
   await page.getByRole('textbox', { name: 'Name of the class' }).fill('<<place>> Timber yard')
   await page.keyboard.press('Enter')
   await expect(studio.shape('class Timber yard').getByText('«place»')).toBeVisible()
+  await studio.entry.getByLabel('Name', { exact: true }).fill('«store» Drying shed')
+  await page.keyboard.press('Enter')
+  await expect(studio.shape('class Drying shed').getByText('«store»')).toBeVisible()
 })
 
 test('drawing a name that exists offers the one that exists', async ({ studio, page }) => {
@@ -259,6 +262,7 @@ test('at 200 % zoom every stage fits, and one works on the sheet', async ({ stud
     await expect(page.getByRole('button', { name: 'Unfold the path' }), stage).toBeVisible()
     const overflows = await page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth)
     expect(overflows, `${stage} is as wide as the window`).toBe(false)
+    await expect(page.getByRole('main').first()).toBeVisible()
     expect((await boxOf(page.getByRole('main').first())).width, stage).toBeGreaterThan(550)
   }
 })

@@ -2,6 +2,7 @@ package scene
 
 import (
 	"math"
+	"slices"
 	"strings"
 
 	"lexeon/core/model"
@@ -35,9 +36,11 @@ func (d *Drawer) constraint(m *model.Model, p *model.Placement, e *model.Element
 	return g
 }
 
-// anchorsToLines draws the anchors that lead to lines: straight, to where the line
-// is nearest.
-func (d *Drawer) anchorsToLines(m *model.Model, placed []*model.Placement, list []*connection, shapeOf func(model.ID) *Rect) (out []Group, routes [][]Point) {
+// anchorsToLines draws the anchors that lead to lines: to where the line is nearest, straight
+// where no shape stands in the way, else around them.
+func (d *Drawer) anchorsToLines(
+	m *model.Model, placed []*model.Placement, list []*connection, shapes []Rect, shapeOf func(model.ID) *Rect,
+) (out []Group, routes [][]Point) {
 	for _, p := range placed {
 		r := m.Relationship(p.Subject)
 		box := shapeOf(r.Source)
@@ -67,12 +70,22 @@ func (d *Drawer) anchorsToLines(m *model.Model, placed []*model.Placement, list 
 		}
 		points := append(append([]Point{}, bends...), to)
 		points = append([]Point{borderToward(*box, points[0])}, points...)
+		if len(bends) == 0 && inTheWay(points[0], to, *box, shapes) {
+			points = d.routes.Alone(*box, Rect{X: to.X, Y: to.Y}, shapes)
+		}
 		c := &connection{placement: p, rel: r, from: r.Source, points: points, title: relationshipTitle(m, r)}
 		g := d.drawRelationship(m, c)
 		g.Between = []model.ID{r.Source}
 		out, routes = append(out, g), append(routes, points)
 	}
 	return out, routes
+}
+
+// inTheWay reports whether a shape stands between a point at a shape and another point.
+func inTheWay(from, to Point, own Rect, shapes []Rect) bool {
+	return slices.ContainsFunc(shapes, func(s Rect) bool {
+		return s != own && !s.Contains(to) && s.CrossedBy(from, to)
+	})
 }
 
 // leadsToLine reports whether a relationship is an anchor to another one.

@@ -216,7 +216,7 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 			b.pieces, b.marks = piecesOf(c.points), marks(&b.group)
 		}
 	}
-	anchors, ways := d.anchorsToLines(m, placed, list, func(id model.ID) *Rect {
+	anchors, ways := d.anchorsToLines(m, placed, list, boxes[:len(shapes)], func(id model.ID) *Rect {
 		if i, ok := index[id]; ok {
 			return shapes[i].Box
 		}

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef, useState } from 'react'
 
-import { type Change } from '../core/api'
+import { type Change, type Problem } from '../core/api'
 import { ConflictNote } from './ConflictNote'
 import { closeOpen, keepOpen, openText } from '../core/openTexts'
 import { useStudio } from '../core/state'
@@ -23,6 +23,9 @@ export function Switch({ label, on, set }: { label: string; on: boolean; set: (o
   )
 }
 
+// Question is what the core is asked, for the changes that a text makes.
+export type Question = { path: string; body: Record<string, unknown> }
+
 // Kept is a field that saves when it is left or on Enter, and follows the model
 // while nobody types in it. What was typed stays until it is saved; what is
 // refused stays too, until somebody mends it or gives up with Escape. Where somebody
@@ -36,6 +39,7 @@ export function Kept(props: {
   max?: number
   placeholder?: string
   change: (value: string) => Change | Change[]
+  ask?: (value: string) => Question | undefined // for a text that has to be read first
 }) {
   // Each place has a field of its own: what is typed in one is never taken for another.
   const [first] = [props.change('')].flat()
@@ -47,6 +51,7 @@ type FieldProps = Parameters<typeof Kept>[0] & { row: string }
 
 function Field(props: FieldProps) {
   const submit = useStudio((s) => s.submit)
+  const propose = useStudio((s) => s.propose)
   const giveUp = useStudio((s) => s.giveUp)
   const { row } = props
   const field = props.field ?? props.label
@@ -70,15 +75,18 @@ function Field(props: FieldProps) {
     else if (text === props.value) return settle()
     const from = lost ? undefined : base.current // whoever has seen theirs decides on it
     settle()
-    submit([props.change(text)].flat(), {
+    const options = {
       base: from,
       place: { row, field, text },
-      failed: (problem) => {
+      failed: (problem: Problem) => {
         if (problem.body.clientId) return // it is told below, from what could not be done
         setTyped(text)
         setRefused(true)
       },
-    })
+    }
+    const question = props.ask?.(text)
+    if (question) void propose(question.path, question.body, options)
+    else submit([props.change(text)].flat(), options)
   }
   // A field that goes away while somebody writes in it saves what was written.
   const leaving = useRef(() => save())

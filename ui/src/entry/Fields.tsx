@@ -4,7 +4,7 @@ import { type Change, type EntryField, type EntryPart } from '../core/api'
 import { Choices } from '../common/Choices'
 import { Kept, Switch } from '../common/Kept'
 import { useStudio } from '../core/state'
-import { changesOf } from './changesOf'
+import { changesOf, questionOf } from './changesOf'
 
 // Fields of an entry, as the core describes them: what they are about need not be known here.
 export function Fields({ part }: { part: EntryPart }) {
@@ -94,6 +94,7 @@ function OneField({ field }: { field: EntryField }) {
             mono={field.code}
             placeholder={field.example}
             change={(text): Change[] => changesOf(field, text)}
+            ask={(text) => questionOf(field, text)}
           />
           {field.problem && <p className="text-sm text-brick">{field.problem}.</p>}
         </>

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 
 import { type EntryField } from '../core/api'
-import { changesOf } from './changesOf'
+import { changesOf, questionOf } from './changesOf'
 
 const field = (more: Partial<EntryField>) => ({ label: 'A', type: 'text', value: '', ...more }) as EntryField
 
@@ -43,4 +43,14 @@ test('a switch may have changes of its own for on and off', () => {
   const off = [{ type: 'delete', id: 'b' }] as never
   expect(changesOf(field({ type: 'switch', on, off }), 'yes')).toBe(on)
   expect(changesOf(field({ type: 'switch', on, off }), '')).toBe(off)
+})
+
+test('stereotypes in front of a name are read by the core', () => {
+  const name = field({ change: [{ type: 'setName', id: 'c' }] as never, member: 'name' })
+  const asked = { path: 'previews/naming', body: { element: 'c', text: '«resource» Timber stock' } }
+  expect(questionOf(name, '«resource» Timber stock')).toEqual(asked)
+  expect(questionOf(name, '<<resource>> Stock')?.body.text).toBe('<<resource>> Stock')
+  expect(questionOf(name, 'Timber stock')).toBeUndefined()
+  const role = field({ change: [{ type: 'setEnd', id: 'e' }] as never, member: 'set.name' })
+  expect(questionOf(role, '«x» y')).toBeUndefined()
 })

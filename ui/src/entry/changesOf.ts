@@ -1,4 +1,5 @@
 import { type Change, type EntryField } from '../core/api'
+import { type Question } from '../common/Kept'
 
 // changesOf are the changes that a new value of a field makes: its own, with the value put
 // where it belongs.
@@ -21,4 +22,11 @@ const written = (field: EntryField, value: string): unknown => {
   // Guillemets are how stereotypes are drawn, not part of their names.
   const names = value.split(',').map((name) => name.replace(/[«»]/g, '').trim())
   return [...new Set(names.filter(Boolean))]
+}
+
+// questionOf is what has to be asked for a text: stereotypes may stand in front of a name.
+export function questionOf(field: EntryField, value: string): Question | undefined {
+  const [change] = changesOf(field, value)
+  if (change?.type !== 'setName' || !/«|<</.test(value)) return undefined
+  return { path: 'previews/naming', body: { element: change.id, text: value } }
 }
