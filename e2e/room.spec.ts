@@ -230,6 +230,7 @@ test('what several share is set for all of them at once', async ({ studio, page 
   await studio.entry.getByRole('textbox', { name: 'Another stereotype for all' }).fill('ground')
   await page.keyboard.press('Enter')
   const ground = studio.entry.getByRole('checkbox', { name: '«ground»' })
+  expect((await boxOf(studio.entry.getByText('«ground»'))).width, 'its name has room').toBeGreaterThan(40)
   await expect(ground).toBeChecked()
   await studio.entry.getByRole('combobox', { name: 'Colour of ground' }).selectOption('fern')
   await studio.saved()

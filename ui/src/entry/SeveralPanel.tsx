@@ -163,9 +163,9 @@ function Stereotypes({ shared }: { shared: Shared }) {
               />
               <span className="truncate">«{s.name}»</span>
             </label>
-            <span className={`size-4 border border-rule swatch-${s.colour || 'none'}`} aria-hidden="true" />
+            <span className={`size-4 shrink-0 border border-rule swatch-${s.colour || 'none'}`} aria-hidden="true" />
             <select
-              className="field w-24 py-0!"
+              className="field w-24! shrink-0 py-0!"
               aria-label={`Colour of ${s.name}`}
               value={s.colour}
               onChange={(e) => paint(s.name, e.target.value)}
