@@ -23,6 +23,9 @@ func stateFile(args []string, out, errs io.Writer) int {
 	set.SetOutput(errs)
 	diagram := set.String("diagram", "", "name or id of the diagram that they are placed on; not needed if there is only one")
 	to := set.String("out", "", "the file to write; the same one without it")
+	dry := set.Bool("dry-run", false, "only say how each sentence is understood; nothing is written")
+	format := set.String("format", "text", "of a dry run: text or json")
+	kind := set.String("on", "", "of a dry run: class, use-case, data-flow or component; what is spoken of, without a diagram")
 	set.Usage = func() {
 		fmt.Fprintln(errs, "lexeon state [options] FILE STATEMENT …")
 		set.PrintDefaults()
@@ -40,6 +43,9 @@ func stateFile(args []string, out, errs io.Writer) int {
 	m, err := readModel(file)
 	if err != nil {
 		return fail(errs, err)
+	}
+	if *dry {
+		return stateDry(m, *diagram, *kind, *format, statements, out, errs)
 	}
 	var on model.ID
 	if len(m.Diagrams()) > 0 {

@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"encoding/json"
 	"os"
 	"path/filepath"
 	"testing"
@@ -74,4 +75,31 @@ func TestCompactOnTheCommandLine(t *testing.T) {
 	require.Contains(t, errs.String(), `there is no project "q"`)
 	require.Equal(t, exitUnusable, run([]string{"compact", "--database", url, "--keep", "-1"}, &out, &errs))
 	require.Equal(t, exitUnusable, run([]string{"compact", "--database", ""}, &out, &errs))
+}
+
+// A dry run says how sentences are understood, and writes nothing.
+func TestStateDryRun(t *testing.T) {
+	file := copyOfDemo(t)
+	before, err := os.ReadFile(file)
+	require.NoError(t, err)
+	var out, errs bytes.Buffer
+	require.Equal(t, exitOK, run([]string{"state", "--dry-run", "--format", "json", "--on", "class", file,
+		"A crate has a number and two handles", "Crate implements Stackable", "Nothing at all"}, &out, &errs), errs.String())
+	var read []sentenceRead
+	require.NoError(t, json.Unmarshal(out.Bytes(), &read))
+	require.Len(t, read, 3)
+	require.Equal(t, []string{"Crate has 2 Handle"}, read[0].Readings[0].Statements)
+	require.Equal(t, []featureRead{{Of: "Crate", Kind: model.Attribute, Names: []string{"number"}}}, read[0].Readings[0].Features)
+	require.Equal(t, "Crate realizes Stackable", read[1].Readings[0].Statements[0])
+	require.Equal(t, "Crate implements Stackable", read[1].Readings[1].Statements[0])
+	require.Contains(t, read[1].Readings[0].New, newRead{"Stackable", model.Interface})
+	require.Empty(t, read[2].Readings)
+	require.NotEmpty(t, read[2].Problem)
+	out.Reset()
+	require.Equal(t, exitOK, run([]string{"state", "--dry-run", "--on", "data-flow", file, "Beekeeper gives the cooperative a complaint and a jar list"}, &out, &errs))
+	require.Contains(t, out.String(), "complaint")
+	require.Equal(t, exitUnusable, run([]string{"state", "--dry-run", "--on", "novel", file, "A b c"}, &out, &errs))
+	after, err := os.ReadFile(file)
+	require.NoError(t, err)
+	require.Equal(t, string(before), string(after))
 }

@@ -2,10 +2,9 @@ package english
 
 import "strings"
 
-// irregularPast leads from past forms and participles that follow no rule to their base form.
-var irregularPast = func() map[string]string {
-	out := map[string]string{}
-	for line := range strings.FieldsSeq(`
+// irregularForms are past forms and participles that follow no rule, with their base form; of
+// two forms of a verb the participle stands first.
+const irregularForms = `
 		sent:send made:make kept:keep given:give gave:give taken:take took:take written:write wrote:write sold:sell paid:pay bought:buy
 		brought:bring built:build chosen:choose chose:choose drawn:draw drew:draw found:find held:hold led:lead left:leave lent:lend lit:light met:meet
 		read:read seen:see saw:see set:set shown:show shut:shut spent:spend told:tell thrown:throw threw:throw woven:weave worn:wear got:get cut:cut
@@ -15,7 +14,12 @@ var irregularPast = func() map[string]string {
 		rung:ring risen:rise run:run said:say sought:seek shaken:shake shot:shoot sung:sing slept:sleep spoken:speak split:split spread:spread
 		stolen:steal stuck:stick struck:strike sworn:swear swept:sweep swum:swim taught:teach torn:tear thought:think understood:understand
 		undertaken:undertake won:win wound:wind withdrawn:withdraw begun:begin bent:bend bet:bet bitten:bite blown:blow bred:breed burnt:burn
-		learnt:learn spun:spin sunk:sink slid:slide strung:string stood:stand sat:sit cost:cost quit:quit rid:rid shed:shed`) {
+		learnt:learn spun:spin sunk:sink slid:slide strung:string stood:stand sat:sit cost:cost quit:quit rid:rid shed:shed`
+
+// irregularPast leads from those forms to the base form.
+var irregularPast = func() map[string]string {
+	out := map[string]string{}
+	for line := range strings.FieldsSeq(irregularForms) {
 		form, base, _ := strings.Cut(line, ":")
 		out[form] = base
 	}

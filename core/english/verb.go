@@ -4,20 +4,51 @@ package english
 import "strings"
 
 // BaseForm is the base form of a verb: of registers, register. It tells whether the
-// verb was in the third person.
+// verb was in the third person. Of several base forms that the ending allows it is the one that
+// is a verb: focuses, focus; uses, use; quizzes, quiz.
 func BaseForm(w string) (base string, bent bool) {
-	switch {
-	case strings.HasSuffix(w, "ies") && len(w) > 4:
-		return w[:len(w)-3] + "y", true
-	case (strings.HasSuffix(w, "sses") || strings.HasSuffix(w, "shes") || strings.HasSuffix(w, "ches") || strings.HasSuffix(w, "xes") || strings.HasSuffix(w, "zes")) && len(w) > 4:
-		if base := w[:len(w)-1]; verbs[base] {
-			return base, true
+	candidates := baseForms(w)
+	for _, c := range candidates {
+		if CanBeVerb(c) {
+			return c, true
 		}
-		return w[:len(w)-2], true
-	case strings.HasSuffix(w, "s") && !strings.HasSuffix(w, "ss") && len(w) > 3:
-		return w[:len(w)-1], true
+	}
+	if len(candidates) > 0 {
+		return candidates[0], true
 	}
 	return w, false
+}
+
+// baseForms are the forms that a verb in the third person may come from, the one that the
+// rule says first.
+func baseForms(w string) []string {
+	switch {
+	case w == "has":
+		return []string{"have"}
+	case strings.HasSuffix(w, "ies") && len(w) > 4:
+		return []string{w[:len(w)-3] + "y", w[:len(w)-1]}
+	case strings.HasSuffix(w, "zzes") && len(w) > 4:
+		return []string{w[:len(w)-2], w[:len(w)-3], w[:len(w)-1]}
+	case hasAnySuffix(w, "sses", "shes", "ches", "xes", "zes") && len(w) > 4:
+		if verbs[w[:len(w)-1]] {
+			return []string{w[:len(w)-1]}
+		}
+		return []string{w[:len(w)-2], w[:len(w)-1]}
+	case hasAnySuffix(w, "ses", "oes") && len(w) > 3:
+		return []string{w[:len(w)-1], w[:len(w)-2]}
+	case strings.HasSuffix(w, "s") && !strings.HasSuffix(w, "ss") && len(w) > 3:
+		return []string{w[:len(w)-1]}
+	}
+	return nil
+}
+
+func hasAnySuffix(w string, suffixes ...string) bool {
+	for _, s := range suffixes {
+		if strings.HasSuffix(w, s) {
+			return true
+		}
+	}
+	return false
 }
 
 // ThirdPerson bends a verb into the third person: weigh, weighs; carry, carries; look up, looks up.

@@ -111,6 +111,13 @@ var irregularPlurals = map[string]string{
 	"knives": "knife", "loaves": "loaf", "data": "data", "series": "series",
 	"species": "species", "lenses": "lens", "gases": "gas", "aliases": "alias", "canvases": "canvas",
 	"atlases": "atlas", "biases": "bias", "irises": "iris", "buses": "bus", "news": "news",
+	"oases": "oasis", "diagnoses": "diagnosis", "hypotheses": "hypothesis", "syntheses": "synthesis", "parentheses": "parenthesis", "emphases": "emphasis",
+	"oxen": "ox", "wolves": "wolf", "calves": "calf", "wives": "wife", "thieves": "thief", "scarves": "scarf", "wharves": "wharf",
+	"potatoes": "potato", "tomatoes": "tomato", "heroes": "hero", "echoes": "echo", "cargoes": "cargo", "vetoes": "veto", "torpedoes": "torpedo",
+	"sheep": "sheep", "deer": "deer", "aircraft": "aircraft", "spacecraft": "spacecraft", "hovercraft": "hovercraft", "fish": "fish", "offspring": "offspring",
+	"means": "means", "headquarters": "headquarters", "crossroads": "crossroads", "equipment": "equipment", "software": "software", "staff": "staff",
+	"shoes": "shoe", "toes": "toe", "canoes": "canoe", "stimuli": "stimulus", "radii": "radius", "fungi": "fungus", "nuclei": "nucleus", "formulae": "formula",
+	"larvae": "larva", "appendices": "appendix", "addenda": "addendum", "errata": "erratum", "media": "medium", "strata": "stratum", "curricula": "curriculum",
 }
 
 var irregularSingulars = func() map[string]string {

@@ -33,9 +33,9 @@ func TestReadBackOfFlows(t *testing.T) {
 	}
 	require.ElementsMatch(t, []string{
 		"Beekeeper sends delivery note to Cooperative. | Cooperative receives delivery note from Beekeeper.",
-		"Weigh writes lot entry to Register. | Register keeps lot entry that come from Weigh.",
-		"Weigh reads lot entry from Register. | Register keeps lot entry for Weigh.",
-		"Weigh reads all that is there from Archive. | Archive keeps all that is there for Weigh.",
+		"Weigh writes lot entry to Register. | Register receives lot entry from Weigh.",
+		"Weigh reads lot entry from Register. | Register gives lot entry to Weigh.",
+		"Weigh reads all that is there from Archive. | Archive gives all that is there to Weigh.",
 		"What lies around this level sends lot to Weigh. | Weigh receives lot from what lies around this level.",
 		"Weigh sends receipt to what lies around this level. | What lies around this level receives receipt from Weigh.",
 	}, got)
@@ -45,10 +45,10 @@ func TestReadBackOfThreeEnds(t *testing.T) {
 	m := modeltest.Build(t, "class Beekeeper", "class Hive", "class Season")
 	id := func(name string) model.ID { return m.ClassifiersNamed(name)[0].ID }
 	m = must(t, m, &model.Connect{ID: "r", Kind: model.Association, Name: "look after", Ends: []model.NewEnd{{ID: "e1", Type: id("Beekeeper"), Set: model.P("multiplicity", "1")}, {ID: "e2", Type: id("Hive"), Set: model.P("multiplicity", "0..*")}, {ID: "e3", Type: id("Season"), Set: model.P("multiplicity", "2")}}})
-	require.Equal(t, "For one Hive and one Season together: exactly one Beekeeper — look after. | For one Beekeeper and one Season together: any number of Hives — look after. | For one Beekeeper and one Hive together: exactly two Seasons — look after.",
+	require.Equal(t, "For one Hive and one Season together: exactly one Beekeeper (look after). | For one Beekeeper and one Season together: any number of Hives (look after). | For one Beekeeper and one Hive together: exactly two Seasons (look after).",
 		aloud(notation.ReadBack(m, m.Relationship("r"))))
 	m = must(t, m, &model.SetRelationship{ID: "r", Set: model.P("name", "")})
-	require.Contains(t, aloud(notation.ReadBack(m, m.Relationship("r"))), "— are related.")
+	require.Contains(t, aloud(notation.ReadBack(m, m.Relationship("r"))), "(are related).")
 }
 
 // What may lead from one thing to another is told as sentences, and makes what it says.

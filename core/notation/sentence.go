@@ -25,9 +25,8 @@ func (s Sentence) String() string {
 	return b.String()
 }
 
-// ReadBack reads a relationship as sentences, both ways. The shapes are fixed so
-// that no verb needs bending: backwards the verb stays as it was typed, unless
-// the association keeps an inverse name.
+// ReadBack reads a relationship as sentences, both ways: English that can be read aloud, and
+// says of each multiplicity what it is "for each".
 func ReadBack(m *model.Model, r *model.Relationship) []Sentence {
 	name := func(id model.ID) string {
 		if e := m.Element(id); e != nil && strings.TrimSpace(e.Name) != "" {
@@ -107,128 +106,6 @@ func SetSentences(set *model.Element, general string) []Sentence {
 		out = append(out, plain("By "+set.Name+", every "+general+" is of one of its kinds."))
 	case model.No:
 		out = append(out, plain("By "+set.Name+", there may be "+model.Plural(general)+" of no kind named here."))
-	}
-	return out
-}
-
-// endReader says what one end needs for its sentences.
-type endReader struct {
-	m    *model.Model
-	end  *model.Element
-	name string
-}
-
-func (e endReader) singular() string { return e.name + e.role() }
-
-func (e endReader) role() string {
-	if e.end.Name == "" {
-		return ""
-	}
-	return " (as " + e.end.Name + ")"
-}
-
-// many writes multiplicity and noun: "one or more Hives (as home)".
-func (e endReader) many() Sentence {
-	mult := e.end.End().Multiplicity
-	noun := e.name
-	if _, upper := mult.Bounds(); mult.State == model.Decided && upper != 1 || mult.State != model.Decided {
-		noun = e.plural()
-	}
-	return Sentence{{Text: MultiplicityWords(mult), End: e.end.ID, Value: mult.String()}, {Text: " " + noun + e.role()}}
-}
-
-func (e endReader) plural() string {
-	if el := e.m.Element(e.end.Type); el != nil {
-		if t := e.m.Term(el.Term); t != nil && t.Plural != "" {
-			return t.Plural
-		}
-	}
-	if e.name == "(unnamed)" {
-		return e.name
-	}
-	return model.Plural(e.name)
-}
-
-func readAssociation(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
-	return append(readEnds(m, r, name), readXor(m, r)...)
-}
-
-func readEnds(m *model.Model, r *model.Relationship, name func(model.ID) string) []Sentence {
-	ends := m.Ends(r.ID)
-	read := make([]endReader, len(ends))
-	for i, e := range ends {
-		read[i] = endReader{m, e, name(e.Type)}
-	}
-	if len(ends) != 2 {
-		return readNary(r, read)
-	}
-	a, b := read[0], read[1]
-	data := r.Association()
-	reading := data.Reading
-	if data.Aggregation != model.NoAggregation && ends[1].ID == data.Whole {
-		a, b, reading = b, a, flip(reading)
-	}
-	var out []Sentence
-	switch data.Aggregation {
-	case model.Composite:
-		out = []Sentence{
-			join("Each "+a.singular()+" is made of ", b.many(), "."),
-			join("Each "+b.singular()+" belongs to ", a.many(), ", and goes with it."),
-		}
-	case model.Shared:
-		out = []Sentence{
-			join("Each "+a.singular()+" brings together ", b.many(), "."),
-			join("Each "+b.singular()+" is in ", a.many(), "."),
-		}
-	}
-	if r.Name != "" && len(out) > 0 {
-		out = append(out, plain("This is called "+r.Name+"."))
-	}
-	if len(out) == 0 {
-		out = readPlain(r, data, reading, a, b)
-	}
-	if c := m.Element(r.Class); c != nil {
-		out = append(out, plain("Each such link is one "+name(c.ID)+"."))
-	}
-	return out
-}
-
-func readPlain(r *model.Relationship, data model.AssociationData, reading model.Reading, a, b endReader) []Sentence {
-	switch {
-	case r.Name == "":
-		return []Sentence{
-			join("Each "+a.singular()+" is related to ", b.many(), "."),
-			join("Each "+b.singular()+" is related to ", a.many(), "."),
-		}
-	case reading == model.NoDirection:
-		return []Sentence{
-			join("For each "+a.singular()+": ", b.many(), " — "+r.Name+"."),
-			join("For each "+b.singular()+": ", a.many(), " — "+r.Name+"."),
-		}
-	case reading == model.Backward:
-		a, b = b, a
-	}
-	back := join("For each "+b.singular()+": ", a.many(), " — "+r.Name+".")
-	if data.Inverse != "" {
-		back = join("Each "+b.singular()+" "+data.Inverse+" ", a.many(), ".")
-	}
-	return []Sentence{join("Each "+a.singular()+" "+r.Name+" ", b.many(), "."), back}
-}
-
-func readNary(r *model.Relationship, ends []endReader) []Sentence {
-	verb := r.Name
-	if verb == "" {
-		verb = "are related"
-	}
-	var out []Sentence
-	for i, e := range ends {
-		var others []string
-		for j, o := range ends {
-			if j != i {
-				others = append(others, "one "+o.singular())
-			}
-		}
-		out = append(out, join("For "+strings.Join(others, " and ")+" together: ", e.many(), " — "+verb+"."))
 	}
 	return out
 }

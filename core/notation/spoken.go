@@ -30,9 +30,11 @@ const (
 	may              // there may be none
 )
 
-var modals = map[string]modality{"must": must, "shall": must, "may": may, "can": may, "might": may, "could": may}
+var modals = map[string]modality{"must": must, "shall": must, "may": may, "can": may, "might": may, "could": may, "should": plainly, "will": plainly, "would": plainly}
 
 var toBe = map[string]bool{"is": true, "are": true, "be": true}
+
+func isModal(w string) bool { _, ok := modals[w]; return ok }
 
 // prepositions and particles that belong to the verb before them.
 var prepositions = english.Set(`in on at to from with for by of over under into onto through across after before behind beside between against about
@@ -47,9 +49,12 @@ func (p *parser) spokenStatements(keep func(Statement, int, int)) {
 		for _, v := range p.saids(a.end) {
 			for _, b := range p.spokenEnds(v.end) {
 				subject, object := a.value, b.value
-				subject.singular(v.value.plural && !subject.determined)
+				subject.singular((v.value.plural || isModal(p.word(a.end))) && !subject.determined)
 				object.singular(!object.determined)
 				p.bound(&object, v.value.modal)
+				if owning[v.value.name] {
+					object.one()
+				}
 				s := Statement{Form: FormAssociation, Ends: [2]StatementEnd{subject.StatementEnd, object.StatementEnd}, Verb: v.value.name}
 				if v.value.passive {
 					s.Ends[0], s.Ends[1] = s.Ends[1], s.Ends[0]
@@ -58,6 +63,16 @@ func (p *parser) spokenStatements(keep func(Statement, int, int)) {
 				keep(s, b.end, a.cost+v.cost+b.cost+p.phraseCost(a.end, v.end)-1)
 			}
 		}
+	}
+}
+
+// owning are verbs behind which "a" means one: a ship has a captain.
+var owning = map[string]bool{"has": true, "belongs to": true}
+
+// one says so where an article does and nothing else.
+func (e *spokenEnd) one() {
+	if e.article && e.Multiplicity.State == model.Absent {
+		e.Multiplicity = model.Range(1, 1)
 	}
 }
 
@@ -78,10 +93,23 @@ func (e *spokenEnd) singular(plural bool) {
 	if len(words) == 0 {
 		return
 	}
-	last := model.Singular(words[len(words)-1])
+	last := singularWord(words[len(words)-1])
 	e.plural = last != words[len(words)-1]
 	words[len(words)-1] = last
 	e.Ref.Name = strings.Join(words, " ")
+}
+
+// singularWord is the singular of a word that may begin with a capital letter.
+func singularWord(w string) string {
+	lower := strings.ToLower(w)
+	one := model.Singular(lower)
+	switch {
+	case one == lower:
+		return w
+	case lower != w:
+		return model.Capital(one)
+	}
+	return one
 }
 
 // spokenEnds reads a subject or an object: a multiplicity or an article, and a name.
@@ -141,14 +169,33 @@ func (p *parser) saids(i int) (out []parsed[said]) {
 		out = append(out, parsed[said]{v, end, cost})
 	}
 	w := p.word(at)
+	if w == "has" || w == "have" {
+		switch next := p.word(at + 1); {
+		case next == "been": // has been written by
+			w, at = "be", at+1
+			if !modal {
+				w = "is"
+			}
+		case english.PastBase(next, english.CanBeVerb) != "" && p.determinedAt(at+2): // has written many songs
+			add(said{name: thirdPerson(english.PastBase(next, english.CanBeVerb)), plural: w == "have"}, at+2, 0)
+		}
+	}
+	if w == "was" || w == "were" {
+		w = map[string]string{"was": "is", "were": "are"}[w]
+	}
 	if toBe[w] && (w == "be") == modal {
 		after := p.word(at + 1)
 		if english.PastBase(after, english.CanBeVerb) != "" {
 			p.passives(at+1, w == "are", add)
 			return out
 		}
-		if prepositions[after] && after != "by" {
+		switch next := p.word(at + 2); {
+		case prepositions[after] && after != "by" && next != "" && prepositions[p.word(at+3)] && !articles[next] && !p.numbered(at+2): // is on loan from
+			add(said{name: "is " + after + " " + next + " " + p.word(at+3), plural: w == "are"}, at+4, 0)
+		case prepositions[after] && after != "by":
 			add(said{name: "is " + after, plural: w == "are"}, at+2, 0)
+		case after != "" && prepositions[next] && !articles[after] && !p.numbered(at+1): // is valid for
+			add(said{name: "is " + after + " " + next, plural: w == "are"}, at+3, 0)
 		}
 		return out
 	}
@@ -180,7 +227,7 @@ func (p *parser) saids(i int) (out []parsed[said]) {
 	case prepositions[next]:
 		v.name += " " + next
 		add(v, at+2, 0)
-	case next != "" && prepositions[p.word(at+2)] && !articles[next]: // takes place in, looks after
+	case next != "" && prepositions[p.word(at+2)] && !articles[next] && model.Singular(next) == next: // takes place in, looks after
 		add(v, at+1, 0)
 		v.name += " " + next + " " + p.word(at+2)
 		add(v, at+3, 1)
@@ -188,6 +235,14 @@ func (p *parser) saids(i int) (out []parsed[said]) {
 		add(v, at+1, 0)
 	}
 	return out
+}
+
+// determinedAt reports whether a thing is spoken of with an article or a number, or is known.
+func (p *parser) determinedAt(i int) bool {
+	if articles[p.word(i)] || p.numbered(i) || i < len(p.toks) && isNumber(p.toks[i]) {
+		return true
+	}
+	return i < len(p.toks) && len(p.m.ClassifiersByTerm(p.toks[i].text)) > 0
 }
 
 // numbered reports whether a number in words begins here.

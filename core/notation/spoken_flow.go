@@ -4,36 +4,177 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
 // Where data flows are drawn, whoever does something with data and somebody else speaks of a
 // flow, whatever the verb: "the Shipper gives a complaint to the Office", "the Office receives
-// the tide table from the Harbour", "looks up the rate in the tariff list".
+// the tide table from the Harbour", "looks up the rate in the tariff list", "gives the Shipper a
+// receipt", "the receipt is sent to the Shipper by the Office".
 
 // lookedUp are verbs by which data come out of a store: any other puts them in.
-var lookedUp = []string{"looks up", "finds", "reads", "checks", "consults", "searches", "sees", "takes", "fetches", "gets"}
+var lookedUp = []string{"looks up", "finds", "reads", "checks", "consults", "searches", "sees", "takes", "fetches", "gets", "compares", "retrieves", "verifies"}
+
+// telling are verbs whose object is who is told something, with what behind "of" or "about".
+var telling = english.Set("inform notify tell remind warn advise")
 
 // spokenFlows reads ordinary sentences as data flows.
 func (p *parser) spokenFlows(keep func(Statement, int, int)) {
 	if !p.forgiving || !p.scope.Flows {
 		return
 	}
+	p.passiveFlows(keep)
+	p.movingFlows(keep)
 	for _, a := range p.places(0) {
 		if a.value.Kind == Frame || isStore(a.value) {
 			continue
 		}
 		for _, v := range p.flowVerbs(a.end) {
-			for _, n := range p.flowNames(v.end) {
-				for word, way := range flowWays {
-					at, ok := p.phrase(n.end, word)
-					if !ok {
-						continue
-					}
-					for _, b := range p.places(at) {
-						if s, ok := p.flowBetween(way, v.value, n.value, a.value, b.value); ok {
-							keep(s, b.end, a.cost+v.cost+n.cost+b.cost+1) // the words of the grammar come first
+			p.flowsTo(a, v, keep)
+			p.flowsGiven(a, v, keep)
+			p.flowsTold(a, v, keep)
+		}
+	}
+}
+
+// flowsTo: verb, data, preposition, place.
+func (p *parser) flowsTo(a parsed[Ref], v parsed[string], keep func(Statement, int, int)) {
+	for _, n := range p.flowNames(v.end) {
+		for word, way := range flowWays {
+			at, ok := p.phrase(n.end, word)
+			if !ok {
+				continue
+			}
+			for _, b := range p.places(at) {
+				if s, ok := p.flowBetween(way, v.value, n.value, a.value, b.value); ok {
+					keep(s, b.end, a.cost+v.cost+n.cost+b.cost+1) // the words of the grammar come first
+				}
+			}
+		}
+	}
+	// Updates a store with data.
+	for _, b := range p.places(v.end) {
+		if at, ok := p.phrase(b.end, "with"); ok && isStore(b.value) {
+			for _, n := range p.flowNames(at) {
+				s := Statement{Form: FormWrite, Verb: n.value}
+				s.Ends[0].Ref, s.Ends[1].Ref = p.implied(a.value, b.value)
+				keep(s, n.end, a.cost+v.cost+n.cost+b.cost+1)
+			}
+		}
+	}
+}
+
+// flowsGiven: verb, place, data: "sends the shipper a confirmation". The place is known.
+func (p *parser) flowsGiven(a parsed[Ref], v parsed[string], keep func(Statement, int, int)) {
+	for _, b := range p.places(v.end) {
+		if b.value.ID == "" || isStore(b.value) {
+			continue
+		}
+		for _, n := range p.flowNames(b.end) {
+			if n.value == "" || articles[strings.ToLower(strings.Fields(n.value)[0])] {
+				continue
+			}
+			s := Statement{Form: FormFlow, Verb: n.value}
+			s.Ends[0].Ref, s.Ends[1].Ref = p.implied(a.value, b.value)
+			keep(s, n.end, a.cost+v.cost+n.cost+b.cost+1)
+		}
+	}
+}
+
+// flowsTold: "informs the pilot of the berth".
+func (p *parser) flowsTold(a parsed[Ref], v parsed[string], keep func(Statement, int, int)) {
+	if base, _ := english.BaseForm(v.value); !telling[base] {
+		return
+	}
+	for _, b := range p.places(v.end) {
+		if isStore(b.value) {
+			continue
+		}
+		for _, word := range []string{"of", "about"} {
+			if at, ok := p.phrase(b.end, word); ok {
+				for _, n := range p.flowNames(at) {
+					s := Statement{Form: FormFlow, Verb: n.value}
+					s.Ends[0].Ref, s.Ends[1].Ref = p.implied(a.value, b.value)
+					keep(s, n.end, a.cost+v.cost+n.cost+b.cost+1)
+				}
+			}
+		}
+	}
+}
+
+// passiveFlows: "the manifest is passed on to customs by the office", "the arrival is entered in
+// the register by the office".
+func (p *parser) passiveFlows(keep func(Statement, int, int)) {
+	for _, n := range p.flowNames(0) {
+		if !toBe[p.word(n.end)] {
+			continue
+		}
+		at := n.end + 1
+		base := english.PastBase(p.word(at), english.CanBeVerb)
+		if base == "" {
+			continue
+		}
+		at++
+		if w := p.word(at); w == "on" || w == "over" || w == "back" || w == "out" {
+			if flowWays[p.word(at+1)] == away || p.word(at+1) == "by" {
+				at++
+			}
+		}
+		verb := thirdPerson(base)
+		p.passiveEnds(n, verb, at, keep)
+	}
+}
+
+// passiveEnds reads the ends of a passive in either order: "to B by A", "by A to B".
+func (p *parser) passiveEnds(n parsed[string], verb string, at int, keep func(Statement, int, int)) {
+	for word, way := range flowWays {
+		if to, ok := p.phrase(at, word); ok {
+			for _, b := range p.places(to) {
+				if by, ok := p.phrase(b.end, "by"); ok {
+					for _, a := range p.places(by) {
+						if s, ok := p.flowBetween(way, verb, n.value, a.value, b.value); ok {
+							keep(s, a.end, n.cost+a.cost+b.cost+1)
 						}
+					}
+				}
+			}
+		}
+	}
+	by, ok := p.phrase(at, "by")
+	if !ok {
+		return
+	}
+	for _, a := range p.places(by) {
+		for word, way := range flowWays {
+			if to, ok := p.phrase(a.end, word); ok {
+				for _, b := range p.places(to) {
+					if s, ok := p.flowBetween(way, verb, n.value, a.value, b.value); ok {
+						keep(s, b.end, n.cost+a.cost+b.cost+1)
+					}
+				}
+			}
+		}
+	}
+}
+
+// movingFlows: "the confirmation goes from the office to the shipper".
+func (p *parser) movingFlows(keep func(Statement, int, int)) {
+	for _, n := range p.flowNames(0) {
+		switch w := p.word(n.end); w {
+		case "goes", "go", "comes", "come", "flows", "flow", "passes", "pass", "moves", "move":
+		default:
+			continue
+		}
+		from, ok := p.phrase(n.end+1, "from")
+		if !ok {
+			continue
+		}
+		for _, a := range p.places(from) {
+			if to, ok := p.phrase(a.end, "to"); ok {
+				for _, b := range p.places(to) {
+					if s, ok := p.flowBetween(away, "goes", n.value, a.value, b.value); ok {
+						keep(s, b.end, n.cost+a.cost+b.cost+1)
 					}
 				}
 			}
@@ -50,7 +191,9 @@ const (
 	within // into a store, or out of it, as the verb says
 )
 
-var flowWays = map[string]flowWay{"to": away, "from": here, "in": within, "into": within, "onto": within}
+var flowWays = map[string]flowWay{
+	"to": away, "on to": away, "over to": away, "back to": away, "from": here, "in": within, "into": within, "onto": within, "on": within, "against": within, "with": within,
+}
 
 // flowVerbs are the verbs of a sentence without prepositions: these lead to the other end.
 func (p *parser) flowVerbs(i int) []parsed[string] {
@@ -63,6 +206,8 @@ func (p *parser) flowVerbs(i int) []parsed[string] {
 			out = append(out, parsed[string]{verb, v.end, 0})
 		case particle == "up": // looks up
 			out = append(out, parsed[string]{v.value.name, v.end, 0})
+		case particle == "on" || particle == "over" || particle == "back" || particle == "out": // passes on
+			out = append(out, parsed[string]{verb, v.end, 0})
 		}
 	}
 	return out
@@ -71,8 +216,14 @@ func (p *parser) flowVerbs(i int) []parsed[string] {
 func (p *parser) flowBetween(way flowWay, verb, name string, a, b Ref) (s Statement, ok bool) {
 	s = Statement{Form: FormFlow, Verb: name}
 	switch {
+	case isStore(a) && isStore(b), name == "":
+		return s, false
 	case way == within && b.Kind != model.Store:
 		return s, false // "in" leads into nothing but stores
+	case isStore(a): // out of a store
+		s.Form = FormRead
+		s.Ends[0].Ref, s.Ends[1].Ref = p.implied(b, a)
+		return s, true
 	case b.Kind == model.Store:
 		s.Form = FormWrite
 		if way == here || way == within && slices.Contains(lookedUp, verb) {

@@ -86,6 +86,7 @@ func (p *parser) componentStatements(keep func(Statement, int, int)) {
 	if p.scope.Components {
 		p.newDependencies(add)
 	}
+	p.spokenComponents(add)
 	for _, a := range p.componentPlaces(0, false) {
 		for _, v := range []struct {
 			kind        model.Kind

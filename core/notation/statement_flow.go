@@ -364,13 +364,13 @@ func readFlow(m *model.Model, r *model.Relationship, name func(model.ID) string)
 			what = "all that is there"
 		}
 		return []Sentence{plain(start(r.Target) + " reads " + what + " from " + place(r.Source) + "."),
-			plain(start(r.Source) + " keeps " + what + " for " + place(r.Target) + ".")}
+			plain(start(r.Source) + " gives " + what + " to " + place(r.Target) + ".")}
 	case to != nil && to.Kind == model.Store && (from == nil || from.Kind != model.Store):
 		if what == "" {
 			what = "whole records"
 		}
 		return []Sentence{plain(start(r.Source) + " writes " + what + " to " + place(r.Target) + "."),
-			plain(start(r.Target) + " keeps " + what + " that come from " + place(r.Source) + ".")}
+			plain(start(r.Target) + " receives " + what + " from " + place(r.Source) + ".")}
 	}
 	if what == "" {
 		what = "something without a name"

@@ -51,13 +51,17 @@ func ReadStatement(m *model.Model, text string) ([]Reading, error) {
 
 // ReadStatementIn is ReadStatement for what is said on a level.
 func ReadStatementIn(m *model.Model, text string, scope Scope) ([]Reading, error) {
-	strict, err := parse(m, text, scope, false)
+	return read(func(forgiving bool) ([]Reading, error) { return parse(m, text, scope, forgiving) })
+}
+
+func read(parse func(forgiving bool) ([]Reading, error)) ([]Reading, error) {
+	strict, err := parse(false)
 	if err == nil && strict[0].cost == 0 {
 		return strict, nil
 	}
 	// A strict reading that needs new names gives way to a freer one that needs
 	// fewer: "Beekeepers keep hives", where Beekeeper and Hive are known.
-	free, freeErr := parse(m, text, scope, true)
+	free, freeErr := parse(true)
 	switch {
 	case err != nil:
 		return free, freeErr
@@ -75,6 +79,10 @@ func parse(m *model.Model, text string, scope Scope, forgiving bool) ([]Reading,
 	if err != nil {
 		return nil, err
 	}
+	return parseTokens(m, toks, scope, forgiving)
+}
+
+func parseTokens(m *model.Model, toks []token, scope Scope, forgiving bool) ([]Reading, error) {
 	if len(toks) == 0 {
 		return nil, syntaxf("expected a statement, such as: Apiary is made of 1..* Hive")
 	}
@@ -166,6 +174,7 @@ var verbPhrases = []verbPhrase{
 	{words: "bring together", form: FormWhole, shared: true, usual: true},
 	{words: "is part of", form: FormWhole, reversed: true, usual: true},
 	{words: "is a part of", form: FormWhole, reversed: true, usual: true},
+	{words: "are parts of", form: FormWhole, reversed: true, usual: true},
 	{words: "are part of", form: FormWhole, reversed: true, usual: true},
 	{words: "are kinds of", form: FormGeneralization, usual: true},
 	{words: "is a", form: FormGeneralization, usual: true, cost: 1},
@@ -174,8 +183,30 @@ var verbPhrases = []verbPhrase{
 	{words: "inherits from", form: FormGeneralization, usual: true},
 	{words: "implements", form: FormRealization, usual: true},
 	{words: "extends", form: FormGeneralization, usual: true},
+	{words: "implement", form: FormRealization, usual: true},
+	{words: "realize", form: FormRealization, usual: true},
+	{words: "extend", form: FormGeneralization, usual: true},
+	{words: "inherit from", form: FormGeneralization, usual: true},
 	{words: "use", form: FormDependency, kind: model.Usage, usual: true},
 	{words: "depend on", form: FormDependency, kind: model.Dependency, usual: true},
+}
+
+// several reports whether a phrase stands behind a subject in the plural.
+func (v verbPhrase) several() bool {
+	first, _, _ := strings.Cut(v.words, " ")
+	return first == "are" || !strings.HasSuffix(first, "s")
+}
+
+// singularRef makes the name of something new singular.
+func singularRef(r Ref) Ref {
+	if r.ID == "" {
+		words := strings.Fields(r.Name)
+		if n := len(words); n > 0 {
+			words[n-1] = singularWord(words[n-1])
+			r.Name = strings.Join(words, " ")
+		}
+	}
+	return r
 }
 
 func (p *parser) statements() []Reading {
@@ -230,6 +261,9 @@ func (p *parser) classStatements(keep func(Statement, int, int)) {
 				continue
 			}
 			if after, ok := p.phrase(a.end, v.words); ok {
+				if p.forgiving && v.usual && !articles[p.word(0)] && v.several() {
+					a.value.Ref = singularRef(a.value.Ref)
+				}
 				p.afterPhrase(a, v, after, keep)
 			}
 		}
@@ -272,6 +306,9 @@ func (p *parser) keepThrough(s Statement, end, cost int, keep func(Statement, in
 func (p *parser) afterPhrase(a parsed[StatementEnd], v verbPhrase, at int, keep func(Statement, int, int)) {
 	if v.form == FormWhole {
 		for _, b := range p.ends(at) {
+			if w := p.word(at); v.usual && (w == "a" || w == "an") && b.value.Multiplicity.State == model.Absent {
+				b.value.Multiplicity = model.Range(1, 1) // a ship consists of a hull
+			}
 			s := Statement{Form: FormWhole, Shared: v.shared, Ends: [2]StatementEnd{a.value, b.value}}
 			if v.reversed {
 				s.Ends[0], s.Ends[1] = s.Ends[1], s.Ends[0]
@@ -331,20 +368,7 @@ func (e StatementEnd) onlyRef() bool {
 }
 
 func (p *parser) reading(s Statement, cost int) Reading {
-	r := Reading{Statement: s, Scope: p.scope, cost: cost}
-	for _, ref := range []Ref{s.Ends[0].Ref, s.Ends[1].Ref, s.Through, s.Interface} {
-		if ref.Name == "" || ref.ID != "" {
-			continue
-		}
-		known := false
-		for _, n := range r.New {
-			known = known || n.Name == ref.Name && group(n.Kind) == group(ref.Kind)
-		}
-		if !known {
-			r.New = append(r.New, ref)
-		}
-	}
-	return r
+	return Reading{Statement: s, New: newRefs(s), Scope: p.scope, cost: cost}
 }
 
 type verb struct {

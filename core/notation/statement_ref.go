@@ -88,6 +88,11 @@ func (p *parser) asClassName(name string) string {
 // ("after Swarm") has most likely swallowed the end of a verb.
 func oddName(name string) int {
 	first, rest, _ := strings.Cut(name, " ")
+	for w := range strings.FieldsSeq(strings.ToLower(rest)) {
+		if articles[w] || toBe[w] || modals[w] != plainly {
+			return 8
+		}
+	}
 	if strings.ToLower(first) == first && strings.ToLower(rest) != rest {
 		return 2
 	}
@@ -171,6 +176,12 @@ func (p *parser) multiplicities(i int) []parsed[model.Multiplicity] {
 			out := []parsed[model.Multiplicity]{{mu, end, 0}}
 			if after, ok := p.phrase(end, "or more"); ok && p.forgiving && mu.Lower == mu.Upper {
 				out = append(out, parsed[model.Multiplicity]{model.Range(mu.Lower, model.Many), after, 0})
+			}
+			if w, up := p.word(end), 0; p.forgiving && (w == "to" || w == "or") && mu.Lower == mu.Upper { // 2 to 30
+				if n, ok := p.number(end + 1); ok && n >= mu.Lower {
+					up = n
+					out = append([]parsed[model.Multiplicity]{{model.Range(mu.Lower, up), end + 2, 0}}, out...)
+				}
 			}
 			return out
 		}

@@ -270,7 +270,7 @@ func TestStatementsOfComponents(t *testing.T) {
 	// Classes that nobody would see here do not come to be by a slip.
 	_, err = notation.ReadStatementIn(m, "Traceability has left : Index", notation.Scope{Components: true})
 	require.ErrorContains(t, err, `understood "Traceability"; reading stopped at "has"`)
-	_, err = notation.ReadStatementIn(m, "Walrus eats Fish", notation.Scope{Cases: true})
+	_, err = notation.ReadStatementIn(m, "Walrus of Fish", notation.Scope{Cases: true})
 	require.ErrorContains(t, err, `Customer starts "Place order"`)
 	readings, err = notation.ReadStatementIn(m, "1 Apiary <borders 0..* HoneyLot", notation.Scope{Components: true})
 	require.NoError(t, err, "between classes that are there it may be said anywhere")
@@ -316,13 +316,13 @@ func TestReadBackOfUseCases(t *testing.T) {
 
 func TestReadBack(t *testing.T) {
 	cases := []struct{ statement, forward, back string }{
-		{"Apiary is made of 1..* Hive", "Each Apiary is made of one or more Hives.", "Each Hive belongs to (not stated) Apiaries, and goes with it."},
+		{"Apiary is made of 1..* Hive", "Each Apiary is made of one or more Hives.", "Each Hive belongs to (not stated) Apiaries, and goes with them."},
 		{"1 Apiary is made of 1..* Hive", "Each Apiary is made of one or more Hives.", "Each Hive belongs to exactly one Apiary, and goes with it."},
 		{"0..1 Apiary brings together 2 Hive", "Each Apiary brings together exactly two Hives.", "Each Hive is in at most one Apiary."},
-		{"1 Beekeeper delivers 0..* HoneyLot", "Each Beekeeper delivers any number of HoneyLots.", "For each HoneyLot: exactly one Beekeeper — delivers."},
-		{"0..* HoneyLot <delivers 1 Beekeeper", "Each Beekeeper delivers any number of HoneyLots.", "For each HoneyLot: exactly one Beekeeper — delivers."},
-		{"? HoneyLot ~meets 3..7 Beekeeper", "For each HoneyLot: three to seven Beekeepers — meets.", "For each Beekeeper: an undecided number of HoneyLots — meets."},
-		{"1 Beekeeper as mentor guides 0..3 Beekeeper as novice", "Each Beekeeper (as mentor) guides at most three Beekeepers (as novice).", "For each Beekeeper (as novice): exactly one Beekeeper (as mentor) — guides."},
+		{"1 Beekeeper delivers 0..* HoneyLot", "Each Beekeeper delivers any number of HoneyLots.", "For each HoneyLot, exactly one Beekeeper delivers it."},
+		{"0..* HoneyLot <delivers 1 Beekeeper", "Each Beekeeper delivers any number of HoneyLots.", "For each HoneyLot, exactly one Beekeeper delivers it."},
+		{"? HoneyLot ~meets 3..7 Beekeeper", "For each HoneyLot: three to seven Beekeepers (meets).", "For each Beekeeper: it is not decided how many HoneyLots (meets)."},
+		{"1 Beekeeper as mentor guides 0..3 Beekeeper as novice", "Each Beekeeper (as mentor) guides at most three Beekeepers (as novice).", "For each Beekeeper (as novice), exactly one Beekeeper (as mentor) guides it."},
 		{"Hive -- 1 Apiary", "Each Hive is related to exactly one Apiary.", "Each Apiary is related to (not stated) Hives."},
 		{`"Jar Batch" is a kind of TraceableItem`, "Each Jar Batch is a kind of TraceableItem.", "One kind of TraceableItem is Jar Batch."},
 		{"Apiary uses Hive", "Apiary uses Hive.", "When Hive changes, Apiary may have to change."},

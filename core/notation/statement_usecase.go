@@ -55,6 +55,7 @@ func extendStatement(m *model.Model, r *model.Relationship, ref func(model.ID) R
 // caseStatements finds every way to read the tokens as something said of use
 // cases.
 func (p *parser) caseStatements(keep func(Statement, int, int)) {
+	p.spokenCases(keep)
 	for _, a := range p.caseRefs(0, model.Actor) {
 		for _, v := range partWords {
 			if after, ok := p.phrase(a.end, v.words); ok && (p.forgiving || !v.usual) {

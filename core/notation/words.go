@@ -37,6 +37,9 @@ func MultiplicityWords(m model.Multiplicity) string {
 	return numberWord(m.Lower) + " to " + numberWord(m.Upper)
 }
 
+// undecidedWords stand in a sentence in the place of a multiplicity that is not decided.
+const undecidedWords = "it is not decided how many"
+
 // Choice is a multiplicity that is offered where one can be chosen.
 type Choice struct {
 	Value string `json:"value"`
@@ -62,5 +65,8 @@ func MultiplicityChoices(current model.Multiplicity) []Choice {
 		out[i] = Choice{v, MultiplicityWords(m)}
 	}
 	out[len(out)-1].Words = "not decided yet"
+	if current.State == model.Undecided { // it stands in its sentence
+		out[len(out)-1].Words = undecidedWords
+	}
 	return out
 }

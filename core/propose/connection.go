@@ -70,7 +70,7 @@ func (pr *Proposer) Connection(m *model.Model, req ConnectionRequest) ([]Reading
 	for _, o := range notation.Connections(m, a, b) {
 		reading := notation.NewReading(o.Statement)
 		reading.Scope = scope
-		view, err := pr.reading(m, reading, req.Diagram, req.From, at, req.Seed)
+		view, _, err := pr.reading(m, reading, req.Diagram, req.From, at, req.Seed)
 		if err != nil {
 			return nil, err
 		}

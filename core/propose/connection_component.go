@@ -40,7 +40,7 @@ func (pr *Proposer) componentConnections(m *model.Model, req ConnectionRequest) 
 		for _, o := range notation.ComponentConnections(m, from, to, [2]string{fromPort, toPort}) {
 			reading := notation.NewReading(o.Statement)
 			reading.Scope = notation.ScopeOf(m, req.Diagram)
-			view, err := pr.reading(m, reading, req.Diagram, from.ID, at, req.Seed)
+			view, _, err := pr.reading(m, reading, req.Diagram, from.ID, at, req.Seed)
 			if err != nil {
 				continue // it is said already
 			}
@@ -75,7 +75,7 @@ func (pr *Proposer) Offers(m *model.Model, req OffersRequest) ([]Reading, error)
 		i, because := m.Element(p.Interface), m.Element(p.Because)
 		st.Ends[0].Ref = notation.Ref{Name: of.Name, Kind: of.Kind, ID: of.ID}
 		st.Ends[1].Ref = notation.Ref{Name: i.Name, Kind: i.Kind, ID: i.ID}
-		view, err := pr.reading(m, notation.NewReading(st), req.Diagram, of.ID, nil, req.Seed+string(p.Interface))
+		view, _, err := pr.reading(m, notation.NewReading(st), req.Diagram, of.ID, nil, req.Seed+string(p.Interface))
 		if err != nil {
 			return nil, err
 		}

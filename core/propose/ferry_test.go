@@ -11,6 +11,7 @@ import (
 	"lexeon/core/dictionary"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
+	"lexeon/core/notation"
 	"lexeon/core/propose"
 	"lexeon/core/rework"
 	"lexeon/core/scene"
@@ -73,7 +74,9 @@ func TestAStatementMakesWhatIsMissing(t *testing.T) {
 	require.NoError(t, err)
 	require.NotEmpty(t, reply.Readings)
 	first := reply.Readings[0]
-	require.Equal(t, []propose.NewElement{{Name: "Port authority", Kind: "class"}}, first.New)
+	require.Len(t, first.New, 1)
+	require.Equal(t, "Port authority", first.New[0].Name)
+	require.Equal(t, "class", first.New[0].Kind)
 	next := done(t, m, first.Changes, "statement")
 	made := named(t, next, "Port authority")
 	require.NotNil(t, next.PlacementOn("all", made.ID), "it is shown")
@@ -373,3 +376,40 @@ func TestStepsAreTyped(t *testing.T) {
 }
 
 func dictionaryOf(m *model.Model) *dictionary.Dictionary { return dictionary.Of(m) }
+
+// A sentence that says several things makes them all, with names and kinds as they were changed.
+func TestASentenceSaysSeveralThings(t *testing.T) {
+	m := ferry(t)
+	ask := func(made ...notation.MadeAs) propose.Reading {
+		reply, err := proposer().Statement(m, propose.StatementRequest{Text: "A pier consists of a deck, two bollards and a ladder", Diagram: "all", Seed: "s", Made: made})
+		require.NoError(t, err)
+		require.NotEmpty(t, reply.Readings)
+		return reply.Readings[0]
+	}
+	r := ask()
+	require.Equal(t, []string{"Pier is made of 1 Deck", "Pier is made of 2 Bollard", "Pier is made of 1 Ladder"}, r.Statements)
+	require.Len(t, r.New, 3)
+	require.Len(t, r.Sentences, 6)
+	next := done(t, m, r.Changes, "statement")
+	for _, name := range []string{"Deck", "Bollard", "Ladder"} {
+		require.NotNil(t, next.PlacementOn("all", named(t, next, name).ID), name)
+	}
+	require.Equal(t, model.Interface, r.New[1].Kinds[1].Kind)
+	next = done(t, m, ask(notation.MadeAs{Name: "Bollard", As: "Mooring post"}, notation.MadeAs{Name: "Deck", Kind: model.DataType}).Changes, "statement")
+	require.NotNil(t, named(t, next, "Mooring post"))
+	require.Equal(t, model.DataType, named(t, next, "Deck").Kind)
+	require.Empty(t, next.ClassifiersNamed("Bollard"))
+}
+
+// What a thing has is an attribute where it is a property.
+func TestASentenceSaysAttributes(t *testing.T) {
+	m := ferry(t)
+	reply, err := proposer().Statement(m, propose.StatementRequest{Text: "Each bollard has a number, a maximum weight and a lock", Diagram: "all", Seed: "s"})
+	require.NoError(t, err)
+	require.Equal(t, []string{"Bollard has the attributes number, maximumWeight", "Bollard has 1 Lock"}, reply.Readings[0].Statements)
+	require.Equal(t, "Each Bollard has a number and a maximum weight.", reply.Readings[0].Sentences[0].String())
+	next := done(t, m, reply.Readings[0].Changes, "statement")
+	require.Len(t, next.Children(named(t, next, "Bollard").ID, model.Attribute), 2)
+	require.Greater(t, len(reply.Readings), 1, "all of them as things")
+	require.Equal(t, []string{"Bollard has 1 Number", "Bollard has 1 MaximumWeight", "Bollard has 1 Lock"}, reply.Readings[1].Statements)
+}

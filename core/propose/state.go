@@ -14,15 +14,14 @@ func (pr *Proposer) State(m *model.Model, diagram model.ID, text, seed string) (
 	if err != nil {
 		return nil, Reading{}, err
 	}
-	switch len(reply.Readings) {
-	case 0:
+	switch {
+	case len(reply.Readings) == 0:
 		why := reply.Problem
 		if why == "" {
 			why = "it is no statement"
 		}
 		return nil, Reading{}, model.Faultf(model.CodeSyntax, "%q: %s", text, why)
-	case 1:
-	default:
+	case len(reply.Readings) > 1 && reply.Ambiguous:
 		var ways []string
 		for _, r := range reply.Readings {
 			ways = append(ways, "  "+r.Statement)

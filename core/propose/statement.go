@@ -2,6 +2,7 @@ package propose
 
 import (
 	"encoding/json"
+	"fmt"
 	"slices"
 	"strings"
 
@@ -13,19 +14,28 @@ import (
 
 // Reading is one way in which a text or a gesture can be understood, with what it would change.
 type Reading struct {
-	Statement string              `json:"statement"`
-	Title     string              `json:"title,omitempty"`
-	Form      string              `json:"form"` // what kind of statement it is
-	Sentences []notation.Sentence `json:"sentences"`
-	New       []NewElement        `json:"new"`
-	Changes   json.RawMessage     `json:"changes"`
-	Row       model.ID            `json:"row"` // the relationship that it makes
+	Statement string `json:"statement"`
+	// Statements are those of a sentence that says several things, one by one.
+	Statements []string            `json:"statements,omitempty"`
+	Title      string              `json:"title,omitempty"`
+	Form       string              `json:"form"` // what kind of statement it is
+	Sentences  []notation.Sentence `json:"sentences"`
+	New        []NewElement        `json:"new"`
+	Changes    json.RawMessage     `json:"changes"`
+	Row        model.ID            `json:"row"` // the relationship that it makes
 }
 
-// NewElement is an element that a reading would make.
+// NewElement is an element that a reading would make, with the kinds that it may be of.
 type NewElement struct {
-	Name string `json:"name"`
-	Kind string `json:"kind"`
+	Name  string       `json:"name"`
+	Kind  string       `json:"kind"`
+	Kinds []KindOption `json:"kinds"`
+}
+
+// KindOption is a kind that something new may be of.
+type KindOption struct {
+	Kind  model.Kind `json:"kind"`
+	Title string     `json:"title"`
 }
 
 // Jump is something that a text may be the name of.
@@ -40,8 +50,10 @@ type Jump struct {
 // StatementReply lists the readings of a text; Problem says why there is none.
 type StatementReply struct {
 	Readings []Reading `json:"readings"`
-	Jumps    []Jump    `json:"jumps"`
-	Problem  string    `json:"problem,omitempty"`
+	// Ambiguous: the first reading is no likelier than the second.
+	Ambiguous bool   `json:"ambiguous,omitempty"`
+	Jumps     []Jump `json:"jumps"`
+	Problem   string `json:"problem,omitempty"`
 }
 
 // StatementRequest asks how a text can be understood.
@@ -50,20 +62,23 @@ type StatementRequest struct {
 	Diagram model.ID `json:"diagram"`
 	Near    model.ID `json:"near"`
 	Seed    string   `json:"seed"`
+	// Made says how what is new is to be called and of which kind it is to be.
+	Made []notation.MadeAs `json:"made,omitempty"`
 }
 
 // Statement tells how a text can be understood, with the changes that each
 // reading would make, and what it could be the name of. It changes nothing.
 func (pr *Proposer) Statement(m *model.Model, req StatementRequest) (StatementReply, error) {
 	out := StatementReply{Readings: []Reading{}, Jumps: pr.jumps(m, req.Text)}
-	readings, err := notation.ReadStatementIn(m, req.Text, notation.ScopeOf(m, req.Diagram))
+	ways, err := notation.Understand(m, req.Text, notation.ScopeOf(m, req.Diagram))
 	if f, ok := model.AsFault(err); ok {
 		out.Problem = f.Message
 	} else if err != nil {
 		return StatementReply{}, err
 	}
-	for _, r := range readings {
-		view, err := pr.reading(m, r, req.Diagram, req.Near, nil, req.Seed)
+	out.Ambiguous = notation.Ambiguous(ways)
+	for _, w := range ways {
+		view, err := pr.understood(m, w, req)
 		if err != nil {
 			out.Problem = err.Error()
 			continue
@@ -73,13 +88,96 @@ func (pr *Proposer) Statement(m *model.Model, req StatementRequest) (StatementRe
 	return out, nil
 }
 
+// understood previews what a sentence says, clause by clause, each on what those before it have
+// made.
+func (pr *Proposer) understood(m *model.Model, w notation.Understood, req StatementRequest) (Reading, error) {
+	out := Reading{New: []NewElement{}, Sentences: []notation.Sentence{}}
+	for _, n := range w.New() {
+		made := NewElement{Name: n.Name, Kind: n.Kind.Title(), Kinds: []KindOption{}}
+		for _, k := range w.KindsFor(n) {
+			made.Kinds = append(made.Kinds, KindOption{k, k.Title()})
+		}
+		for _, as := range req.Made {
+			if as.Name == n.Name && as.Kind != "" {
+				made.Kind = as.Kind.Title()
+			}
+		}
+		out.New = append(out.New, made)
+	}
+	w = w.With(req.Made)
+	var changes []model.Change
+	var texts []string
+	draft := m
+	for i, c := range w.Clauses {
+		seed := req.Seed
+		if i > 0 {
+			seed = string(model.DeriveID("clause", req.Seed, fmt.Sprint(i)))
+		}
+		c = c.Settled(draft)
+		texts = append(texts, c.Text(draft))
+		part, err := pr.clause(draft, c, req, seed)
+		if err != nil {
+			return Reading{}, err
+		}
+		changes = append(changes, part.changes...)
+		out.Sentences = append(out.Sentences, part.sentences...)
+		if out.Row == "" {
+			out.Row, out.Form = part.row, part.form
+		}
+		draft = part.next
+	}
+	out.Statement, out.Statements = strings.Join(texts, "; "), texts
+	out.Changes = model.EncodeChanges(changes)
+	return out, nil
+}
+
+// clausePreview is what one clause would change.
+type clausePreview struct {
+	changes   []model.Change
+	sentences []notation.Sentence
+	row       model.ID
+	form      string
+	next      *model.Model
+}
+
+// clause previews a clause on a draft that is dropped: the sentences are those of the model as it
+// would be.
+func (pr *Proposer) clause(m *model.Model, c notation.Clause, req StatementRequest, seed string) (clausePreview, error) {
+	if c.Features != nil {
+		return pr.features(m, c, req, seed)
+	}
+	view, next, err := pr.reading(m, c.Reading, req.Diagram, req.Near, nil, seed)
+	if err != nil {
+		return clausePreview{}, err
+	}
+	changes, err := model.DecodeChanges(view.Changes)
+	return clausePreview{changes, view.Sentences, view.Row, view.Form, next}, err
+}
+
+// features previews what is said of attributes and literals.
+func (pr *Proposer) features(m *model.Model, c notation.Clause, req StatementRequest, seed string) (clausePreview, error) {
+	of := c.ChangesOf(m, seed)
+	changes := of.Changes
+	if d := m.Diagram(req.Diagram); d != nil && c.Features.Of.ID == "" && c.Features.Of.Kind.IsDrawnOn(d.Kind) {
+		w, h := pr.drawer.SizeOf(m, c.Features.Of.Kind, c.Features.Of.Name)
+		p := pr.drawer.FreePlace(m, req.Diagram, req.Near, w, h)
+		changes = append(changes, &model.Place{ID: model.DeriveID("place", seed, string(of.Elements[0])), Diagram: req.Diagram, Subject: of.Elements[0], X: p.X, Y: p.Y})
+	}
+	next, _, _, err := model.Edit(m, changes)
+	if err != nil {
+		return clausePreview{}, err
+	}
+	said := notation.Sentence{{Text: c.ReadAloud() + "."}}
+	return clausePreview{changes, []notation.Sentence{said}, of.Elements[0], string(c.Features.Kind), next}, nil
+}
+
 // reading previews a reading on a draft that is dropped: the sentences are
 // those of the model as it would be.
-func (pr *Proposer) reading(m *model.Model, r notation.Reading, diagram, near model.ID, at *scene.Point, seed string) (Reading, error) {
+func (pr *Proposer) reading(m *model.Model, r notation.Reading, diagram, near model.ID, at *scene.Point, seed string) (Reading, *model.Model, error) {
 	changes, elements, rel := notation.StatementChanges(m, r, seed)
 	needed, err := neededBy(m, changes, rel, seed)
 	if err != nil {
-		return Reading{}, err
+		return Reading{}, nil, err
 	}
 	changes = append(changes, needed...)
 	placing := pr.placing(m, r, diagram, near, at, elements, rel, seed)
@@ -90,7 +188,7 @@ func (pr *Proposer) reading(m *model.Model, r notation.Reading, diagram, near mo
 	}
 	changes = append(changes, placing...)
 	if err != nil {
-		return Reading{}, err
+		return Reading{}, nil, err
 	}
 	sentences := notation.ReadBack(next, next.Relationship(rel))
 	if rel == "" && len(elements) == 2 {
@@ -104,9 +202,9 @@ func (pr *Proposer) reading(m *model.Model, r notation.Reading, diagram, near mo
 	}
 	view := Reading{Statement: r.Text(m), Form: formOf(r.Statement), Sentences: sentences, New: []NewElement{}, Changes: model.EncodeChanges(changes), Row: rel}
 	for _, n := range r.New {
-		view.New = append(view.New, NewElement{n.Name, n.Kind.Title()})
+		view.New = append(view.New, NewElement{Name: n.Name, Kind: n.Kind.Title(), Kinds: []KindOption{}})
 	}
-	return view, nil
+	return view, next, nil
 }
 
 // placing shows what a statement speaks of on the open diagram: elements that

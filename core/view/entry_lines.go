@@ -3,12 +3,26 @@ package view
 import (
 	"slices"
 
+	"lexeon/core/english"
 	"lexeon/core/model"
 	"lexeon/core/rework"
 )
 
 func lineNamed(_ *model.Model, r *model.Relationship) EntryPart {
 	return fields(text("Name", r.Name, &model.SetName{ID: r.ID}, "name")).lead()
+}
+
+// inverseNamed is how an association is called the other way round; one that the verb has is
+// shown as an example.
+func inverseNamed(m *model.Model, r *model.Relationship) EntryPart {
+	if len(m.Ends(r.ID)) != 2 {
+		return EntryPart{}
+	}
+	inverse := text("Inverse name", r.Association().Inverse, &model.SetRelationship{ID: r.ID, Set: model.Patch{}}, "set.inverse")
+	if like := english.Inverse(r.Name); like != "" {
+		inverse = inverse.example(like)
+	}
+	return fields(inverse).lead()
 }
 
 func lineDefined(_ *model.Model, r *model.Relationship) EntryPart {

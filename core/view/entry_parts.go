@@ -47,7 +47,7 @@ func init() {
 	shape, reverse, change := with("line"), with("reverse"), with("rework")
 	relation := []line{lineNamed, lineDefined, kindOfLine, shape, reverse, change}
 	relationParts = map[model.Kind][]line{
-		model.Association:    {lineNamed, lineDefined, kindOfLine, shape, firstEnd, secondEnd, furtherEnds, reverse, change},
+		model.Association:    {lineNamed, inverseNamed, lineDefined, kindOfLine, shape, firstEnd, secondEnd, furtherEnds, reverse, change},
 		model.Generalization: relation, model.Realization: relation, model.Dependency: relation, model.Usage: relation,
 		model.Anchor: {lineDefined, shape}, model.Link: {lineNamed, lineDefined, shape, reverse},
 		model.DataFlow:      {lineNamed, lineDefined, shape, with("flow"), reverse},

@@ -1,7 +1,8 @@
 import { type FormEvent, type KeyboardEvent, useCallback, useEffect, useRef, useState } from 'react'
 
-import { type Jump, newId, post, type Reading, type StatementReply } from '../core/api'
+import { type Jump, type MadeAs, newId, post, type Reading, type StatementReply } from '../core/api'
 import { type Command, commands } from '../sheet/commands'
+import { NewThings } from './NewThings'
 import { Others } from './Others'
 import { count } from '../common/count'
 import { go, type Route } from '../common/router'
@@ -31,23 +32,33 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   const [text, setText] = useState('')
   const [open, setOpen] = useState(false)
   const [chosen, setChosen] = useState(0)
-  const [reply, setReply] = useState<{ text: string; value: StatementReply }>()
+  const [reply, setReply] = useState<{ text: string; made: unknown; value: StatementReply }>()
   const input = useRef<HTMLInputElement>(null)
+  const form = useRef<HTMLFormElement>(null)
   const unseen = useRef(Promise.resolve()) // texts that are taken as soon as they are read
+  const [made, setMade] = useState<{ text: string; as: MadeAs[] }>({ text: '', as: [] }) // what is new, called otherwise
 
   const read = useCallback(
-    (what: string) =>
-      post<StatementReply>(projectPath('previews/statement'), { text: what, diagram: diagram ?? '', near: selected ?? '', seed: newId() }),
+    (what: string, as: MadeAs[] = []) =>
+      post<StatementReply>(projectPath('previews/statement'), {
+        text: what,
+        diagram: diagram ?? '',
+        near: selected ?? '',
+        seed: newId(),
+        made: as,
+      }),
     [diagram, selected],
   )
   useEffect(() => {
     if (!text.trim()) return
     let over = false // an answer that was overtaken must not replace a newer one
-    read(text).then(
+    read(text, made.text === text ? made.as : []).then(
       (value) => {
         if (!over) {
-          setReply({ text, value })
-          setChosen(0)
+          setReply((before) => {
+            if (before?.text !== text) setChosen(0)
+            return { text, made, value }
+          })
         }
       },
       () => {
@@ -55,7 +66,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
       },
     )
     return () => void (over = true)
-  }, [text, read, tick])
+  }, [text, read, tick, made])
 
   const current = reply && reply.text === text && text.trim() ? reply.value : undefined
   const words = text.trim().toLowerCase()
@@ -67,6 +78,9 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
       : []
   const choices: (Reading | Jump | Command)[] = current ? [...current.readings, ...current.jumps, ...found] : []
 
+  const choice = choices[chosen]
+  const chosenReading = choice && 'sentences' in choice ? choice : undefined
+
   function take(choice: Reading | Jump | Command) {
     if ('run' in choice) {
       choice.run()
@@ -75,6 +89,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
       jump(choice)
     } else if ('sentences' in choice) {
       submit(choice.changes, { said: `Added: ${choice.statement}.`, done: () => select(choice.row) })
+      document.getElementById('statement')?.focus()
     }
     setText('')
     setOpen(false)
@@ -89,26 +104,25 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
 
   function enter(event: FormEvent) {
     event.preventDefault()
-    const choice = choices[chosen]
-    if (choice) take(choice)
-    else if (text.trim() && !current) takeUnseen(text)
+    if (choice && reply?.made === made) take(choice)
+    else if (text.trim() && (choice || !current)) takeUnseen(text, made.text === text ? made.as : [], choice ? chosen : 0)
   }
 
   // takeUnseen takes what a text means though nobody has seen it yet: Enter was faster
   // than the answer. One text after the other, each read in the model that the one
   // before it left behind. What is not understood comes back.
-  function takeUnseen(what: string) {
+  function takeUnseen(what: string, as: MadeAs[] = [], which = 0) {
     setText('')
     setOpen(false)
     unseen.current = useStudio.getState().work(
       unseen.current
         .then(async () => {
-          const value = await read(what)
-          const found = value.readings[0] ?? value.jumps[0]
+          const value = await read(what, as)
+          const found = value.readings[which] ?? value.readings[0] ?? value.jumps[0]
           if (found && 'sentences' in found) {
             await new Promise<void>((resolve) =>
               submit(found.changes, {
-                said: `Added: ${found.statement}.${value.readings.length > 1 ? ` It can be read in ${value.readings.length} ways.` : ''}`,
+                said: `Added: ${found.statement}.${value.ambiguous ? ` It can be read in ${value.readings.length} ways.` : ''}`,
                 done: () => {
                   select(found.row)
                   resolve()
@@ -147,7 +161,14 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   const example = overview?.examples[shownKind ?? ''] ?? examples[shownKind ?? ''] ?? examples.classDiagram
   return (
     <header className="relative col-span-2 flex items-center gap-3 border-b border-rule bg-paper px-4 py-2">
-      <form className="relative flex-1" onSubmit={enter} role="search" aria-label="Statement">
+      <form
+        ref={form}
+        className="relative flex-1"
+        onSubmit={enter}
+        role="search"
+        aria-label="Statement"
+        onBlur={() => setTimeout(() => !form.current?.contains(document.activeElement) && setOpen(false), 150)}
+      >
         <input
           ref={input}
           id="statement"
@@ -170,9 +191,9 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
             setOpen(true)
           }}
           onFocus={() => setOpen(true)}
-          onBlur={() => setTimeout(() => document.activeElement !== input.current && setOpen(false), 150)}
           onKeyDown={keys}
         />
+        <button type="submit" hidden />
         {open && current && (
           <div className="absolute inset-x-0 top-full z-40 border border-rule bg-sheet">
             <ul id="understood" role="listbox" aria-label="What is understood">
@@ -189,7 +210,7 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
                   }}
                 >
                   {'sentences' in choice ? (
-                    <Understood reading={choice} />
+                    <Understood reading={choice} whole={i === chosen} />
                   ) : 'run' in choice ? (
                     <span>
                       {choice.title} {choice.keys && <kbd className="font-mono text-faint">{choice.keys}</kbd>}
@@ -202,8 +223,17 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
             </ul>
             {current.readings.length > 1 && (
               <p className="border-t border-rule px-3 py-1 text-sm text-faint">
-                It can be read in several ways. Choose with the arrow keys.
+                It can be read in several ways, the likeliest first. Choose with the arrow keys.
               </p>
+            )}
+            {chosenReading && chosenReading.new.length > 0 && (
+              <NewThings
+                key={text}
+                things={chosenReading.new}
+                made={made.text === text ? made.as : []}
+                onChange={(as) => setMade({ text, as })}
+                onLeave={() => input.current?.focus()}
+              />
             )}
             {current.problem && choices.length === 0 && (
               <p className="border-t border-rule px-3 py-1 text-ochre">{capital(current.problem)}.</p>
@@ -245,16 +275,20 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
   )
 }
 
-function Understood({ reading }: { reading: Reading }) {
+// Understood shows what a reading says; aloud where it is the chosen one.
+function Understood({ reading, whole }: { reading: Reading; whole: boolean }) {
   return (
     <>
-      <code className="font-mono text-sm text-verdigris">{reading.statement}</code>
-      {reading.sentences.map((s, i) => (
+      {(reading.statements ?? [reading.statement]).map((s) => (
+        <code key={s} className="block font-mono text-sm text-verdigris">
+          {s}
+        </code>
+      ))}
+      {(whole ? reading.sentences : []).map((s, i) => (
         <p key={i} className="text-sm">
           <SentenceText sentence={s} />
         </p>
       ))}
-      {reading.new.length > 0 && <p className="text-sm text-ochre">New: {reading.new.map((n) => `${n.kind} ${n.name}`).join(', ')}</p>}
     </>
   )
 }

@@ -1,0 +1,338 @@
+package notation
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/english"
+	"lexeon/core/model"
+)
+
+// Sentences say several things at once: "each reader has one card, and each card belongs to one
+// reader", "a reader borrows books and pays fines", "captains and pilots hold licences". They
+// are taken apart into clauses of one subject, one verb and one object each.
+
+// understanding takes one sentence apart.
+type understanding struct {
+	m     *model.Model
+	scope Scope
+	// said are what names of this sentence already stand for: a second mention is nothing new.
+	either bool
+}
+
+// fillers say nothing that a model could hold.
+var fillers = english.Set("same also just then both always usually normally typically generally often sometimes already currently immediately directly simply")
+
+// openers stand in front of a sentence and join it to what was said before.
+var openers = english.Set("then finally first firstly second secondly next later afterwards thereafter however therefore furthermore moreover additionally also besides thus hence meanwhile usually normally generally typically otherwise instead and but")
+
+// prepared are the words of a sentence without what says nothing to a model. ok is false where
+// nothing can be read.
+func (u *understanding) prepared(text string) (out []token, ok bool) {
+	toks, err := tokenize(strings.TrimRight(strings.TrimSpace(text), ".!?; "))
+	if err != nil {
+		return nil, false
+	}
+	depth := 0
+	for _, t := range toks {
+		if t.kind == tokWord {
+			if strings.HasPrefix(t.text, "(") {
+				depth++
+			}
+			if depth > 0 {
+				if strings.HasSuffix(t.text, ")") {
+					depth--
+				}
+				continue
+			}
+			word := strings.TrimRight(t.text, ";:.")
+			if word == "" {
+				continue
+			}
+			after := t.text[len(word):]
+			out = append(out, token{tokWord, word})
+			switch {
+			case strings.Contains(after, ":"):
+				out = append(out, token{tokMark, ":"})
+			case strings.Contains(after, ";"):
+				out = append(out, token{tokMark, ","})
+			}
+			continue
+		}
+		out = append(out, t)
+	}
+	for len(out) > 2 && (openers[word(out[0])] || isMark(out[0], ",")) && !u.knows(out[:1]) {
+		out = out[1:]
+	}
+	return u.withoutFillers(out), len(out) > 0
+}
+
+func (u *understanding) withoutFillers(toks []token) []token {
+	var out []token
+	for i, t := range toks {
+		w := word(t)
+		switch {
+		case w == "either":
+			u.either = true
+			continue
+		case w == "only" && i+1 < len(toks) && numberByWord[word(toks[i+1])] > 0: // only one
+			out = append(out, token{tokWord, "exactly"})
+			continue
+		case w == "only", fillers[w] && i > 0 && !u.knows(toks[i:i+1]):
+			continue
+		}
+		out = append(out, t)
+	}
+	return out
+}
+
+func word(t token) string {
+	if t.kind != tokWord {
+		return ""
+	}
+	return strings.ToLower(t.text)
+}
+
+func isMark(t token, mark string) bool { return t.kind == tokMark && t.text == mark }
+
+// knows reports whether a run of words is the name of an element.
+func (u *understanding) knows(toks []token) bool {
+	var words []string
+	for _, t := range toks {
+		if t.kind == tokMark {
+			return false
+		}
+		words = append(words, t.text)
+	}
+	name := strings.Join(words, " ")
+	return len(u.m.TermsNamed(name)) > 0 || len(u.m.Named(name, model.Component, model.PackageKind, model.UseCase, model.Process)) > 0
+}
+
+// separator is a place where a sentence may be taken apart.
+type separator struct {
+	at, end int
+	or      bool
+}
+
+// separators of a list, or between clauses. Those within a known name or a number are none.
+func (u *understanding) separators(toks []token) []separator {
+	var out []separator
+	for i := 1; i < len(toks); {
+		s, ok := separatorAt(toks, i)
+		if !ok {
+			i++
+			continue
+		}
+		if s.end < len(toks) && !joinsNumbers(toks, s) && !u.withinName(toks, s) {
+			out = append(out, s)
+		}
+		i = s.end
+	}
+	return out
+}
+
+func separatorAt(toks []token, i int) (separator, bool) {
+	s := separator{at: i, end: i}
+	if isMark(toks[i], ",") {
+		s.end++
+	}
+	if s.end < len(toks) {
+		switch w := word(toks[s.end]); {
+		case w == "or":
+			s.or = true
+			s.end++
+		case w == "and", w == "but", w == "while", w == "whereas":
+			s.end++
+		case w == "as" && s.end+2 < len(toks) && word(toks[s.end+1]) == "well" && word(toks[s.end+2]) == "as":
+			s.end += 3
+		}
+	}
+	return s, s.end > i
+}
+
+// joinsNumbers: "between 3 and 7", "one or more", "two or three".
+func joinsNumbers(toks []token, s separator) bool {
+	if isMark(toks[s.at], ",") || s.end-s.at != 1 {
+		return false
+	}
+	before, after := toks[s.at-1], toks[s.end]
+	number := func(t token) bool { return isNumber(t) || numberByWord[word(t)] > 0 || word(t) == "zero" }
+	return number(before) && (number(after) || word(after) == "more" || word(after) == "many")
+}
+
+// withinName: a separator in a name that an element bears, "Terms and Conditions".
+func (u *understanding) withinName(toks []token, s separator) bool {
+	for from := max(0, s.at-4); from < s.at; from++ {
+		for to := s.end + 1; to <= min(len(toks), s.end+4); to++ {
+			if u.knows(toks[from:to]) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+func (u *understanding) parser(toks []token) *parser {
+	return &parser{m: u.m, toks: toks, forgiving: true, scope: u.scope, refs: map[int][]parsed[Ref]{}}
+}
+
+// finite is the place of the first verb behind a subject, with the place behind its group; ok is
+// false where there is none that agrees with the subject.
+func (u *understanding) finite(toks []token, from int) (at, end int, ok bool) {
+	p := u.parser(toks)
+	for i := from; i < len(toks); i++ {
+		if i == 0 || p.word(i) == "" || articles[p.word(i)] {
+			continue
+		}
+		for _, v := range p.saids(i) {
+			if u.agrees(toks[:i], p.word(i), v.value) {
+				return i, v.end, true
+			}
+		}
+	}
+	return 0, 0, false
+}
+
+// agrees: a verb in the base form stands behind a subject in the plural, without a modal.
+func (u *understanding) agrees(subject []token, verb string, v said) bool {
+	last := word(subject[len(subject)-1])
+	if last == "" {
+		last = "x" // in quotes
+	}
+	if articles[last] || prepositions[last] || last == "to" || last == "of" {
+		return false
+	}
+	if v.modal != plainly || toBe[verb] || verb == "has" {
+		return true
+	}
+	several := model.Singular(last) != last || slices.ContainsFunc(subject, func(t token) bool { return word(t) == "and" })
+	first := word(subject[0])
+	counted := numberByWord[first] > 1 || first == "several" || first == "many"
+	if v.plural {
+		return several || counted
+	}
+	// A word that may be the plural of a noun is no verb behind an article or adjective.
+	return !several || counted || first == "each" || first == "every" || first == "a" || first == "an"
+}
+
+// verbGroup is the end of a group of verbs with which a clause without a subject begins.
+func (u *understanding) verbGroup(toks []token, plural bool) (end int, ok bool) {
+	p := u.parser(toks)
+	for _, v := range p.saids(0) {
+		bent := v.value.modal != plainly || toBe[p.word(0)] || !v.value.plural
+		if bent || plural {
+			end = max(end, v.end)
+		}
+	}
+	return end, end > 0 && end < len(toks)
+}
+
+var pronouns = english.Set("it they he she this these those")
+
+// clauses takes a sentence apart where a new clause begins; one without a subject gets that of
+// the clause before it, one with a pronoun likewise.
+func (u *understanding) clauses(toks []token) [][]token {
+	var out [][]token
+	start := 0
+	seps := u.separators(toks)
+	subject := []token(nil)
+	add := func(part []token) {
+		if len(part) > 1 && pronouns[word(part[0])] && subject != nil {
+			part = slices.Concat(subject, part[1:])
+		}
+		out = append(out, part)
+		if at, _, ok := u.finite(part, 1); ok {
+			subject = part[:at]
+		}
+	}
+	for k, s := range seps {
+		left := toks[start:s.at]
+		right := toks[s.end:]
+		if k+1 < len(seps) {
+			right = toks[s.end:seps[k+1].at]
+		}
+		at, end, ok := u.finite(left, 1)
+		if !ok || end >= len(left) {
+			continue // no clause yet
+		}
+		if relative := word(right[0]); (relative == "who" || relative == "which" || relative == "that") && len(right) > 2 {
+			add(left)
+			object := u.unnumbered(left[end:])
+			toks = slices.Concat(toks[:s.end], object, toks[s.end+1:])
+			shift(seps[k+1:], len(object)-1)
+			start = s.end
+			continue
+		}
+		switch {
+		case u.isClause(right):
+			add(left)
+			start = s.end
+		default:
+			shared := left[:at]
+			group, ok := u.verbGroup(right, u.several(shared))
+			if !ok && toBe[word(left[at])] && len(right) > 2 && english.PastBase(word(right[0]), english.CanBeVerb) != "" {
+				shared, ok = left[:at+1], true // is directed by … and produced by …
+			}
+			if ok && group < len(right) && !u.isObject(right) {
+				add(left)
+				toks = slices.Concat(toks[:s.end], shared, toks[s.end:])
+				shift(seps[k+1:], len(shared))
+				start = s.end
+			}
+		}
+	}
+	add(toks[start:])
+	return out
+}
+
+// unnumbered speaks of each of what was counted before: exactly one customer, each customer.
+func (u *understanding) unnumbered(toks []token) []token {
+	p := u.parser(toks)
+	at := 0
+	if _, end, ok := p.multiplicityWords(0); ok {
+		at = end
+	} else if articles[p.word(0)] || len(toks) > 0 && isNumber(toks[0]) {
+		at = 1
+	}
+	return slices.Concat([]token{{tokWord, "each"}}, toks[at:])
+}
+
+func shift(seps []separator, by int) {
+	for i := range seps {
+		seps[i].at += by
+		seps[i].end += by
+	}
+}
+
+func (u *understanding) several(subject []token) bool {
+	last := word(subject[len(subject)-1])
+	return model.Singular(last) != last || slices.ContainsFunc(subject, func(t token) bool { return word(t) == "and" })
+}
+
+// isClause reports whether words are a clause with a subject of its own.
+func (u *understanding) isClause(toks []token) bool {
+	if len(toks) < 3 {
+		return false
+	}
+	first := word(toks[0])
+	at, end, ok := u.finite(toks, 1)
+	if !ok || end >= len(toks) {
+		return false
+	}
+	if pronouns[first] || articles[first] || first == "all" || u.knows(toks[:at]) {
+		return true
+	}
+	last := word(toks[at-1])
+	return model.Singular(last) != last || toks[0].kind == tokQuoted || first != toks[0].text || numberByWord[first] > 0
+}
+
+// isObject reports whether words that begin with what may be a verb are a thing all the same:
+// a noun in the plural with a preposition behind it, "orders to the office".
+func (u *understanding) isObject(toks []token) bool {
+	if len(toks) < 2 {
+		return true
+	}
+	first := word(toks[0])
+	base, bent := english.BaseForm(first)
+	return bent && prepositions[word(toks[1])] && !english.OnlyVerb(base) && u.scope.Flows
+}

@@ -1,0 +1,427 @@
+package notation
+
+import (
+	"slices"
+	"strings"
+
+	"lexeon/core/english"
+	"lexeon/core/model"
+)
+
+// said reads a prepared sentence: as a wish of somebody, clause by clause, or not at all.
+func (u *understanding) said(toks []token) []Understood {
+	if ways := u.story(toks); ways != nil {
+		return ways
+	}
+	var parts [][]Understood
+	for _, clause := range u.clauses(toks) {
+		ways := u.clause(clause)
+		if len(ways) == 0 {
+			return nil
+		}
+		parts = append(parts, ways)
+	}
+	return combined(parts)
+}
+
+// clause reads one clause, with a list in it or without.
+func (u *understanding) clause(toks []token) []Understood {
+	toks = u.reworded(toks)
+	if ways := u.sorts(toks); ways != nil {
+		return ways
+	}
+	ways := u.single(toks)
+	if len(ways) > 0 && ways[0].Odd <= 0 {
+		return ways
+	}
+	spread, ok := u.spread(toks)
+	switch {
+	case !ok:
+		return ways
+	case len(ways) > 0 && !u.swallowed(ways[0]) && len(ways[0].Clauses) > 0 && !hasSeparator(toks):
+		return ways
+	}
+	return withOthers(spread, ways)
+}
+
+func hasSeparator(toks []token) bool {
+	for i := 1; i+1 < len(toks); i++ {
+		if _, ok := separatorAt(toks, i); ok {
+			return true
+		}
+	}
+	return false
+}
+
+// single reads a clause of one subject, one verb and one object.
+func (u *understanding) single(toks []token) []Understood {
+	toks = u.reworded(toks)
+	var out []Understood
+	if way, ok := u.attribute(toks); ok {
+		out = append(out, way)
+	}
+	if way, ok := u.kindOf(toks); ok {
+		out = append(out, way)
+	}
+	if len(out) > 0 {
+		return withOthers(out, u.plain(toks))
+	}
+	return u.plain(toks)
+}
+
+func (u *understanding) plain(toks []token) []Understood {
+	readings, err := read(func(forgiving bool) ([]Reading, error) { return parseTokens(u.m, toks, u.scope, forgiving) })
+	if err == nil && !u.quotes(toks) {
+		readings = slices.DeleteFunc(readings, u.impossible)
+	}
+	if err != nil {
+		return nil
+	}
+	return asUnderstood(readings)
+}
+
+// reworded says in the usual words what is said in others: "no flight has more than four stops"
+// is "each flight has at most four stops"; "there are two referees for each match" is "each
+// match has two referees".
+func (u *understanding) reworded(toks []token) []token {
+	words := func(text string) []token {
+		var out []token
+		for w := range strings.FieldsSeq(text) {
+			out = append(out, token{tokWord, w})
+		}
+		return out
+	}
+	if len(toks) > 4 && word(toks[0]) == "no" {
+		for i := 2; i+2 < len(toks); i++ {
+			if word(toks[i]) == "more" && word(toks[i+1]) == "than" {
+				return slices.Concat(words("each"), toks[1:i], words("at most"), toks[i+2:])
+			}
+		}
+	}
+	if len(toks) > 4 && word(toks[0]) == "there" && (word(toks[1]) == "is" || word(toks[1]) == "are") {
+		for _, each := range []string{"each", "every"} {
+			for i := 3; i+2 < len(toks); i++ {
+				if (word(toks[i]) == "for" || word(toks[i]) == "in" || word(toks[i]) == "on" || word(toks[i]) == "per") && word(toks[i+1]) == each {
+					return slices.Concat(toks[i+1:], words("has"), toks[2:i])
+				}
+			}
+		}
+	}
+	return toks
+}
+
+// subjectOf reads words as the name of a classifier, after an article or not; new ones are made
+// singular.
+func (u *understanding) subjectOf(toks []token) (Ref, bool) {
+	if len(toks) == 0 {
+		return Ref{}, false
+	}
+	p := u.parser(toks)
+	best := parsed[spokenEnd]{cost: -1}
+	for _, e := range p.spokenEnds(0) {
+		if e.end == len(toks) && e.value.Multiplicity.State == model.Absent && (best.cost < 0 || e.cost < best.cost) {
+			best = e
+		}
+	}
+	if best.cost < 0 {
+		return Ref{}, false
+	}
+	end := best.value
+	end.singular(!end.determined)
+	if slices.ContainsFunc(model.Words(end.Ref.Name), func(w string) bool { return articles[w] || prepositions[w] && w != "of" }) {
+		return Ref{}, false
+	}
+	return end.Ref, true
+}
+
+// toBeAt is the place of "is", "are", "can be", "must be" behind a subject, and the place behind.
+func toBeAt(toks []token) (at, end int, ok bool) {
+	for i := 1; i+1 < len(toks); i++ {
+		w := word(toks[i])
+		if _, modal := modals[w]; modal && word(toks[i+1]) == "be" {
+			return i, i + 2, true
+		}
+		if w == "is" || w == "are" {
+			return i, i + 1, true
+		}
+	}
+	return 0, 0, false
+}
+
+// items are the things of a list, without the words between them.
+func (u *understanding) items(toks []token) (items [][]token, or bool) {
+	begin := 0
+	for _, s := range u.separators(toks) {
+		items = append(items, toks[begin:s.at])
+		or = or || s.or
+		begin = s.end
+	}
+	return append(items, toks[begin:]), or
+}
+
+// kindOf reads "dogs are animals": several are several, without a number.
+func (u *understanding) kindOf(toks []token) (Understood, bool) {
+	at, end, ok := toBeAt(toks)
+	if !ok || end != at+1 || word(toks[at]) != "are" || u.scope.Flows || u.scope.Cases || u.scope.Components {
+		return Understood{}, false
+	}
+	last := word(toks[len(toks)-1])
+	if model.Singular(last) == last || u.parser(toks).numbered(end) || articles[word(toks[end])] {
+		return Understood{}, false
+	}
+	for _, t := range toks[end:] {
+		if prepositions[word(t)] || t.kind == tokMark {
+			return Understood{}, false
+		}
+	}
+	if w := word(toks[end]); english.PastBase(w, english.CanBeVerb) != "" && end+1 < len(toks) {
+		return Understood{}, false
+	}
+	special, ok1 := u.subjectOf(toks[:at])
+	general, ok2 := u.subjectOf(toks[end:])
+	if !ok1 || !ok2 || special.Name == general.Name {
+		return Understood{}, false
+	}
+	return u.asOne(Statement{Form: FormGeneralization, Ends: [2]StatementEnd{{Ref: special}, {Ref: general}}}), true
+}
+
+func (u *understanding) asOne(s Statement) Understood {
+	r := u.parser(nil).reading(s, 0)
+	return Understood{Clauses: []Clause{{Reading: r}}, Odd: len(r.New)*unknownCost - 1}
+}
+
+// sorts reads which sorts of something there are: "a payment is either a cash payment or a card
+// payment" tells its kinds, "a grade is one of low and high" its values.
+func (u *understanding) sorts(toks []token) []Understood {
+	if u.scope.Flows || u.scope.Components || u.scope.Cases {
+		return nil
+	}
+	if ways := u.thereAreKinds(toks); ways != nil {
+		return ways
+	}
+	at, end, ok := toBeAt(toks)
+	if !ok || end >= len(toks) {
+		return nil
+	}
+	oneOf := false
+	if end+2 < len(toks) && word(toks[end]) == "one" && word(toks[end+1]) == "of" {
+		end += 2
+		oneOf = true
+		for end < len(toks)-1 && (word(toks[end]) == "the" || word(toks[end]) == "following" || word(toks[end]) == "values" || isMark(toks[end], ":")) {
+			end++
+		}
+	}
+	items, or := u.items(toks[end:])
+	if way, ok := u.propertyOf(toks[:at], items); ok && (or || oneOf) {
+		return []Understood{way}
+	}
+	subject, known := u.subjectOf(toks[:at])
+	if len(items) < 2 || !or && !oneOf || !known {
+		return nil
+	}
+	things := u.knows(items[0])
+	for _, i := range items {
+		things = things || word(i[0]) == "a" || word(i[0]) == "an" || u.knows(i)
+	}
+	if !things {
+		if slices.ContainsFunc(items, func(i []token) bool {
+			return len(i) > 3 || len(i) == 0 || prepositions[word(i[len(i)-1])] || i[0].kind == tokMark
+		}) {
+			return nil
+		}
+		if w := word(items[0][0]); len(items[0]) > 1 && english.PastBase(w, english.CanBeVerb) != "" {
+			return nil // is paid by cash or by card
+		}
+		values, kinds := u.valuesOf(subject, items, oneOf), u.kindsOf(subject, items)
+		if kinds == nil {
+			return []Understood{values}
+		}
+		return withOthers([]Understood{values}, []Understood{*kinds})
+	}
+	kinds := u.kindsOf(subject, items)
+	if kinds == nil {
+		return nil
+	}
+	return withOthers([]Understood{*kinds}, []Understood{u.valuesOf(subject, items, true)})
+}
+
+// thereAreKinds reads "there are two kinds of animal: dogs and cats".
+func (u *understanding) thereAreKinds(toks []token) []Understood {
+	if len(toks) < 6 || word(toks[0]) != "there" {
+		return nil
+	}
+	for i := 2; i+2 < len(toks); i++ {
+		if w := word(toks[i]); w != "kinds" && w != "types" && w != "sorts" || word(toks[i+1]) != "of" {
+			continue
+		}
+		for j := i + 3; j+1 < len(toks); j++ {
+			if !isMark(toks[j], ":") && !isMark(toks[j], ",") {
+				continue
+			}
+			items, _ := u.items(toks[j+1:])
+			general, ok := u.subjectOf(toks[i+2 : j])
+			if !ok || len(items) < 2 {
+				return nil
+			}
+			if kinds := u.kindsOf(general, items); kinds != nil {
+				return []Understood{*kinds}
+			}
+		}
+	}
+	return nil
+}
+
+// setName is how the generalization set is called where a sentence tells all kinds of something.
+const setName = "kind"
+
+// kindsOf are the kinds of a general: each is one of them, and of no two at once.
+func (u *understanding) kindsOf(general Ref, items [][]token) *Understood {
+	var out Understood
+	for _, item := range items {
+		special, ok := u.subjectOf(item)
+		if !ok || special.Name == general.Name {
+			return nil
+		}
+		s := Statement{Form: FormGeneralization, Ends: [2]StatementEnd{{Ref: special}, {Ref: general}}, Set: Set{Name: setName, Disjoint: model.Yes, Complete: model.Yes}}
+		out.Clauses = append(out.Clauses, Clause{Reading: u.parser(nil).reading(s, 0)})
+	}
+	return &out
+}
+
+// valuesOf are the values of an enumeration. Where a thing rather than a property has them, the
+// thing has a state: "a form is open or closed".
+func (u *understanding) valuesOf(subject Ref, items [][]token, oneOf bool) Understood {
+	var names []string
+	for _, i := range items {
+		var words []string
+		for _, t := range i {
+			if w := word(t); t.kind == tokQuoted || w != "a" && w != "an" && w != "the" {
+				words = append(words, t.text)
+			}
+		}
+		names = append(names, strings.Join(words, " "))
+	}
+	r := Reading{Scope: u.scope}
+	if last := model.Words(subject.Name); oneOf || english.IsValue(last[len(last)-1]) || subject.Kind == model.Enumeration {
+		if subject.ID == "" {
+			subject.Kind = model.Enumeration
+		}
+		if subject.ID == "" || subject.Kind == model.Enumeration {
+			return Understood{Clauses: []Clause{{r, &Features{Of: subject, Kind: model.Literal, Names: names}}}}
+		}
+	}
+	state := Ref{Name: subject.Name + "State", Kind: model.Enumeration}
+	if found := u.m.ClassifiersNamed(state.Name); len(found) > 0 {
+		state = Ref{Name: state.Name, Kind: found[0].Kind, ID: found[0].ID}
+	}
+	return Understood{Clauses: []Clause{
+		{r, &Features{Of: subject, Kind: model.Attribute, Names: []string{"state"}, Type: state}},
+		{r, &Features{Of: state, Kind: model.Literal, Names: names}},
+	}}
+}
+
+// propertyOf reads "the colour of a flag is red, white or blue": a property with its values.
+func (u *understanding) propertyOf(subject []token, items [][]token) (way Understood, ok bool) {
+	of := slices.IndexFunc(subject, func(t token) bool { return word(t) == "of" })
+	if of < 1 || len(items) < 2 {
+		return way, false
+	}
+	name, ok := u.property(subject[:of])
+	if !ok {
+		return way, false
+	}
+	owner, ok := u.subjectOf(subject[of+1:])
+	if !ok {
+		return way, false
+	}
+	type_ := Ref{Name: model.Capital(name), Kind: model.Enumeration}
+	if found := u.m.ClassifiersNamed(type_.Name); len(found) > 0 && found[0].Kind != model.Enumeration {
+		type_.Name = owner.Name + type_.Name
+	} else if len(found) > 0 {
+		type_.ID = found[0].ID
+	}
+	values := u.valuesOf(type_, items, true)
+	has := &Features{Of: owner, Kind: model.Attribute, Names: []string{name}, Type: type_}
+	return Understood{Clauses: append([]Clause{{Reading{Scope: u.scope}, has}}, values.Clauses...)}, true
+}
+
+// attribute reads "a lot has a weight": what it has is a property and no thing.
+func (u *understanding) attribute(toks []token) (Understood, bool) {
+	if u.scope.Flows || u.scope.Components || u.scope.Cases {
+		return Understood{}, false
+	}
+	at := slices.IndexFunc(toks, func(t token) bool { return word(t) == "has" || word(t) == "have" })
+	if at < 1 || at+1 >= len(toks) {
+		return Understood{}, false
+	}
+	subject := toks[:at]
+	if _, modal := modals[word(subject[len(subject)-1])]; modal {
+		subject = subject[:len(subject)-1]
+	}
+	name, ok := u.property(toks[at+1:])
+	if !ok {
+		return Understood{}, false
+	}
+	of, known := u.subjectOf(subject)
+	if !known || of.ID != "" && !of.Kind.HasFeatures() {
+		return Understood{}, false
+	}
+	return Understood{Clauses: []Clause{{Reading{Scope: u.scope}, &Features{Of: of, Kind: model.Attribute, Names: []string{name}}}}}, true
+}
+
+// property reads the name of an attribute: "a harvest date" is harvestDate. A class of that name
+// is a thing.
+func (u *understanding) property(toks []token) (string, bool) {
+	if w := word(toks[0]); articles[w] || w == "its" || w == "one" || w == "exactly" && len(toks) > 2 && word(toks[1]) == "one" {
+		toks = toks[1:]
+		if w == "exactly" {
+			toks = toks[1:]
+		}
+	}
+	if len(toks) == 0 || len(toks) > 5 {
+		return "", false
+	}
+	var words []string
+	head := -1
+	for i, t := range toks {
+		if t.kind != tokWord || isNumber(t) {
+			return "", false
+		}
+		if w := word(t); w == "of" && head < 0 {
+			head = i - 1
+		} else if prepositions[w] && w != "of" || articles[w] {
+			return "", false
+		}
+		words = append(words, t.text)
+	}
+	if head < 0 {
+		head = len(toks) - 1
+	}
+	if !english.IsValue(word(toks[head])) || len(u.m.ClassifiersByTerm(strings.Join(words, " "))) > 0 {
+		return "", false
+	}
+	for i, w := range words {
+		if i == 0 {
+			words[i] = strings.ToLower(w[:1]) + w[1:]
+			if strings.ToUpper(w) == w {
+				words[i] = strings.ToLower(w)
+			}
+		} else {
+			words[i] = model.Capital(w)
+		}
+	}
+	return strings.Join(words, ""), true
+}
+
+// others are further ways that the words allow, less likely ones: "implements" as the name of an
+// association.
+func (u *understanding) others(toks []token) []Understood {
+	for i := 1; i+1 < len(toks); i++ {
+		if w := word(toks[i]); w == "implements" || w == "extends" {
+			named := slices.Clone(toks)
+			named[i] = token{tokQuoted, w}
+			return u.plain(named)
+		}
+	}
+	return nil
+}

@@ -1,0 +1,321 @@
+package notation
+
+import (
+	"reflect"
+	"slices"
+	"strings"
+
+	"lexeon/core/english"
+	"lexeon/core/model"
+)
+
+// Understood is one way to understand a sentence: what it says, in the order in which it is
+// said. "A ship consists of a hull and an engine" are two clauses.
+type Understood struct {
+	Clauses []Clause
+	// Odd is how much had to be assumed; of two ways as odd as each other neither is likelier.
+	Odd int
+}
+
+// Clause is a statement, or what is said of the features of a classifier.
+type Clause struct {
+	Reading
+	Features *Features
+}
+
+// Features are attributes or literals that a classifier is said to have: "a lot has a number and
+// a weight", "a grade is one of low and high".
+type Features struct {
+	Of    Ref
+	Kind  model.Kind // Attribute or Literal
+	Names []string
+	Type  Ref // of the attributes; without a name: not said
+}
+
+// Text writes a clause: the strict statement, or what is said of features.
+func (c Clause) Text(m *model.Model) string {
+	f := c.Features
+	switch {
+	case f == nil:
+		return c.Reading.Text(m)
+	case f.Kind == model.Literal:
+		return printRef(m, f.Of) + " is one of " + strings.Join(f.Names, ", ")
+	}
+	has := " has the attributes "
+	if len(f.Names) == 1 {
+		has = " has the attribute "
+	}
+	text := printRef(m, f.Of) + has + strings.Join(f.Names, ", ")
+	if f.Type.Name != "" {
+		text += ": " + printRef(m, f.Type)
+	}
+	return text
+}
+
+// ReadAloud says what is said of features: "Each lot has a number and a weight".
+func (c Clause) ReadAloud() string {
+	f := c.Features
+	if f.Kind == model.Literal {
+		return "Each " + f.Of.Name + " is one of " + english.List(f.Names)
+	}
+	words := make([]string, len(f.Names))
+	for i, n := range f.Names {
+		n = strings.Join(model.Words(n), " ")
+		words[i] = english.Article(n) + " " + n
+	}
+	said := "Each " + f.Of.Name + " has " + english.List(words)
+	if f.Type.Name != "" {
+		said += ", " + english.Article(f.Type.Name) + " " + f.Type.Name
+	}
+	return said
+}
+
+// Texts writes what is understood, a clause each.
+func (u Understood) Texts(m *model.Model) []string {
+	out := make([]string, len(u.Clauses))
+	for i, c := range u.Clauses {
+		out[i] = c.Text(m)
+	}
+	return out
+}
+
+// New lists what does not exist yet and would be made.
+func (u Understood) New() []Ref {
+	var out []Ref
+	for _, c := range u.Clauses {
+		for _, n := range c.new() {
+			if !slices.ContainsFunc(out, func(o Ref) bool { return refKey(o) == refKey(n) }) {
+				out = append(out, n)
+			}
+		}
+	}
+	return out
+}
+
+func (c Clause) new() []Ref {
+	if c.Features == nil {
+		return c.Reading.New
+	}
+	var out []Ref
+	for _, r := range []Ref{c.Features.Of, c.Features.Type} {
+		if r.ID == "" && r.Name != "" {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// Understand reads what people write in a sentence: a strict statement, or English, in the words
+// of what is open. Where it can be taken in several ways all are told, the likeliest first. The
+// error says at which word reading stopped, and what is the nearest form.
+func Understand(m *model.Model, text string, scope Scope) ([]Understood, error) {
+	whole, err := ReadStatementIn(m, text, scope)
+	if err == nil && whole[0].cost <= 0 {
+		return asUnderstood(whole), nil // nothing had to be assumed
+	}
+	u := &understanding{m: m, scope: scope}
+	toks, ok := u.prepared(text)
+	if !ok {
+		return asUnderstood(whole), err
+	}
+	found := u.said(toks)
+	if err == nil && u.impossible(whole[0]) && !u.quotes(toks) {
+		whole, err = nil, u.stopped(text)
+	}
+	if len(found) == 0 && err == nil {
+		return withOthers(asUnderstood(whole), u.others(toks)), nil
+	}
+	if len(found) == 0 {
+		return nil, err
+	}
+	if err == nil && !u.contrived(whole[0]) && !betterThan(found[0], whole[0]) {
+		return withOthers(asUnderstood(whole), append(found, u.others(toks)...)), nil
+	}
+	if err == nil {
+		found = withOthers(found, asUnderstood(whole))
+	}
+	return withOthers(found, u.others(toks)), nil
+}
+
+// quotes reports whether names are quoted: then they are meant.
+func (u *understanding) quotes(toks []token) bool {
+	return slices.ContainsFunc(toks, func(t token) bool { return t.kind == tokQuoted })
+}
+
+// stopped says at which word reading stopped, and what is the nearest form.
+func (u *understanding) stopped(text string) error {
+	toks, err := tokenize(strings.TrimRight(strings.TrimSpace(text), ".!"))
+	if err != nil {
+		return err
+	}
+	return u.parser(toks).explain()
+}
+
+// Ambiguous reports whether the likeliest of several ways is no likelier than the next one.
+func Ambiguous(ways []Understood) bool { return len(ways) > 1 && ways[0].Odd == ways[1].Odd }
+
+func asUnderstood(readings []Reading) []Understood {
+	out := make([]Understood, len(readings))
+	for i, r := range readings {
+		out[i] = Understood{Clauses: []Clause{{Reading: r}}, Odd: r.cost}
+	}
+	return out
+}
+
+// maxWays is how many ways to understand a sentence are told.
+const maxWays = 4
+
+// withOthers adds further ways behind others: less likely ones.
+func withOthers(ways, others []Understood) []Understood {
+	odd := 0
+	for _, w := range ways {
+		odd = max(odd, w.Odd)
+	}
+	for i, o := range others {
+		same := func(w Understood) bool { return slices.EqualFunc(w.Clauses, o.Clauses, sameClause) }
+		if len(ways) >= maxWays || slices.ContainsFunc(ways, same) {
+			continue
+		}
+		o.Odd = max(o.Odd, odd+1+i)
+		ways = append(ways, o)
+	}
+	return ways
+}
+
+func sameClause(a, b Clause) bool {
+	if a.Features == nil || b.Features == nil {
+		return a.Features == b.Features && reflect.DeepEqual(a.Statement, b.Statement)
+	}
+	return a.Features.Of == b.Features.Of && a.Features.Kind == b.Features.Kind && a.Features.Type == b.Features.Type && slices.Equal(a.Features.Names, b.Features.Names)
+}
+
+// contrived reports whether a reading hides a list or a verb in a name that nobody bears.
+func (u *understanding) contrived(r Reading) bool {
+	for _, n := range r.New {
+		words := model.Words(n.Name)
+		if len(words) > 4 && n.Kind != model.UseCase || slices.ContainsFunc(words, func(w string) bool { return w == "and" || w == "or" }) {
+			return true
+		}
+	}
+	return u.impossible(r)
+}
+
+// inNoName are words that no name of a thing has in it.
+var inNoName = english.Set("is are be was were been has have had must may can could should will would shall not cannot does do did who whom whose which that if when where because its their")
+
+// impossible reports whether a name that nobody bears has words in it that are in no name.
+func (u *understanding) impossible(r Reading) bool {
+	within := func(w string) bool {
+		return articles[w] || toBe[w] || w == "must" || w == "may" || w == "not" || w == "cannot"
+	}
+	for _, n := range r.New {
+		if words := strings.Fields(strings.ToLower(n.Name)); len(words) > 1 && n.Kind != model.UseCase && english.OnlyVerb(words[len(words)-1]) && model.Singular(words[0]) != words[0] {
+			return true // astronomers observe
+		}
+		if n.Kind != model.UseCase && slices.ContainsFunc(model.Words(n.Name), func(w string) bool {
+			return within(w) || prepositions[w] && w != "of" && w != "off" && w != "up" && w != "out"
+		}) {
+			return true
+		}
+	}
+	words := strings.Fields(strings.ToLower(r.Statement.Verb))
+	if len(words) > 2 && slices.ContainsFunc(words[1:], func(w string) bool { return model.Singular(w) != w }) {
+		return true // keeps animals in
+	}
+	if len(words) > 1 && model.Singular(words[0]) != words[0] && startsNoVerb(words[0]) {
+		return true // animals in
+	}
+	if len(words) > 0 && (prepositions[words[0]] || len(words) == 1 && (words[0] == "is" || words[0] == "are")) {
+		return true
+	}
+	return r.Statement.Form == FormAssociation && slices.ContainsFunc(words, func(w string) bool {
+		return articles[w] || w == "and" || w == "or" || w == "must" || w == "not" || w == "who" || w == "which" || w == "that"
+	})
+}
+
+func startsNoVerb(w string) bool {
+	base, _ := english.BaseForm(w)
+	return !english.CanBeVerb(base) && !toBe[w]
+}
+
+// betterThan reports whether what was found says more than the sentence as one statement does:
+// it has several clauses, or features, or is of another form.
+func betterThan(found Understood, whole Reading) bool {
+	if len(found.Clauses) > 1 || found.Clauses[0].Features != nil {
+		return true
+	}
+	return found.Odd < whole.cost
+}
+
+// ClauseChanges are the changes that make one clause true.
+type ClauseChanges struct {
+	Changes      []model.Change
+	Elements     []model.ID
+	Relationship model.ID // none where features are said
+}
+
+// ChangesOf gives the changes that make a clause true. What clauses before it have made has to be
+// in the model already: see Settled. Ids are derived from seed.
+func (c Clause) ChangesOf(m *model.Model, seed string) (out ClauseChanges) {
+	if c.Features != nil {
+		return featureChanges(m, c, seed)
+	}
+	out.Changes, out.Elements, out.Relationship = StatementChanges(m, c.Reading, seed)
+	return out
+}
+
+// Settled is a clause whose new names stand for what the model has come to have by clauses
+// before it.
+func (c Clause) Settled(m *model.Model) Clause {
+	settle := func(r *Ref) {
+		if r.ID != "" || r.Name == "" || r.Kind == Frame {
+			return
+		}
+		found := m.Named(r.Name, r.Kind)
+		if len(found) == 0 && r.Kind.IsClassifier() {
+			found = m.ClassifiersNamed(r.Name)
+		}
+		if len(found) > 0 {
+			*r = Ref{Name: found[0].Name, Kind: found[0].Kind, ID: found[0].ID}
+		}
+	}
+	if c.Features != nil {
+		f := *c.Features
+		settle(&f.Of)
+		settle(&f.Type)
+		c.Features = &f
+		return c
+	}
+	s := c.Statement
+	for _, r := range s.refs() {
+		settle(r)
+	}
+	c.Reading = Reading{Statement: s, New: newRefs(s), Scope: c.Scope, cost: c.cost}
+	return c
+}
+
+// featureChanges adds to a classifier the features that it does not have yet.
+func featureChanges(m *model.Model, c Clause, seed string) (out ClauseChanges) {
+	find := func(r Ref) model.ID {
+		if r.ID != "" || r.Name == "" {
+			return r.ID
+		}
+		id := model.DeriveID("statement", seed, "element", refKey(r))
+		out.Changes = append(out.Changes, NewElement(r, id, c.Scope))
+		return id
+	}
+	owner := find(c.Features.Of)
+	find(c.Features.Type)
+	out.Elements = []model.ID{owner}
+	for _, name := range c.Features.Names {
+		if slices.ContainsFunc(m.Children(owner, c.Features.Kind), func(e *model.Element) bool { return model.NormalForm(e.Name) == model.NormalForm(name) }) {
+			continue
+		}
+		add := &model.AddPart{ID: model.DeriveID("statement", seed, "feature", name), Owner: owner, Kind: c.Features.Kind, Name: name}
+		if c.Features.Type.Name != "" {
+			add.Set = model.P("typeName", c.Features.Type.Name)
+		}
+		out.Changes = append(out.Changes, add)
+	}
+	return out
+}
