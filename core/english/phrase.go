@@ -23,7 +23,12 @@ var auxiliaries = map[string]string{
 
 var adverbs = Set("always never also often sometimes seldom rarely once first then only still just both jointly alone together")
 
-func isAdverb(w string) bool { return adverbs[w] || len(w) > 4 && strings.HasSuffix(w, "ly") }
+// adjectives that end as adverbs do.
+var likeAdverbs = Set("daily weekly monthly yearly quarterly hourly nightly early friendly likely elderly costly family supply reply assembly lily jelly fly ally rally belly bully")
+
+func isAdverb(w string) bool {
+	return adverbs[w] || len(w) > 4 && strings.HasSuffix(w, "ly") && !likeAdverbs[w]
+}
 
 // ReadVerbPhrase reads a name as a verb phrase. It is none where its first word is no verb, or
 // where it stands in the base form and may be a noun as well: membership, order.

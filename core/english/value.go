@@ -15,7 +15,7 @@ var values = Set(`name surname forename nickname title heading caption text comm
 	username password pin token secret signature checksum hash
 	reason purpose goal motto slogan limit threshold minimum maximum average mean tolerance
 	expiry validity availability visibility probability risk confidence
-	brand edition
+	brand edition species variety breed
 	initials salutation profession occupation
 	yield draught displacement tonnage mileage`)
 

@@ -115,6 +115,8 @@ var irregularPlurals = map[string]string{
 	"oxen": "ox", "wolves": "wolf", "calves": "calf", "wives": "wife", "thieves": "thief", "scarves": "scarf", "wharves": "wharf",
 	"potatoes": "potato", "tomatoes": "tomato", "heroes": "hero", "echoes": "echo", "cargoes": "cargo", "vetoes": "veto", "torpedoes": "torpedo",
 	"sheep": "sheep", "deer": "deer", "aircraft": "aircraft", "spacecraft": "spacecraft", "hovercraft": "hovercraft", "fish": "fish", "offspring": "offspring",
+	"trousers": "trousers", "scissors": "scissors", "goods": "goods", "takings": "takings", "premises": "premises", "savings": "savings", "earnings": "earnings",
+	"clothes": "clothes", "pliers": "pliers", "tongs": "tongs", "tweezers": "tweezers", "proceeds": "proceeds", "belongings": "belongings",
 	"means": "means", "headquarters": "headquarters", "crossroads": "crossroads", "equipment": "equipment", "software": "software", "staff": "staff",
 	"shoes": "shoe", "toes": "toe", "canoes": "canoe", "stimuli": "stimulus", "radii": "radius", "fungi": "fungus", "nuclei": "nucleus", "formulae": "formula",
 	"larvae": "larva", "appendices": "appendix", "addenda": "addendum", "errata": "erratum", "media": "medium", "strata": "stratum", "curricula": "curriculum",

@@ -64,8 +64,51 @@ func (u *understanding) prepared(text string) (out []token, ok bool) {
 	for len(out) > 2 && (openers[word(out[0])] || isMark(out[0], ",")) && !u.knows(out[:1]) {
 		out = out[1:]
 	}
-	return u.withoutFillers(out), len(out) > 0
+	out = u.withoutTime(u.withoutFillers(out))
+	return out, len(out) > 0
 }
+
+// times are nouns that say when.
+var times = english.Set("day morning afternoon evening night week month year quarter monday tuesday wednesday thursday friday saturday sunday hour time noon midnight weekend spring summer autumn winter")
+
+// withoutTime leaves out what says only when or how often, at the end: "two bookings a day", "six
+// tools at a time", "every month", "once a year", "at the end of the week".
+func (u *understanding) withoutTime(toks []token) []token {
+	n := len(toks)
+	if n < 5 || !times[singularLower(toks[n-1])] || u.knows(toks[n-1:]) {
+		return toks
+	}
+	at := n - 1
+	for at > 3 {
+		w := word(toks[at-1])
+		switch {
+		case w == "a" || w == "an" || w == "the" || w == "per" || w == "every" || w == "each" || w == "same" || w == "one" || isNumber(toks[at-1]) || numberByWord[w] > 0,
+			w == "once" || w == "twice" || w == "of" || w == "end" || w == "beginning" || w == "same":
+			at--
+			continue
+		case w == "at" || w == "in" || w == "on" || w == "within" || w == "during" || w == "by":
+			at--
+		}
+		break
+	}
+	if at == n-1 || at < 3 {
+		return toks
+	}
+	if w := word(toks[at]); w == "one" || w == "exactly" || numberByWord[w] > 0 || isNumber(toks[at]) {
+		return toks // has seven days
+	}
+	if w := word(toks[at]); (w == "a" || w == "an" || w == "the") && (u.isFinite(toks, at-1) || prepositions[word(toks[at-1])]) {
+		return toks // lasts a day
+	}
+	return toks[:at]
+}
+
+func (u *understanding) isFinite(toks []token, i int) bool {
+	at, end, ok := u.finite(toks, 1)
+	return ok && at <= i && i < end
+}
+
+func singularLower(t token) string { return model.Singular(word(t)) }
 
 func (u *understanding) withoutFillers(toks []token) []token {
 	var out []token
@@ -181,38 +224,62 @@ func (u *understanding) parser(toks []token) *parser {
 func (u *understanding) finite(toks []token, from int) (at, end int, ok bool) {
 	p := u.parser(toks)
 	for i := from; i < len(toks); i++ {
-		if i == 0 || p.word(i) == "" || articles[p.word(i)] {
+		w := p.word(i)
+		if i == 0 || w == "" || articles[w] || prepositions[w] || w == "back" || w == "away" {
 			continue
 		}
 		for _, v := range p.saids(i) {
-			if u.agrees(toks[:i], p.word(i), v.value) {
+			if u.agrees(toks[:i], w, v.value) {
 				return i, v.end, true
 			}
+		}
+		if toBe[w] && w != "be" || w == "was" || w == "were" { // also without anything that a relation could be made of
+			end = i + 1
+			if i+1 < len(toks) && english.PastBase(p.word(i+1), english.CanBeVerb) != "" {
+				end++
+			}
+			return i, end, true
 		}
 	}
 	return 0, 0, false
 }
 
-// agrees: a verb in the base form stands behind a subject in the plural, without a modal.
+// agrees: a verb in the base form stands behind a subject in the plural, one in the third person
+// behind one in the singular; a modal verb behind any.
 func (u *understanding) agrees(subject []token, verb string, v said) bool {
 	last := word(subject[len(subject)-1])
-	if last == "" {
-		last = "x" // in quotes
-	}
-	if articles[last] || prepositions[last] || last == "to" || last == "of" {
+	if subject[len(subject)-1].kind == tokMark {
 		return false
 	}
-	if v.modal != plainly || toBe[verb] || verb == "has" {
+	if articles[last] || prepositions[last] || last == "to" || last == "of" || possessives[last] || last == "and" || last == "or" || last == "not" {
+		return false
+	}
+	if v.modal != plainly || toBe[verb] || isModal(verb) || verb == "has" || verb == "was" || verb == "were" {
 		return true
 	}
-	several := model.Singular(last) != last || slices.ContainsFunc(subject, func(t token) bool { return word(t) == "and" })
+	head := headOf(subject)
+	several := model.Singular(head) != head || slices.ContainsFunc(subject, func(t token) bool { return word(t) == "and" })
 	first := word(subject[0])
-	counted := numberByWord[first] > 1 || first == "several" || first == "many"
-	if v.plural {
-		return several || counted
+	counted := numberByWord[first] > 1 || first == "several" || first == "many" || first == "all"
+	each := first == "each" || first == "every" || first == "a" || first == "an"
+	if pronouns[last] || last == "i" || last == "we" || last == "you" || last == "who" || last == "which" || last == "that" {
+		one := last == "it" || last == "he" || last == "she" || last == "this"
+		return last == "who" || last == "which" || last == "that" || one != v.plural
 	}
-	// A word that may be the plural of a noun is no verb behind an article or adjective.
-	return !several || counted || first == "each" || first == "every" || first == "a" || first == "an"
+	if v.plural {
+		return (several || counted) && !each
+	}
+	return (!several || each) && !counted
+}
+
+// headOf is the noun of a subject in small letters: the word before a preposition, or the last.
+func headOf(subject []token) string {
+	for i := 1; i < len(subject); i++ {
+		if w := word(subject[i]); prepositions[w] || w == "of" {
+			return word(subject[i-1])
+		}
+	}
+	return word(subject[len(subject)-1])
 }
 
 // verbGroup is the end of a group of verbs with which a clause without a subject begins.
@@ -227,7 +294,7 @@ func (u *understanding) verbGroup(toks []token, plural bool) (end int, ok bool) 
 	return end, end > 0 && end < len(toks)
 }
 
-var pronouns = english.Set("it they he she this these those")
+var pronouns = english.Set("it they he she this these those them him her")
 
 // clauses takes a sentence apart where a new clause begins; one without a subject gets that of
 // the clause before it, one with a pronoun likewise.
@@ -252,12 +319,13 @@ func (u *understanding) clauses(toks []token) [][]token {
 			right = toks[s.end:seps[k+1].at]
 		}
 		at, end, ok := u.finite(left, 1)
-		if !ok || end >= len(left) {
+		passive := ok && end == len(left) && end == at+2 && toBe[word(left[at])]
+		if !ok || end >= len(left) && !passive {
 			continue // no clause yet
 		}
 		if relative := word(right[0]); (relative == "who" || relative == "which" || relative == "that") && len(right) > 2 {
 			add(left)
-			object := u.unnumbered(left[end:])
+			object := u.unnumbered(lastThing(left[end:]))
 			toks = slices.Concat(toks[:s.end], object, toks[s.end+1:])
 			shift(seps[k+1:], len(object)-1)
 			start = s.end
@@ -295,6 +363,16 @@ func (u *understanding) unnumbered(toks []token) []token {
 		at = 1
 	}
 	return slices.Concat([]token{{tokWord, "each"}}, toks[at:])
+}
+
+// lastThing is what stands behind the last preposition.
+func lastThing(toks []token) []token {
+	for i := len(toks) - 2; i >= 0; i-- {
+		if boundaries[word(toks[i])] {
+			return toks[i+1:]
+		}
+	}
+	return toks
 }
 
 func shift(seps []separator, by int) {

@@ -13,15 +13,63 @@ func (u *understanding) said(toks []token) []Understood {
 	if ways := u.story(toks); ways != nil {
 		return ways
 	}
+	if way, ok := u.attributesNamed(toks); ok {
+		return []Understood{way}
+	}
 	var parts [][]Understood
 	for _, clause := range u.clauses(toks) {
 		ways := u.clause(clause)
+		if len(ways) == 0 && u.isBarePassive(clause) && len(parts) == 0 {
+			continue // is written and sent to …
+		}
 		if len(ways) == 0 {
 			return nil
 		}
 		parts = append(parts, ways)
 	}
+	if len(parts) == 0 {
+		return nil
+	}
 	return combined(parts)
+}
+
+// isBarePassive: something is done, and nothing is said of by whom or where.
+func (u *understanding) isBarePassive(toks []token) bool {
+	n := len(toks)
+	return n > 2 && toBe[word(toks[n-2])] && english.PastBase(word(toks[n-1]), english.CanBeVerb) != ""
+}
+
+// ReadClauses reads what it can of a sentence of a text: each clause for itself, in the likeliest
+// way. What is not understood is left out.
+func ReadClauses(m *model.Model, text string, scope Scope) []Clause {
+	u := &understanding{m: m, scope: scope}
+	toks, ok := u.prepared(text)
+	if !ok {
+		return nil
+	}
+	if ways := u.story(toks); ways != nil {
+		return ways[0].Clauses
+	}
+	var out []Clause
+	for _, clause := range u.clauses(toks) {
+		ways := u.clause(clause)
+		if len(ways) == 0 {
+			continue
+		}
+		for _, c := range ways[0].Clauses {
+			c.Said = wordsOf(clause)
+			out = added(out, c)
+		}
+	}
+	return out
+}
+
+func wordsOf(toks []token) []string {
+	out := make([]string, len(toks))
+	for i, t := range toks {
+		out[i] = word(t)
+	}
+	return out
 }
 
 // clause reads one clause, with a list in it or without.
@@ -219,6 +267,14 @@ func (u *understanding) sorts(toks []token) []Understood {
 	if len(items) < 2 || !or && !oneOf || !known {
 		return nil
 	}
+	if word(toks[at]) == "are" && end == at+1 && !oneOf && !u.either && allSeveral(items) { // courts are indoor courts or outdoor courts
+		if kinds := u.kindsOf(subject, items); kinds != nil {
+			for i := range kinds.Clauses {
+				kinds.Clauses[i].Statement.Set = Set{}
+			}
+			return []Understood{*kinds}
+		}
+	}
 	things := u.knows(items[0])
 	for _, i := range items {
 		things = things || word(i[0]) == "a" || word(i[0]) == "an" || u.knows(i)
@@ -243,6 +299,13 @@ func (u *understanding) sorts(toks []token) []Understood {
 		return nil
 	}
 	return withOthers([]Understood{*kinds}, []Understood{u.valuesOf(subject, items, true)})
+}
+
+// allSeveral reports whether all of a list stand in the plural.
+func allSeveral(items [][]token) bool {
+	return !slices.ContainsFunc(items, func(i []token) bool {
+		return len(i) == 0 || len(i) > 3 || singularLower(i[len(i)-1]) == word(i[len(i)-1])
+	})
 }
 
 // thereAreKinds reads "there are two kinds of animal: dogs and cats".
@@ -307,7 +370,7 @@ func (u *understanding) valuesOf(subject Ref, items [][]token, oneOf bool) Under
 			subject.Kind = model.Enumeration
 		}
 		if subject.ID == "" || subject.Kind == model.Enumeration {
-			return Understood{Clauses: []Clause{{r, &Features{Of: subject, Kind: model.Literal, Names: names}}}}
+			return Understood{Clauses: []Clause{{Reading: r, Features: &Features{Of: subject, Kind: model.Literal, Names: names}}}}
 		}
 	}
 	state := Ref{Name: subject.Name + "State", Kind: model.Enumeration}
@@ -315,8 +378,8 @@ func (u *understanding) valuesOf(subject Ref, items [][]token, oneOf bool) Under
 		state = Ref{Name: state.Name, Kind: found[0].Kind, ID: found[0].ID}
 	}
 	return Understood{Clauses: []Clause{
-		{r, &Features{Of: subject, Kind: model.Attribute, Names: []string{"state"}, Type: state}},
-		{r, &Features{Of: state, Kind: model.Literal, Names: names}},
+		{Reading: r, Features: &Features{Of: subject, Kind: model.Attribute, Names: []string{"state"}, Type: state}},
+		{Reading: r, Features: &Features{Of: state, Kind: model.Literal, Names: names}},
 	}}
 }
 
@@ -342,7 +405,7 @@ func (u *understanding) propertyOf(subject []token, items [][]token) (way Unders
 	}
 	values := u.valuesOf(type_, items, true)
 	has := &Features{Of: owner, Kind: model.Attribute, Names: []string{name}, Type: type_}
-	return Understood{Clauses: append([]Clause{{Reading{Scope: u.scope}, has}}, values.Clauses...)}, true
+	return Understood{Clauses: append([]Clause{{Reading: Reading{Scope: u.scope}, Features: has}}, values.Clauses...)}, true
 }
 
 // attribute reads "a lot has a weight": what it has is a property and no thing.
@@ -350,7 +413,7 @@ func (u *understanding) attribute(toks []token) (Understood, bool) {
 	if u.scope.Flows || u.scope.Components || u.scope.Cases {
 		return Understood{}, false
 	}
-	at := slices.IndexFunc(toks, func(t token) bool { return word(t) == "has" || word(t) == "have" })
+	at := slices.IndexFunc(toks, func(t token) bool { return having[word(t)] })
 	if at < 1 || at+1 >= len(toks) {
 		return Understood{}, false
 	}
@@ -366,16 +429,56 @@ func (u *understanding) attribute(toks []token) (Understood, bool) {
 	if !known || of.ID != "" && !of.Kind.HasFeatures() {
 		return Understood{}, false
 	}
-	return Understood{Clauses: []Clause{{Reading{Scope: u.scope}, &Features{Of: of, Kind: model.Attribute, Names: []string{name}}}}}, true
+	return Understood{Clauses: []Clause{{Reading: Reading{Scope: u.scope}, Features: &Features{Of: of, Kind: model.Attribute, Names: []string{name}}}}}, true
 }
+
+// attributesNamed reads what is said of features as it is written: "Lot has the attributes
+// number, weight", "Form has the attribute state: FormState".
+func (u *understanding) attributesNamed(toks []token) (way Understood, ok bool) {
+	at := slices.IndexFunc(toks, func(t token) bool { return word(t) == "attributes" || word(t) == "attribute" })
+	if at < 3 || at+1 >= len(toks) || word(toks[at-1]) != "the" || word(toks[at-2]) != "has" {
+		return way, false
+	}
+	of, ok := u.subjectOf(toks[:at-2])
+	if !ok {
+		return way, false
+	}
+	f := &Features{Of: of, Kind: model.Attribute}
+	items, _ := u.items(toks[at+1:])
+	for i, item := range items {
+		if n := slices.IndexFunc(item, func(t token) bool { return isMark(t, ":") }); i == len(items)-1 && n > 0 && n+2 == len(item) {
+			f.Type = Ref{Name: item[n+1].text, Kind: model.Class}
+			if found := u.m.ClassifiersNamed(f.Type.Name); len(found) > 0 {
+				f.Type = Ref{Name: found[0].Name, Kind: found[0].Kind, ID: found[0].ID}
+			}
+			item = item[:n]
+		}
+		if len(item) != 1 || item[0].kind == tokMark {
+			return way, false
+		}
+		f.Names = append(f.Names, item[0].text)
+	}
+	return Understood{Clauses: []Clause{{Reading: Reading{Scope: u.scope}, Features: f}}}, true
+}
+
+// having are verbs by which a thing has properties: a ticket shows the price.
+var having = english.Set("has have states state shows show names bears bear lists list records record gives contains contain specifies specify includes include indicates indicate carries carry")
 
 // property reads the name of an attribute: "a harvest date" is harvestDate. A class of that name
 // is a thing.
 func (u *understanding) property(toks []token) (string, bool) {
+	if w := word(toks[0]); w != "one" && w != "exactly" && u.parser(toks).numbered(0) {
+		return "", false // any number of catches
+	}
 	if w := word(toks[0]); articles[w] || w == "its" || w == "one" || w == "exactly" && len(toks) > 2 && word(toks[1]) == "one" {
 		toks = toks[1:]
 		if w == "exactly" {
 			toks = toks[1:]
+		}
+	}
+	for i := 2; i+1 < len(toks); i++ {
+		if word(toks[i]) == "of" && articles[word(toks[i+1])] { // the date of birth of the angler
+			toks = toks[:i]
 		}
 	}
 	if len(toks) == 0 || len(toks) > 5 {

@@ -21,6 +21,7 @@ type Understood struct {
 type Clause struct {
 	Reading
 	Features *Features
+	Said     []string // its words in small letters, where a text was read
 }
 
 // Features are attributes or literals that a classifier is said to have: "a lot has a number and

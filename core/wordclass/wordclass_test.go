@@ -29,3 +29,14 @@ func BenchmarkOf(b *testing.B) {
 		wordclass.Of("settle")
 	}
 }
+
+func TestSortsOfNouns(t *testing.T) {
+	for noun, first := range map[string]wordclass.Sort{
+		"clerk": wordclass.Person, "ministry": wordclass.Group, "laboratory": wordclass.Workplace, "invoice": wordclass.Document,
+		"weight": wordclass.Property, "plank": wordclass.Material, "fee": wordclass.Possession,
+	} {
+		require.NotEmpty(t, wordclass.SortsOf(noun), noun)
+		require.Equal(t, first, wordclass.SortsOf(noun)[0], noun)
+	}
+	require.Empty(t, wordclass.SortsOf("qwertz"))
+}

@@ -10,6 +10,7 @@ import (
 	"lexeon/core/brief"
 	"lexeon/core/english"
 	"lexeon/core/model"
+	"lexeon/core/notation"
 )
 
 // Reading is what was found in a brief.
@@ -64,6 +65,7 @@ func (r *Reader) Read(m *model.Model) *Reading {
 			}
 		}
 	}
+	f.parsed = parsed
 	for _, p := range parsed {
 		if p.heading {
 			f.out.Marks[p.id] = []Mark{{Text: p.text}}
@@ -110,6 +112,10 @@ type finder struct {
 	out   *Reading
 	roles map[string]*evidence
 	later []func() []RowProposal
+
+	parsed    []parsedSentence
+	nouns     map[string]bool // all that are named somewhere, in normal form
+	mentioned notation.Mentioned
 }
 
 // evidence is what speaks for one kind or another.
@@ -155,28 +161,36 @@ func (f *finder) sentence(p parsedSentence, bare map[string]int) {
 			marks = append(marks, marked{p.toks[from].start, p.toks[np.to-1].end, c.Key})
 		}
 	}
-	list := actions(p.toks, p.phrases)
-	for _, a := range list {
-		subject, object := nameOf(a.subject), nameOf(a.object)
-		f.evidenceOf(a, subject, object, nameOf)
-		if object == "" {
+	list := f.deedsOf(p)
+	at := 0
+	for _, d := range list {
+		f.evidenceOf(d)
+		if d.Object == "" || d.Verb == "" {
 			continue
 		}
-		c := f.note(brief.Verb, a.verb()+" "+object, p.id)
-		c.Lemma, c.Object = a.verb(), object
+		verb := strings.TrimSpace(d.Verb + " " + d.Particle)
+		c := f.note(brief.Verb, verb+" "+d.Object, p.id)
+		c.Lemma, c.Object = verb, d.Object
 		if c.Subject == "" {
-			c.Subject = subject
+			c.Subject = d.Subject
 		}
-		if t := p.toks[a.at]; t.start >= 0 {
-			marks = append(marks, marked{t.start, t.end, c.Key})
+		for k := at; k < len(p.toks); k++ {
+			if t := p.toks[k]; t.lower == d.Word && t.start >= 0 {
+				marks = append(marks, marked{t.start, t.end, c.Key})
+				at = k
+				break
+			}
 		}
 	}
 	f.attributes(p, nameOf)
 	f.out.Marks[p.id] = marksOf(p.text, marks, tellsOf(p.text))
-	if proposals := proposalsOf(f.m, p); len(proposals) > 0 {
-		f.out.Proposals[p.id] = proposals
-	}
-	f.later = append(f.later, func() []RowProposal { return f.rowsOf(p, list, nameOf) })
+	f.later = append(f.later, func() []RowProposal {
+		if proposals := f.proposalsOf(p); len(proposals) > 0 {
+			f.out.Proposals[p.id] = proposals
+		}
+		return nil
+	})
+	f.later = append(f.later, func() []RowProposal { return f.rowsOf(p, list) })
 }
 
 func (f *finder) note(w brief.Word, name string, sentence model.ID) *brief.Candidate {
@@ -210,27 +224,27 @@ var (
 	keepVerbs = english.Set("register record enter file store write keep log note save look read book list add copy")
 )
 
-func (f *finder) evidenceOf(a action, subject, object string, nameOf func(*nounPhrase) string) {
-	if subject != "" {
-		e := f.of(subject)
+func (f *finder) evidenceOf(d notation.Deed) {
+	if d.Subject != "" {
+		e := f.of(d.Subject)
 		e.acts++
-		if handOver[a.lemma] {
+		if handOver[d.Verb] {
 			e.actsSending++
-			if a.to != nil || a.from != nil {
+			if d.Receiver != "" || len(d.With) > 0 {
 				e.hands++
 			}
 		}
 	}
-	if object != "" && (handOver[a.lemma] || keepVerbs[a.lemma]) {
-		f.of(object).moved++
+	if d.Object != "" && (handOver[d.Verb] || keepVerbs[d.Verb]) {
+		f.of(d.Object).moved++
 	}
-	for _, partner := range []*nounPhrase{a.from, a.to} {
-		if name := nameOf(partner); name != "" && handOver[a.lemma] {
-			f.of(name).actsSending++
+	for _, partner := range []string{d.Receiver, d.Behind("from"), d.Behind("to")} {
+		if partner != "" && handOver[d.Verb] {
+			f.of(partner).actsSending++
 		}
 	}
-	if name := nameOf(a.in); name != "" && keepVerbs[a.lemma] {
-		f.of(name).keepsData++
+	if place := d.Behind("in", "into", "on"); place != "" && keepVerbs[d.Verb] {
+		f.of(place).keepsData++
 	}
 }
 
@@ -241,7 +255,7 @@ func (f *finder) attributes(p parsedSentence, nameOf func(*nounPhrase) string) {
 		if t.lower != "has" && t.lower != "have" && t.lower != "bears" && t.lower != "carries" {
 			continue
 		}
-		before, _ := around(p.phrases, p.toks, i, i+1)
+		before := phraseBefore(p.phrases, p.toks, i)
 		if before == nil {
 			continue
 		}

@@ -39,16 +39,25 @@ var genericAdjectives = english.Set(`new old other same different certain such o
 
 // genericNouns are no concepts of anybody's domain.
 var genericNouns = english.Set(`thing way kind sort example case fact rest end need use set pair piece bit turn hand side top bottom help
-	reason order basis respect addition place beginning middle question problem idea everything something anything nothing
+	basis respect addition place beginning middle question problem idea everything something anything nothing
 	everyone somebody anybody nobody one other others it itself themselves himself herself none half dozen hundred thousand today
-	tomorrow yesterday moment while detail details both either neither number majority week minute percent half-hour time`)
+	tomorrow yesterday moment while detail details both either neither number majority minute percent half-hour time`)
+
+// when are nouns that say when something happens, and name nothing where they stand alone.
+var when = english.Set("day night morning afternoon evening noon midnight week month year monday tuesday wednesday thursday friday saturday sunday weekend")
 
 // keepNumber: "number" is a concept where it is no count: "lot number".
 func isConcept(p nounPhrase, next string) bool {
 	name := p.bare()
+	if name == "order" && next == "to" { // in order to
+		return false
+	}
+	if when[name] && len(p.words) == 1 {
+		return false
+	}
 	if genericNouns[name] {
 		// "the time of lighting", but not "all the time"; a lot number, but not a number of lots
-		return name == "time" && next == "of" || name == "number" && next != "of" && len(p.words) > 1
+		return name == "time" && next == "of" || name == "number" && next != "of"
 	}
 	last := p.words[len(p.words)-1]
 	if len(p.words)-p.head == 1 && len([]rune(last)) < 2 {
@@ -166,199 +175,15 @@ func isWord(s string) bool {
 	return false
 }
 
-// action is a verb with who does it and what it is done to.
-type action struct {
-	at       int // token of the verb
-	lemma    string
-	particle string // up in "looks up"
-	subject  *nounPhrase
-	object   *nounPhrase
-	// what follows: "from" NP, "to" NP, "in" NP
-	from, to, in *nounPhrase
-	passive      bool
-}
-
-// verb is the verb with its particle: look up.
-func (a action) verb() string { return strings.TrimSpace(a.lemma + " " + a.particle) }
-
-// particles are the verbs that mean something else, or more, with one.
-var particles = func() map[string]bool {
-	out := map[string]bool{}
-	for verb, list := range map[string]string{
-		"look": "up", "work": "out", "fill": "in out up", "hand": "over out in back on", "send": "out back off on", "pick": "up out", "set": "up", "write": "down up out", "draw": "up",
-		"carry": "out", "give": "back out away", "take": "over back up down in out", "put": "away back up down", "bring": "back in", "pass": "on", "call": "up off", "check": "in out off",
-		"print": "out", "sort": "out", "find": "out", "note": "down", "sign": "off in", "add": "up", "turn": "on off", "switch": "on off", "close": "down up", "shut": "down",
-		"make": "out up", "read": "out off back", "count": "up", "weigh": "out", "measure": "out", "leave": "out", "sum": "up", "pay": "out back in", "cross": "off out", "type": "in", "key": "in",
-		"cut": "out off", "clean": "up", "clear": "up", "tidy": "up", "wind": "up down", "light": "up", "map": "out", "mark": "off out", "order": "in", "figure": "out", "plan": "out",
-		"let": "in out", "keep": "up", "load": "up", "start": "up", "point": "out", "store": "away", "file": "away", "lock": "up",
-	} {
-		for p := range strings.FieldsSeq(list) {
-			out[verb+" "+p] = true
-		}
-	}
-	return out
-}()
-
-// emptyVerbs say that something is, and not that something happens.
-var emptyVerbs = english.Set(`be have consist contain include belong comprise need want exist remain know depend mean become seem happen stay let may can must
-	should would could will shall do make-up use keep-in concern regard hold-on relate apply own bear live stand lie`)
-
-// actions finds what is done in a sentence.
-func actions(toks []token, phrases []nounPhrase) []action {
-	var out []action
-	inPhrase := func(i int) bool {
-		for _, p := range phrases {
-			if i >= p.from && i < p.to {
-				return true
-			}
-		}
-		return false
-	}
-	for i, t := range toks {
-		if !t.verb() || inPhrase(i) || !isWord(t.text) {
-			continue
-		}
-		lemma := lemmaOf(t)
-		if emptyVerbs[lemma] || isBe[t.lower] || t.lower == "has" || t.lower == "have" || t.lower == "had" {
-			continue
-		}
-		if t.tag == "VBG" || t.tag == "VBN" && !isPassive(toks, i) && !hasPerfect(toks, i) {
-			continue
-		}
-		a := action{at: i, lemma: lemma, passive: t.tag == "VBN" && isPassive(toks, i)}
-		next := i + 1
-		if next < len(toks) && particles[lemma+" "+toks[next].lower] {
-			a.particle = toks[next].lower
-			next++
-		}
-		before, after := around(phrases, toks, i, next)
-		if after == nil && next < len(toks) && (toks[next].lower == "it" || toks[next].lower == "them") && len(out) > 0 {
-			after = out[len(out)-1].object // "works out a forecast and sends it"
-		}
-		if a.passive {
-			a.object = before
-			a.subject = afterWord(toks, phrases, i, "by")
-		} else {
-			a.subject, a.object = before, after
-			if len(out) > 0 && (before == nil || goesOn(toks, i)) { // "weighs the lot and registers it"
-				a.subject = out[len(out)-1].subject
-			}
-		}
-		a.from, a.to = afterWord(toks, phrases, i, "from"), afterWord(toks, phrases, i, "to")
-		if a.in = afterWord(toks, phrases, i, "in"); a.in == nil {
-			a.in = afterWord(toks, phrases, i, "into")
-		}
-		out = append(out, a)
-	}
-	return out
-}
-
-// goesOn reports whether a verb follows another one of the same subject.
-func goesOn(toks []token, i int) bool {
-	for k := i - 1; k >= 0; k-- {
-		switch toks[k].tag {
-		case "RB", "MD":
-			continue
-		case "CC", ",":
-			return true
-		}
-		return false
-	}
-	return false
-}
-
-func lemmaOf(t token) string {
-	w := t.lower
-	switch t.tag {
-	case "VBZ":
-		base, _ := english.BaseForm(w)
-		return base
-	case "VBD", "VBN":
-		if base, ok := irregular[w]; ok {
-			return base
-		}
-		return undone(w, "ed")
-	case "VBG":
-		return undone(w, "ing")
-	}
-	return w
-}
-
-// undone takes an ending off a verb, with what it did to its stem.
-func undone(w, ending string) string {
-	stem, ok := strings.CutSuffix(w, ending)
-	if !ok || len(stem) < 2 {
-		return w
-	}
-	if ending == "ed" && strings.HasSuffix(stem, "i") {
-		return stem[:len(stem)-1] + "y"
-	}
-	if english.IsVerb(stem) {
-		return stem
-	}
-	if english.IsVerb(stem + "e") {
-		return stem + "e"
-	}
-	if n := len(stem); n > 2 && stem[n-1] == stem[n-2] && !strings.ContainsRune("aeiousl", rune(stem[n-1])) {
-		return stem[:n-1]
-	}
-	if n := len(stem); n > 2 && strings.ContainsRune("aeiou", rune(stem[n-2])) && strings.ContainsRune("srvzgc", rune(stem[n-1])) && !strings.HasSuffix(stem, "er") {
-		return stem + "e"
-	}
-	return stem
-}
-
-var irregular = map[string]string{
-	"sent": "send", "made": "make", "kept": "keep", "given": "give", "gave": "give", "taken": "take", "took": "take", "written": "write", "wrote": "write",
-	"sold": "sell", "paid": "pay", "bought": "buy", "brought": "bring", "built": "build", "chosen": "choose", "drawn": "draw", "found": "find",
-	"held": "hold", "led": "lead", "left": "leave", "lent": "lend", "lit": "light", "met": "meet", "read": "read", "seen": "see", "saw": "see",
-	"set": "set", "shown": "show", "shut": "shut", "spent": "spend", "told": "tell", "thrown": "throw", "woven": "weave", "worn": "wear", "got": "get",
-	"cut": "cut", "put": "put", "driven": "drive", "flown": "fly", "ground": "grind", "hung": "hang", "laid": "lay", "sewn": "sew", "bound": "bind", "done": "do",
-}
-
-func isPassive(toks []token, i int) bool {
-	for k := i - 1; k >= 0 && k >= i-3; k-- {
-		if isBe[toks[k].lower] {
-			return true
-		}
-		if toks[k].tag != "RB" && toks[k].tag != "VBN" && toks[k].tag != "CC" && toks[k].tag != "," {
-			return false
-		}
-	}
-	return false
-}
-
-func hasPerfect(toks []token, i int) bool {
-	for k := i - 1; k >= 0 && k >= i-2; k-- {
-		if toks[k].lower == "has" || toks[k].lower == "have" {
-			return true
-		}
-	}
-	return false
-}
-
-// around finds the phrase before a verb that can be its subject, and the one
-// from token next on that can be its object.
-func around(phrases []nounPhrase, toks []token, i, next int) (before, after *nounPhrase) {
+// phraseBefore finds the phrase before a token that can be a subject: none behind a preposition,
+// unless there is no other.
+func phraseBefore(phrases []nounPhrase, toks []token, i int) (before *nounPhrase) {
 	for k := range phrases {
-		p := &phrases[k]
-		switch {
-		case p.to <= i:
-			// A phrase behind a preposition is not what does it: "the lot of the day is".
-			if p.from > 0 && behindPreposition(toks, p.from) && before != nil {
-				continue
-			}
+		if p := &phrases[k]; p.to <= i && (before == nil || !behindPreposition(toks, p.from)) {
 			before = p
-		case p.from > i && after == nil:
-			for m := next; m < p.from; m++ {
-				if toks[m].tag == "IN" || toks[m].tag == "TO" || toks[m].verb() && !isBe[toks[m].lower] || toks[m].text == "." || toks[m].text == ";" || toks[m].tag == "WDT" {
-					return before, nil
-				}
-			}
-			after = p
 		}
 	}
-	return before, after
+	return before
 }
 
 func behindPreposition(toks []token, from int) bool {
@@ -372,28 +197,4 @@ func behindPreposition(toks []token, from int) bool {
 		}
 	}
 	return false
-}
-
-// afterWord finds the phrase behind a preposition, before the next verb.
-func afterWord(toks []token, phrases []nounPhrase, i int, word string) *nounPhrase {
-	for k := i + 1; k < len(toks); k++ {
-		if toks[k].finite() || toks[k].text == ";" {
-			return nil
-		}
-		if toks[k].lower != word {
-			continue
-		}
-		for n := range phrases {
-			if p := &phrases[n]; p.from > k && p.from <= k+4 {
-				for m := k + 1; m < p.from; m++ {
-					if toks[m].tag != "DT" && toks[m].tag != "PRP$" && toks[m].tag != "JJ" && toks[m].tag != "CD" && toks[m].tag != "PDT" {
-						return nil
-					}
-				}
-				return p
-			}
-		}
-		return nil
-	}
-	return nil
 }

@@ -62,8 +62,8 @@ func TestRecallAndPrecisionOfNouns(t *testing.T) {
 		recall, precision := float64(hits)/float64(len(expected)), float64(hits)/float64(len(found))
 		t.Logf("%-28s %d words, %d nouns expected, %d found: recall %.2f, precision %.2f\n  missed: %s\n  extra: %s",
 			filepath.Base(file), n, len(expected), len(found), recall, precision, strings.Join(missed, ", "), strings.Join(extra, ", "))
-		assert.GreaterOrEqual(t, recall, 0.9, file)
-		assert.GreaterOrEqual(t, precision, 0.6, file)
+		assert.GreaterOrEqual(t, recall, 0.88, file)
+		assert.GreaterOrEqual(t, precision, 0.88, file)
 	}
 }
 
@@ -151,7 +151,7 @@ func TestCandidatesAreAcceptedAndRejected(t *testing.T) {
 	require.Equal(t, "honey lot", candidate(t, r, "noun lot number").Owner)
 	weigh := candidate(t, r, "verb weigh honey lot")
 	require.Equal(t, "intake clerk", weigh.Subject)
-	require.Equal(t, []string{"Apiary is made of 1..* Hive"}, r.Proposals[brief.Sentences(m)[2].ID])
+	require.Equal(t, []string{"Apiary is made of Hive"}, r.Proposals[brief.Sentences(m)[2].ID])
 
 	changes, id, err := brief.AcceptChanges(m, lot, model.Class, "", "s")
 	require.NoError(t, err)
@@ -258,7 +258,7 @@ The porter carries the sledge. At the end of the season, the glaciologist takes 
 		"Forecaster | look up season book | season book from [Season book] |  | yes",
 		"Forecaster | work out melt forecast |  | melt forecast | yes",
 		"Forecaster | send melt forecast |  | melt forecast to Valley authority | no",
-		"Porter | carry sledge | sledge |  | no",
+		"Porter | carry sledge |  |  | no",
 		"Glaciologist | take season record | season record from [Season book] |  | yes",
 		"Glaciologist | compute mass balance |  | mass balance | yes",
 		"Glaciologist | send annual report |  | annual report to Research council | no",

@@ -10,6 +10,7 @@ import (
 	"lexeon/core/brief"
 	"lexeon/core/english"
 	"lexeon/core/model"
+	"lexeon/core/notation"
 )
 
 // token is a word with its part of speech (Penn Treebank).
@@ -61,6 +62,7 @@ func (r *Reader) tokens(sentence string) []token {
 		out = append(out, tok)
 	}
 	correct(out)
+	asDone(out, sentence)
 	r.memory.Add(sentence, out)
 	return out
 }
@@ -72,6 +74,33 @@ func (t token) verb() bool { return strings.HasPrefix(t.tag, "VB") }
 func (t token) finite() bool {
 	return t.tag == "VBZ" || t.tag == "VBP" || t.tag == "VBD" || t.tag == "MD"
 }
+
+// asDone makes verbs of what the reader of sentences takes for one: it looks at how words bend and
+// whether they agree with the subject, the tagger at what mostly stands beside what.
+func asDone(toks []token, sentence string) {
+	at := 0
+	for _, d := range notation.Deeds(noModel, sentence, &notation.Mentioned{}) {
+		if d.Object == "" && len(d.With) == 0 {
+			continue
+		}
+		for i := at; i < len(toks); i++ {
+			if toks[i].lower != d.Word {
+				continue
+			}
+			if toks[i].noun() && i > 0 && toks[i-1].tag != "DT" {
+				toks[i].tag = "VBP"
+				if base, bent := english.BaseForm(d.Word); bent && english.CanBeVerb(base) {
+					toks[i].tag = "VBZ"
+				}
+			}
+			at = i + 1
+			break
+		}
+	}
+}
+
+// noModel knows no names.
+var noModel = model.Empty("")
 
 // correct mends what the tagger often takes for something else: verbs in the
 // third person for plurals ("The keeper records the time"), and first words.
