@@ -46,22 +46,25 @@ type proposalView struct {
 }
 
 type candidateView struct {
-	Key       string       `json:"key"`
-	Word      brief.Word   `json:"word"`
-	Name      string       `json:"name"`
-	Subject   string       `json:"subject,omitempty"`
-	Count     int          `json:"count"`
-	Sentences []model.ID   `json:"sentences"`
-	Kinds     []kindChoice `json:"kinds"` // the likeliest first
-	Owners    []view.Row   `json:"owners"`
-	Existing  []view.Row   `json:"existing"`
-	Rejected  bool         `json:"rejected"`
-	Traced    bool         `json:"traced"`
+	Key        string       `json:"key"`
+	Word       brief.Word   `json:"word"`
+	Name       string       `json:"name"`
+	Subject    string       `json:"subject,omitempty"`
+	Count      int          `json:"count"`
+	Sentences  []model.ID   `json:"sentences"`
+	Kinds      []kindChoice `json:"kinds"` // the likeliest first
+	Owners     []view.Row   `json:"owners"`
+	Existing   []view.Row   `json:"existing"`
+	Activities int          `json:"activities"` // that it could have in the table
+	Inside     bool         `json:"inside"`     // it works on data: it is no external entity
+	Rejected   bool         `json:"rejected"`
+	Traced     bool         `json:"traced"`
 }
 
 type kindChoice struct {
 	Kind  model.Kind `json:"kind"`
 	Title string     `json:"title"`
+	Digit int        `json:"digit"` // the key that takes it, the same for all words
 	Name  string     `json:"name"`  // as it would be written
 	There bool       `json:"there"` // an element of this kind bears the name: it is traced to
 }
@@ -72,6 +75,8 @@ type proposedRow struct {
 	Performer string          `json:"performer"`
 	Name      string          `json:"name"`
 	There     bool            `json:"there"`
+	Inputs    []model.Datum   `json:"inputs"`
+	Outputs   []model.Datum   `json:"outputs"`
 	Changes   json.RawMessage `json:"changes"`
 }
 
@@ -111,10 +116,16 @@ func viewSentence(m *model.Model, e *model.Element, found *reading.Reading) read
 }
 
 func viewCandidate(m *model.Model, c *brief.Candidate) candidateView {
-	out := candidateView{Key: c.Key, Word: c.Word, Name: c.Name, Subject: c.Subject, Count: c.Count, Sentences: c.Sentences, Rejected: c.Rejected, Traced: c.Traced,
+	out := candidateView{Key: c.Key, Word: c.Word, Name: c.Name, Subject: c.Subject, Count: c.Count, Sentences: c.Sentences, Rejected: c.Rejected, Traced: c.Traced, Activities: c.Activities, Inside: c.Inside,
 		Kinds: []kindChoice{}, Owners: []view.Row{}, Existing: []view.Row{}}
+	if c.Activities > 0 {
+		out.Kinds = append(out.Kinds, kindChoice{Kind: performer, Title: "performer", Digit: brief.PerformerDigit, Name: brief.NameAs(c.Name, model.Entity)})
+	}
 	for _, k := range c.Kinds {
-		out.Kinds = append(out.Kinds, kindChoice{k, k.Title(), brief.NameAs(c.Name, k), slices.ContainsFunc(c.Existing, func(id model.ID) bool { return m.Element(id).Kind == k })})
+		out.Kinds = append(out.Kinds, kindChoice{k, k.Title(), brief.Digit(k), brief.NameAs(c.Name, k), slices.ContainsFunc(c.Existing, func(id model.ID) bool { return m.Element(id).Kind == k })})
+	}
+	if c.Activities > 0 && !c.Inside && len(out.Kinds) > 1 { // who only hands over is outside in the first place
+		out.Kinds[0], out.Kinds[1] = out.Kinds[1], out.Kinds[0]
 	}
 	for _, id := range c.Existing {
 		out.Existing = append(out.Existing, view.Row{ID: id, Title: m.Describe(id)})
@@ -129,13 +140,33 @@ func viewCandidate(m *model.Model, c *brief.Candidate) candidateView {
 	return out
 }
 
+// performerChanges put all that somebody does into the activity table.
+func performerChanges(found *reading.Reading, c *brief.Candidate) []model.Change {
+	var out []model.Change
+	for _, r := range found.RowsBy(c.Name) {
+		if !r.There {
+			out = append(out, rowChanges(r)...)
+		}
+	}
+	return out
+}
+
 func viewProposedRow(r reading.RowProposal, number int) proposedRow {
+	return proposedRow{Sentence: r.Sentence, Number: number, Performer: r.Data.Performer, Name: r.Name, There: r.There, Changes: model.EncodeChanges(rowChanges(r)),
+		Inputs: r.Data.Inputs, Outputs: r.Data.Outputs}
+}
+
+func rowChanges(r reading.RowProposal) []model.Change {
 	id := model.DeriveID("proposed", string(r.Sentence), r.Name, r.Data.Performer)
-	return proposedRow{Sentence: r.Sentence, Number: number, Performer: r.Data.Performer, Name: r.Name, There: r.There, Changes: model.EncodeChanges([]model.Change{
+	return []model.Change{
 		&model.AddElement{ID: id, Kind: model.Activity, Name: r.Name, Set: model.P("performer", r.Data.Performer, "inputs", r.Data.Inputs, "outputs", r.Data.Outputs, "processing", r.Data.Processing)},
 		&model.Connect{ID: model.DeriveID("trace", string(id)), Kind: model.Trace, Source: id, Target: r.Sentence},
-	})}
+	}
 }
+
+// performer stands among the kinds for what becomes of somebody who does something: the rows of
+// the activity table.
+const performer model.Kind = "performer"
 
 // sendChanges answers with changes that the model would accept, or says why not.
 func (s *Server) sendChanges(c *echo.Context, v *store.Version, changes []model.Change) error {
@@ -165,9 +196,13 @@ func (s *Server) readCandidate(c *echo.Context) error {
 	if err := readJSON(c, &req); err != nil {
 		return err
 	}
-	for _, candidate := range s.reader.Read(v.Model).Candidates {
+	found := s.reader.Read(v.Model)
+	for _, candidate := range found.Candidates {
 		if candidate.Key != req.Key {
 			continue
+		}
+		if req.Kind == performer && !req.Reject && !req.Back {
+			return s.sendChanges(c, v, performerChanges(found, candidate))
 		}
 		if req.Reject || req.Back {
 			return s.sendChanges(c, v, brief.RejectChanges(v.Model, candidate, req.Back))

@@ -63,6 +63,7 @@ func views() []Question {
 func proposals() []Question {
 	return []Question{
 		proposal("previewStatement", "/previews/statement", "How a text can be understood", (*propose.Proposer).Statement),
+		proposal("previewSelection", "/previews/selection", "What words of the brief that are selected could become", (*propose.Proposer).Selection),
 		proposal("previewFeatures", "/previews/features", "What a text of features would change", (*propose.Proposer).Features),
 		proposal("previewNaming", "/previews/naming", "What a text in the place of a name would change", (*propose.Proposer).Naming),
 		proposal("previewConnection", "/previews/connection", "How two elements can be connected", (*propose.Proposer).Connection),

@@ -128,22 +128,35 @@ func RejectChanges(m *model.Model, c *Candidate, back bool) []model.Change {
 // trace of what it makes to its sentence. ok is false where it cannot be read any
 // more.
 func ProposalChanges(m *model.Model, text string, sentence model.ID) (changes []model.Change, ok bool) {
-	readings, err := notation.ReadStatement(m, text)
-	if err != nil || len(readings) != 1 {
+	ways, err := notation.Understand(m, text, notation.Scope{})
+	if err != nil || notation.Ambiguous(ways) {
 		return nil, false
 	}
 	seed := "proposal " + string(sentence) + text
-	changes, elements, relationship := notation.StatementChanges(m, readings[0], seed)
-	if relationship != "" {
-		changes = append(changes, &model.Connect{ID: model.DeriveID("trace", seed), Kind: model.Trace, Traced: relationship, Target: sentence})
-	}
+	draft := m
 	traced := map[model.ID]bool{}
-	for _, e := range elements {
-		if !traced[e] {
-			traced[e] = true
-			changes = append(changes, traceChanges(m, e, []model.ID{sentence}, seed)...)
+	for i, c := range ways[0].Clauses {
+		clause := c.Settled(draft).ChangesOf(draft, seed+strings.Repeat("+", i))
+		part := clause.Changes
+		if clause.Relationship != "" {
+			part = append(part, &model.Connect{ID: model.DeriveID("trace", seed, fmt.Sprint(i)), Kind: model.Trace, Traced: clause.Relationship, Target: sentence})
+		}
+		elements := clause.Elements
+		for _, change := range clause.Changes { // the features that it says
+			if add, is := change.(*model.AddPart); is && c.Features != nil {
+				elements = append(elements, add.ID)
+			}
+		}
+		for _, e := range elements {
+			if !traced[e] {
+				traced[e] = true
+				part = append(part, traceChanges(m, e, []model.ID{sentence}, seed)...)
+			}
+		}
+		changes = append(changes, part...)
+		if draft, _, _, err = model.Edit(draft, part); err != nil {
+			return nil, false
 		}
 	}
-	_, _, _, err = model.Edit(m, changes)
-	return changes, err == nil
+	return changes, true
 }

@@ -125,3 +125,24 @@ func TestPartsOfAnUploadedText(t *testing.T) {
 	require.Equal(t, []brief.Part{{Title: "brief.md", Text: "Before.\n"}, {Title: "Intake", Text: "\nLots come in.\n### Weighing\nThey are weighed.\n"}},
 		brief.Parts("Before.\n# Intake\r\n\nLots come in.\n### Weighing\nThey are weighed.\n## Empty\n", "brief.md"))
 }
+
+// A sentence is covered by what it says: things alone are half of it.
+func TestCoverIsWhatASentenceSays(t *testing.T) {
+	m := modeltest.Told(t, "A beekeeper keeps hives. There is honey.")
+	sentences := brief.Sentences(m)
+	first, second := sentences[0], sentences[1]
+	require.Equal(t, brief.Absent, brief.CoverOf(m, first.Element))
+	m = modeltest.Edit(t, m, []model.Change{
+		&model.AddElement{ID: "keeper", Kind: model.Class, Name: "Beekeeper"}, &model.AddElement{ID: "hive", Kind: model.Class, Name: "Hive"}, &model.AddElement{ID: "honey", Kind: model.Class, Name: "Honey"},
+		&model.Connect{ID: "t1", Kind: model.Trace, Source: "keeper", Target: first.ID}, &model.Connect{ID: "t2", Kind: model.Trace, Source: "hive", Target: first.ID},
+		&model.Connect{ID: "t3", Kind: model.Trace, Source: "honey", Target: second.ID},
+	})
+	require.Equal(t, brief.Things, brief.CoverOf(m, first.Element), "what the beekeeper does is not there")
+	require.Equal(t, brief.Whole, brief.CoverOf(m, second.Element), "it says no more")
+	c := brief.CoverageOf(m, "")
+	require.Equal(t, []int{2, 1, 1}, []int{c.Sentences, c.Covered, c.Partly})
+	related := modeltest.Edit(t, m, []model.Change{&model.Connect{ID: "keeps", Kind: model.Association, Name: "keeps", Ends: []model.NewEnd{{ID: "a", Type: "keeper"}, {ID: "b", Type: "hive"}}}})
+	require.Equal(t, brief.Whole, brief.CoverOf(related, first.Element), "the two are related")
+	row := modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: "row", Kind: model.Activity, Name: "keep hives"}, &model.Connect{ID: "t4", Kind: model.Trace, Source: "row", Target: first.ID}})
+	require.Equal(t, brief.Whole, brief.CoverOf(row, first.Element), "the activity stems from it")
+}

@@ -31,6 +31,10 @@ type Candidate struct {
 	// Existing are the elements that bear its name already, by the lexicon.
 	Existing []model.ID
 	Rejected bool
+	// Activities are how many rows the table could get of what it does, Inside whether it works
+	// on data there: then it is no external entity.
+	Activities int
+	Inside     bool
 	// Traced: every sentence that names it is traced to one of those.
 	Traced bool
 }

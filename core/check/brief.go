@@ -32,13 +32,13 @@ var briefUncovered = &Analyzer{
 		},
 		Run: func(p *Pass) {
 			for _, section := range p.Model.OfKind(model.Section) {
-				c := brief.CoverageOf(p.Model, section.ID)
-				if c.Covered == 0 || len(c.Uncovered) == 0 {
+				untraced, sentences := brief.Untraced(p.Model, section.ID)
+				if len(untraced) == sentences || len(untraced) == 0 {
 					continue
 				}
 				var numbers []string
 				var ids []model.ID
-				for _, s := range c.Uncovered {
+				for _, s := range untraced {
 					numbers = append(numbers, fmt.Sprint(s.Number))
 					ids = append(ids, s.ID)
 				}

@@ -335,7 +335,7 @@ func (u *understanding) thereAreKinds(toks []token) []Understood {
 }
 
 // setName is how the generalization set is called where a sentence tells all kinds of something.
-const setName = "kind"
+const setName = "sort"
 
 // kindsOf are the kinds of a general: each is one of them, and of no two at once.
 func (u *understanding) kindsOf(general Ref, items [][]token) *Understood {

@@ -31,6 +31,7 @@ type Sentence struct {
 	Irrelevant bool        `json:"irrelevant"`
 	Text       string      `json:"text"`
 	Traces     []Trace     `json:"traces"`
+	Cover      brief.Cover `json:"cover"`
 }
 
 // Trace leads from a sentence to what stems from it.
@@ -61,7 +62,7 @@ func BriefOf(m *model.Model, revision int64) (Brief, error) {
 
 func sentenceOf(m *model.Model, e *model.Element, number int) Sentence {
 	d := e.Sentence()
-	out := Sentence{ID: e.ID, Number: number, Break: d.Break, Irrelevant: d.Irrelevant, Text: d.Text, Traces: []Trace{}}
+	out := Sentence{ID: e.ID, Number: number, Break: d.Break, Irrelevant: d.Irrelevant, Text: d.Text, Traces: []Trace{}, Cover: brief.CoverOf(m, e)}
 	for _, t := range m.TracesTo(e.ID) {
 		row := t.Source
 		if row == "" {

@@ -136,10 +136,11 @@ func DiagramTitle(m *model.Model, d *model.Diagram) string {
 type Coverage struct {
 	Sentences int `json:"sentences"`
 	Covered   int `json:"covered"`
+	Partly    int `json:"partly"` // their things are there, what is said of them is not
 }
 
 // CoverageOf is a coverage of the brief as it is shown.
-func CoverageOf(c brief.Coverage) Coverage { return Coverage{c.Sentences, c.Covered} }
+func CoverageOf(c brief.Coverage) Coverage { return Coverage{c.Sentences, c.Covered, c.Partly} }
 
 // CaseFigure is how many use cases are described.
 type CaseFigure struct {

@@ -24,6 +24,17 @@ type Reading struct {
 	Rows []RowProposal
 }
 
+// RowsBy lists the rows that somebody performs, by a name of the brief.
+func (r *Reading) RowsBy(name string) []RowProposal {
+	var out []RowProposal
+	for _, row := range r.Rows {
+		if model.NormalForm(row.Data.Performer) == model.NormalForm(name) {
+			out = append(out, row)
+		}
+	}
+	return out
+}
+
 // Mark is a piece of a sentence; brief.Candidate or Tell say what it is.
 type Mark struct {
 	Text      string
@@ -330,6 +341,15 @@ func (f *finder) finish() {
 		c.Rejected = rejected[c.Key]
 		if c.Word == brief.Noun {
 			c.Kinds = f.kindsOf(c)
+			for _, r := range f.out.RowsBy(c.Name) {
+				if !r.There {
+					c.Activities++
+				}
+				c.Inside = c.Inside || r.Data.Processing == model.Yes
+			}
+			if c.Inside { // who works on data is inside
+				c.Kinds = append(slices.DeleteFunc(c.Kinds, func(k model.Kind) bool { return k == model.Entity }), model.Entity)
+			}
 			owners := f.of(c.Name).partOf
 			for owner, n := range owners {
 				if c.Owner == "" || n > owners[c.Owner] || n == owners[c.Owner] && owner < c.Owner {

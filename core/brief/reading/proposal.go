@@ -16,6 +16,12 @@ import (
 func (f *finder) proposalsOf(p parsedSentence) []string {
 	var out []string
 	for _, c := range notation.ReadClauses(f.m, withoutNumber(p.text), notation.Scope{}) {
+		if c.Features != nil {
+			c.Features = missing(f.m, *c.Features)
+			if len(c.Features.Names) == 0 {
+				continue
+			}
+		}
 		if !f.isStructure(c) || c.Features == nil && stated(f.m, c.Reading) {
 			continue
 		}
@@ -95,6 +101,15 @@ func generic(first string, words []string) bool {
 		return false
 	}
 	return model.Singular(first) != first || len(words) > 1 && model.Singular(words[1]) != words[1]
+}
+
+// missing are the features that a classifier does not have yet.
+func missing(m *model.Model, features notation.Features) *notation.Features {
+	there := m.Children(features.Of.ID, features.Kind)
+	features.Names = slices.DeleteFunc(slices.Clone(features.Names), func(name string) bool {
+		return slices.ContainsFunc(there, func(e *model.Element) bool { return model.NormalForm(e.Name) == model.NormalForm(name) })
+	})
+	return &features
 }
 
 // stated reports whether the model says the same already.

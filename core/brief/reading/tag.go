@@ -11,6 +11,7 @@ import (
 	"lexeon/core/english"
 	"lexeon/core/model"
 	"lexeon/core/notation"
+	"lexeon/core/wordclass"
 )
 
 // token is a word with its part of speech (Penn Treebank).
@@ -80,6 +81,8 @@ func (t token) finite() bool {
 func asDone(toks []token, sentence string) {
 	at := 0
 	for _, d := range notation.Deeds(noModel, sentence, &notation.Mentioned{}) {
+		asThing(toks, d.Subject)
+		asThing(toks, d.Object)
 		if d.Object == "" && len(d.With) == 0 {
 			continue
 		}
@@ -95,6 +98,21 @@ func asDone(toks []token, sentence string) {
 			}
 			at = i + 1
 			break
+		}
+	}
+}
+
+// asThing makes a noun of the last word of a thing that the tagger took for an adjective: the
+// stacks assistant.
+func asThing(toks []token, thing string) {
+	words := strings.Fields(thing)
+	if len(words) == 0 {
+		return
+	}
+	last := words[len(words)-1]
+	for i, t := range toks {
+		if t.lower == last && t.tag == "JJ" && wordclass.Of(last).Noun.Possible && (i+1 == len(toks) || !toks[i+1].noun()) {
+			toks[i].tag = "NN"
 		}
 	}
 }

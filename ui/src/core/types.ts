@@ -56,6 +56,7 @@ export type BriefSentence = Present<Schemas['Sentence']>
 export type BriefSection = Present<Schemas['Section']>
 export type Candidate = Present<Schemas['CandidateView']>
 export type ProposedRow = Present<Schemas['ProposedRow']>
+export type SelectionReply = Present<Schemas['SelectionReply']>
 export type Brief = Present<Schemas['Brief']>
 export type ReadSentence = Present<Schemas['ReadSentence']>
 export type BriefReading = Present<Schemas['ReadingView']>

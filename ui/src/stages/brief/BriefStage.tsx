@@ -1,13 +1,15 @@
-import { useEffect, useMemo, useState } from 'react'
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 
-import { type Brief, type BriefReading } from '../../core/api'
+import { type Brief, type BriefReading, type Candidate, newId, post, type SelectionReply } from '../../core/api'
 import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
 import { useFetched } from '../../common/useFetched'
-import { Candidates } from './Candidates'
+import { Candidates, type Shown } from './Candidates'
 import { History } from './History'
 import { NewSection } from './NewSection'
 import { Section } from './Section'
+import { type Selection } from './Selected'
+import { accept, byDigit, nextOf, ownerOf, reject } from './taking'
 import { Pending } from '../../common/Pending'
 
 // The brief: the text with its marks on the left, on the right what could become
@@ -19,11 +21,75 @@ export function BriefStage() {
   // What is found in it comes from the server, behind the words.
   const { value: found } = useFetched<BriefReading>(projectPath('brief/reading'), revision)
   const reading = useMemo(() => new Map(found?.sentences.map((s) => [s.id, s])), [found])
-  const [chosen, choose] = useState<string>()
+  const [chosen, setChosen] = useState<string>()
+  const [shown, setShown] = useState<Shown>('noun')
+  const [rejected, setRejected] = useState(false)
+  const [selection, setSelection] = useState<Selection>()
+  const list = useRef<HTMLUListElement>(null)
   const [search, setSearch] = useState('')
   const [history, setHistory] = useState(false)
   const wanted = search.trim().toLowerCase()
   const candidate = found?.candidates.find((c) => c.key === chosen)
+  const candidates = found?.candidates ?? []
+  const open = candidates.filter((c) => c.word === shown && (c.key === chosen || (rejected ? c.rejected : !c.rejected && !c.traced)))
+
+  // choose takes a candidate up; the list and the text follow each other.
+  function choose(key?: string, from?: 'text') {
+    setChosen(key)
+    if (!key) return
+    const c = candidates.find((o) => o.key === key)
+    if (!c) return
+    setShown(c.word as Shown)
+    if (from !== 'text' && c.sentences[0]) document.getElementById(`sentence-${c.sentences[0]}`)?.scrollIntoView({ block: 'nearest' })
+    requestAnimationFrame(() => list.current?.querySelector(`[data-key="${CSS.escape(key)}"]`)?.scrollIntoView({ block: 'nearest' }))
+  }
+
+  // taken goes on to the next one, and leaves the keyboard where it was: in the text, or in the list.
+  const taken = (c: Candidate) => () => {
+    choose(nextOf(open, c))
+    if (!document.activeElement?.closest('main')) list.current?.focus()
+  }
+
+  function selected(sentence: string, words: string) {
+    setSelection({ sentence, words })
+    post<SelectionReply>(projectPath('previews/selection'), { sentence, text: words, seed: newId() }).then(
+      (reply) => setSelection((now) => (now?.words === words && now.sentence === sentence ? { sentence, words, reply } : now)),
+      () => setSelection(undefined),
+    )
+  }
+
+  function keys(e: KeyboardEvent) {
+    const target = e.target as HTMLElement
+    if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || target.closest('input, textarea, select, [role="tablist"]')) return
+    if (selection) {
+      const kind = selection.reply?.kinds.find((k) => String(k.digit) === e.key)
+      if (e.key !== 'Escape' && !kind) return
+      if (kind) useStudio.getState().submit(kind.changes, { said: `${kind.name} is there as ${kind.title}.` })
+      doneSelecting()
+      e.preventDefault()
+      return
+    }
+    const at = open.findIndex((c) => c.key === chosen)
+    const kind = candidate && /^[1-9]$/.test(e.key) ? byDigit(candidate, e.key) : undefined
+    if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+      if (target.closest('main') && !target.closest('[data-mark]')) return // the text is scrolled
+      const next = open[Math.max(0, Math.min(open.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))]
+      if (next) choose(next.key)
+    } else if (candidate && kind) accept(candidate, kind.kind, ownerOf(candidate, kind.kind), taken(candidate))
+    else if (candidate && e.key === 'x') reject(candidate, taken(candidate))
+    else if (candidate && e.key === 'Enter' && target === list.current) {
+      const likeliest = candidate.kinds[0]
+      if (likeliest) accept(candidate, likeliest.kind, ownerOf(candidate, likeliest.kind), taken(candidate))
+    } else return
+    e.preventDefault()
+  }
+
+  function doneSelecting() {
+    setSelection(undefined)
+    window.getSelection()?.removeAllRanges()
+    list.current?.focus()
+  }
+
   // A sentence that somebody comes for is led to once.
   const ready = brief !== undefined
   useEffect(() => {
@@ -38,14 +104,15 @@ export function BriefStage() {
   }, [ready])
   if (error || !brief) return <Pending stage="Brief" error={error} children="Reading the brief …" />
   return (
-    <div className="sides col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px]">
+    <div className="sides col-span-2 grid min-h-0 grid-cols-[minmax(0,1fr)_316px]" onKeyDown={keys}>
       <main className="min-h-0 overflow-y-auto bg-sheet px-8 py-5" aria-label="Brief">
         <div className="mx-auto flex max-w-3xl flex-col gap-5">
           <div className="flex items-baseline gap-4">
             <h2 className="text-2xl font-semibold">Brief</h2>
             {brief.coverage.sentences > 0 && (
               <p className="text-sm text-faint">
-                {brief.coverage.covered} of {brief.coverage.sentences} sentences have something in the model.
+                {brief.coverage.covered} of {brief.coverage.sentences} sentences are in the model
+                {brief.coverage.partly > 0 ? `, of ${brief.coverage.partly} only the things.` : '.'}
               </p>
             )}
             <span className="flex-1" />
@@ -63,12 +130,36 @@ export function BriefStage() {
           </div>
           {history && <History />}
           {brief.sections.map((s) => (
-            <Section key={s.id} section={s} reading={reading} wanted={wanted} chosen={chosen} candidate={candidate} onChoose={choose} />
+            <Section
+              key={s.id}
+              section={s}
+              reading={reading}
+              wanted={wanted}
+              chosen={chosen}
+              candidate={candidate}
+              selection={selection}
+              onChoose={(key) => choose(key, 'text')}
+              onSelect={selected}
+              onSelected={doneSelecting}
+            />
           ))}
           <NewSection first={brief.sections.length === 0} />
         </div>
       </main>
-      <Candidates brief={brief} found={found} chosen={candidate} onChoose={choose} />
+      <Candidates
+        brief={brief}
+        found={found}
+        shown={shown}
+        onShow={setShown}
+        open={open}
+        rejected={rejected}
+        onRejected={setRejected}
+        chosen={candidate}
+        onChoose={choose}
+        onTaken={taken}
+        onWords={selected}
+        list={list}
+      />
     </div>
   )
 }

@@ -3,6 +3,7 @@ import { type BriefSection, type BriefSentence, type Candidate, newId, type Read
 import { ask } from '../../common/asking'
 import { Rename } from '../../common/Rename'
 import { useStudio } from '../../core/state'
+import { type Selection } from './Selected'
 import { SentenceLine } from './SentenceLine'
 
 export function Section({
@@ -11,14 +12,20 @@ export function Section({
   wanted,
   chosen,
   candidate,
+  selection,
   onChoose,
+  onSelect,
+  onSelected,
 }: {
   section: BriefSection
   reading: Map<string, ReadSentence>
   wanted: string
   chosen?: string
   candidate?: Candidate
+  selection?: Selection
   onChoose: (key: string) => void
+  onSelect: (sentence: string, words: string) => void
+  onSelected: () => void
 }) {
   const submit = useStudio((s) => s.submit)
   const [typed, setTyped] = useState<string>()
@@ -162,7 +169,10 @@ export function Section({
                   wanted={wanted}
                   chosen={chosen}
                   candidate={candidate}
+                  selection={selection?.sentence === s.id ? selection : undefined}
                   onChoose={onChoose}
+                  onSelect={onSelect}
+                  onSelected={onSelected}
                 />
               ))}
             </div>

@@ -3,6 +3,7 @@ import { type BriefSentence, type Candidate, type Mark, type ReadSentence } from
 import { go } from '../../common/router'
 import { showOn } from '../../common/showing'
 import { useStudio } from '../../core/state'
+import { Selected, type Selection } from './Selected'
 
 // A sentence with its number, its marks, and what stems from it.
 export function SentenceLine({
@@ -11,14 +12,20 @@ export function SentenceLine({
   wanted,
   chosen,
   candidate,
+  selection,
   onChoose,
+  onSelect,
+  onSelected,
 }: {
   sentence: BriefSentence
   read?: ReadSentence
   wanted: string
   chosen?: string
   candidate?: Candidate
+  selection?: Selection
   onChoose: (key: string) => void
+  onSelect: (sentence: string, words: string) => void
+  onSelected: () => void
 }) {
   const submit = useStudio((state) => state.submit)
   const overview = useStudio((state) => state.overview)
@@ -26,19 +33,40 @@ export function SentenceLine({
   const marks: Mark[] = read?.text === s.text ? read.marks : [{ text }]
   if (wanted && !text.toLowerCase().includes(wanted)) return null
   const covered = s.traces.length > 0
+  const words = () => {
+    const chosen = window.getSelection()
+    const text = chosen?.toString().trim() ?? ''
+    // A click is none, nor is what reaches into another sentence.
+    if (!chosen || chosen.isCollapsed || !text || !s.text.includes(text)) return
+    onSelect(s.id, text)
+  }
   return (
     <div
       id={`sentence-${s.id}`}
       tabIndex={-1}
       className={clsx(
         'group grid focus:outline-2 focus:outline-verdigris grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-l-2 py-1 pl-2',
-        covered ? 'border-verdigris' : s.irrelevant ? 'border-rule' : 'border-ochre',
+        s.cover === 'whole'
+          ? 'border-verdigris'
+          : covered
+            ? 'border-dashed border-verdigris'
+            : s.irrelevant
+              ? 'border-rule'
+              : 'border-ochre',
         candidate?.sentences.includes(s.id) && 'bg-tint',
       )}
     >
       <span
         className="pt-0.5 text-right text-sm text-faint"
-        title={covered ? 'Something in the model stems from it' : s.irrelevant ? 'Not relevant' : 'Nothing in the model stems from it yet'}
+        title={
+          s.cover === 'whole'
+            ? 'What it says is in the model'
+            : covered
+              ? 'Its things are in the model; what it says of them is not yet'
+              : s.irrelevant
+                ? 'Not relevant'
+                : 'Nothing in the model stems from it yet'
+        }
       >
         {s.number}
         {s.number > 0 && !s.irrelevant && (
@@ -52,20 +80,32 @@ export function SentenceLine({
         )}
       </span>
       <div>
-        <p className={`leading-7 ${s.irrelevant ? 'text-faint' : ''}`}>
+        <p className={`leading-7 ${s.irrelevant ? 'text-faint' : ''}`} onMouseUp={words}>
           {marks.map((m, i) =>
             m.candidate ? (
-              <button
+              <span
                 key={i}
+                data-mark
+                role="button"
+                tabIndex={m.candidate === chosen ? 0 : -1}
+                onKeyDown={(e) => {
+                  if (e.key !== 'Enter' && e.key !== ' ') return
+                  onChoose(m.candidate ?? '')
+                  e.preventDefault()
+                }}
                 className={clsx(
-                  'cursor-pointer border-b-2',
+                  'cursor-pointer border-b-2 select-text',
                   m.candidate.startsWith('noun') ? 'border-verdigris/60' : 'border-dotted border-slate',
                   m.candidate === chosen && 'bg-verdigris/20 font-semibold',
                 )}
-                onClick={() => onChoose(m.candidate ?? '')}
+                onClick={(e) => {
+                  if (!window.getSelection()?.isCollapsed) return // words are being selected
+                  onChoose(m.candidate ?? '')
+                  e.currentTarget.focus()
+                }}
               >
                 {m.text}
-              </button>
+              </span>
             ) : m.tell ? (
               <em key={i} className="border-b border-ochre not-italic" title={m.tell}>
                 {m.text}
@@ -75,6 +115,7 @@ export function SentenceLine({
             ),
           )}
         </p>
+        {selection && <Selected selection={selection} onDone={onSelected} />}
         {read?.text === s.text
           && read.proposals.map((p) => (
             <button key={p.text} className="button mt-1 mr-2 text-sm" onClick={() => submit(p.changes, { said: `Added: ${p.text}.` })}>
