@@ -86,7 +86,7 @@ func TestDerivedDiagrams(t *testing.T) {
 }
 
 func TestRowsOfOneEventFormOneProcess(t *testing.T) {
-	table := activity.Of(modeltest.Build(t,
+	m := modeltest.Build(t,
 		"activity Clerk | take call | call from Caller | case to Officer | yes",
 		"activity Officer | open incident | case from Clerk | incident to [Log]; alert to Team | yes",
 		"activity Team | go out | alert from Officer |  | no",
@@ -94,8 +94,10 @@ func TestRowsOfOneEventFormOneProcess(t *testing.T) {
 		"activity Porter | sweep | dust from Caller | heap to [Log] | yes",
 		"activity Officer | draw map | incident from [Log] | map to Porter | yes",
 		"activity Scout | plan search | map from Porter | search plan to Team | yes",
-	))
-	d := table.Derive(activity.Logical)
+	)
+	require.Contains(t, flowsOf(activity.Of(m).Derive(activity.Logical)), "take call → open incident: case", "who works apart is kept apart")
+	m = modeltest.Edit(t, m, []model.Change{&model.SetProject{Set: model.P("mergePerformers", true)}})
+	d := activity.Of(m).Derive(activity.Logical)
 	require.Equal(t, []string{
 		"Caller → open incident: call", "Caller → sweep: dust", "Log → plan search: incident",
 		"open incident → Log: incident", "open incident → Team: alert", "plan search → Team: search plan", "sweep → Log: heap",
@@ -115,7 +117,7 @@ func TestAtMostSoManyProcesses(t *testing.T) {
 		lines = append(lines, fmt.Sprintf("activity Clerk %d | do work %d | order %d from Caller | result %d to [Log %d]; answer %d to Caller | yes", i/2, i, i, i, i%4, i))
 	}
 	m := modeltest.Build(t, lines...)
-	require.Len(t, processes(activity.Of(m).Derive(activity.Logical)), 7)
+	require.Len(t, processes(activity.Of(m).Derive(activity.Logical)), 9)
 	m = modeltest.Edit(t, m, []model.Change{&model.SetProject{Set: model.P("mostProcesses", 3)}})
 	require.Len(t, processes(activity.Of(m).Derive(activity.Logical)), 3)
 }
@@ -142,8 +144,15 @@ func randomTable(t *testing.T, seed uint64) *model.Model {
 		var out []model.Datum
 		for range rnd.IntN(3) {
 			d := model.Datum{Data: data[rnd.IntN(len(data))], With: people[rnd.IntN(len(people))]}
-			if rnd.IntN(3) == 0 {
+			switch rnd.IntN(9) {
+			case 0, 1, 2:
 				d.With, d.Store = stores[rnd.IntN(len(stores))], true
+			case 3:
+				d.With = "" // nobody is named
+			case 4:
+				d.With = fmt.Sprintf("activity %d", rnd.IntN(6)) // an activity stands there
+			case 5:
+				d.With = "the system"
 			}
 			out = append(out, d)
 		}

@@ -38,7 +38,7 @@ func (t *Table) Coverage() Coverage {
 		byName[t.m.TermKey(flow.Name)] = append(byName[t.m.TermKey(flow.Name)], flow)
 	}
 	for _, f := range t.Facts {
-		if v, _ := f.Verdict(); v == OutOfScope || v == AtStore {
+		if v, _ := f.Verdict(); v == OutOfScope || v == AtStore || f.From == f.To { // what somebody hands to itself may stay within a process
 			continue
 		}
 		c.Facts++

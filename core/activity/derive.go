@@ -52,6 +52,9 @@ type Derivation struct {
 	// OutOfScope and Errors tell of facts that the diagram cannot show.
 	OutOfScope []string
 	Errors     []string
+	// Goods were left out, Questions are open: data that nobody gives or takes.
+	Goods     []string
+	Questions []string
 }
 
 func nodeID(view View, kind model.Kind, key string) model.ID {
@@ -72,6 +75,10 @@ func (t *Table) Derive(view View) Derivation {
 		case AtStore:
 			b.d.Errors = append(b.d.Errors, fmt.Sprintf("%s from %s to %s: %s", f.Data, f.From.Name, f.To.Name, why))
 		}
+	}
+	b.d.Goods = t.Goods
+	for _, q := range t.Questions {
+		b.d.Questions = append(b.d.Questions, q.Text())
 	}
 	switch view {
 	case Context:

@@ -9,8 +9,8 @@ import (
 )
 
 // DefaultMost is into how many processes a level is derived where the project
-// says nothing (Miller 1956).
-const DefaultMost = 7
+// says nothing (Miller 1956: seven, plus or minus two).
+const DefaultMost = 9
 
 // node is a row of somebody inside, on its way to become a process or a part of
 // one.
@@ -48,7 +48,7 @@ func (t *Table) logical() ([]*group, []link) {
 	links := t.links(nodes)
 	nodes, links = contract(nodes, links)
 	spreadEvents(nodes, links)
-	groups := byEvents(nodes, links)
+	groups := byEvents(nodes, links, !t.m.Project().MergePerformers)
 	most := t.m.Project().MostProcesses
 	if most <= 0 {
 		most = DefaultMost
@@ -115,12 +115,16 @@ func (t *Table) links(nodes []*node) []link {
 // none does, the one nearest to the row that told of it, processing ones first.
 func ends(nodes []*node, f *Fact, p *Party, input bool) []*node {
 	var out, own []*node
+	rows := f.gives
+	if input {
+		rows = f.takes
+	}
 	for _, n := range nodes {
 		if n.by != p {
 			continue
 		}
 		own = append(own, n)
-		if slices.Contains(f.Rows, n.row) {
+		if slices.Contains(rows, n.row) {
 			out = append(out, n)
 		}
 	}
@@ -243,8 +247,9 @@ func spreadEvents(nodes []*node, links []link) {
 	}
 }
 
-// byEvents joins rows of the same events that are connected.
-func byEvents(nodes []*node, links []link) []*group {
+// byEvents joins rows of the same events that are connected; those of different performers only
+// where they are not kept apart.
+func byEvents(nodes []*node, links []link, apart bool) []*group {
 	of := map[*node]*group{}
 	var out []*group
 	for _, n := range nodes {
@@ -252,7 +257,7 @@ func byEvents(nodes []*node, links []link) []*group {
 		out = append(out, of[n])
 	}
 	for _, l := range links {
-		if l.from == nil || l.to == nil || of[l.from] == of[l.to] || eventKey(l.from) != eventKey(l.to) {
+		if l.from == nil || l.to == nil || of[l.from] == of[l.to] || eventKey(l.from) != eventKey(l.to) || apart && l.from.by != l.to.by {
 			continue
 		}
 		joined, gone := of[l.from], of[l.to]

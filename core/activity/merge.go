@@ -230,6 +230,16 @@ func (d *Difference) gonePiece(p model.DerivedPiece) Piece {
 		}
 	case *model.Relationship:
 		out.Kind, name = r.Kind, r.Name
+		// Grouped anew: the table has it all the same.
+		if slices.ContainsFunc(d.Flows, func(f Flow) bool { return f.Key == d.m.TermKey(r.Name) || model.NormalForm(f.Name) == model.NormalForm(r.Name) }) {
+			out.Why = "It is now between other processes."
+		}
+	}
+	if out.Kind == model.Process && len(d.Flows) > 0 {
+		out.Why = "Its activities are in other processes now."
+		if !slices.ContainsFunc(d.Nodes, func(n Node) bool { return n.Kind == model.Process }) {
+			out.Why = "The table does not have it any more."
+		}
 	}
 	out.Title = out.Kind.Title() + " " + name
 	if name != p.Name {

@@ -42,15 +42,31 @@ type Table struct {
 	Parties []*Party // in the order in which the table names them
 	byKey   map[string]*Party
 	Facts   []*Fact
-	// Questions are the data whose counterparty is missing.
+	// Questions are data that nobody gives or takes, or of which it is not said who does.
 	Questions []Question
+	// Goods are data of the table that the dictionary says are goods: they are no flows.
+	Goods []string
 }
 
-// Question is a datum of a row without a counterparty.
+// Question is a datum of a row that nothing else in the table gives or takes.
 type Question struct {
 	Row   *model.Element
 	Data  string
 	Input bool
+	Party *Party // who is said to give or take it, and does not; nil where nobody is named
+}
+
+// Text asks it.
+func (q Question) Text() string {
+	switch {
+	case q.Party != nil && q.Input:
+		return fmt.Sprintf("Which activity of %s puts out %s, which %q takes in?", q.Party.Name, q.Data, q.Row.Name)
+	case q.Party != nil:
+		return fmt.Sprintf("Which activity of %s takes in %s, which %q puts out?", q.Party.Name, q.Data, q.Row.Name)
+	case q.Input:
+		return fmt.Sprintf("Where does %s come from, which %q takes in?", q.Data, q.Row.Name)
+	}
+	return fmt.Sprintf("Where does %s go to, which %q puts out?", q.Data, q.Row.Name)
 }
 
 // Fact says that data go from one party to another. A sender's row and a
@@ -60,6 +76,8 @@ type Fact struct {
 	Data     string
 	Key      string // of the data
 	Rows     []*model.Element
+	gives    []*model.Element // rows that put it out
+	takes    []*model.Element // rows that take it in
 }
 
 // Of reads the table of a model.
@@ -70,7 +88,13 @@ func Of(m *model.Model) *Table {
 		if p := t.party(a.Performer); p != nil {
 			p.Rows = append(p.Rows, string(r.ID))
 		}
+	}
+	for _, r := range t.Rows {
+		a := r.Activity()
 		for _, d := range slices.Concat(a.Inputs, a.Outputs) {
+			if t.isGoods(d.Data) || !d.Store && (t.isSystem(d.With) || len(t.called(d.With)) > 0) {
+				continue // no flow, or no party of its own
+			}
 			if p := t.party(d.With); p != nil && d.Store {
 				p.Side = AtRest
 			}
@@ -146,38 +170,151 @@ func (t *Table) sides() {
 	}
 }
 
+// isGoods: the dictionary says that it is a thing and no data.
+func (t *Table) isGoods(data string) bool {
+	return slices.ContainsFunc(t.m.ByTerm(data, model.DataItem), func(e *model.Element) bool { return e.DataItem().Goods })
+}
+
+// isSystem: the system as a whole, which no row performs.
+func (t *Table) isSystem(name string) bool {
+	form := model.NormalForm(name)
+	if form == "" || t.byKey[t.m.TermKey(name)] != nil && len(t.byKey[t.m.TermKey(name)].Rows) > 0 {
+		return false
+	}
+	return form == model.NormalForm("the system") || form == model.NormalForm("system") || t.m.TermKey(name) == t.m.TermKey(t.m.Project().Name)
+}
+
+// called are the rows of an activity that stands in the place of a counterparty; a performer of
+// that name comes first.
+func (t *Table) called(name string) []*model.Element {
+	form := model.NormalForm(name)
+	if p := t.byKey[t.m.TermKey(name)]; form == "" || p != nil && len(p.Rows) > 0 {
+		return nil
+	}
+	var out []*model.Element
+	for _, r := range t.Rows {
+		if model.NormalForm(r.Name) == form {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// half is what one row says of a datum: that it takes it in, or puts it out, and with whom.
+type half struct {
+	row   *model.Element
+	by    *Party
+	data  string
+	key   string
+	input bool
+	with  *Party           // nil: nobody is named
+	rows  []*model.Element // where activities are named
+	self  bool             // the performer itself
+}
+
+// meets reports whether an output and an input of one datum may be the same: neither names
+// somebody else.
+func (h half) meets(o half) bool {
+	return h.key == o.key && h.input != o.input && h.row != o.row && h.allows(o) && o.allows(h)
+}
+
+// allows: nobody is named, or it, or its performer.
+func (h half) allows(o half) bool {
+	switch {
+	case len(h.rows) > 0:
+		return slices.Contains(h.rows, o.row)
+	case h.with != nil:
+		return h.with == o.by
+	}
+	return o.by != nil && (o.by.Side == Inside || h.by != nil && h.by.Side == Inside)
+}
+
+func (t *Table) halves() []half {
+	var out []half
+	for _, r := range t.Rows {
+		a := r.Activity()
+		by := t.party(a.Performer)
+		for i, d := range slices.Concat(a.Inputs, a.Outputs) {
+			data := strings.TrimSpace(d.Data)
+			switch {
+			case data == "":
+				continue
+			case t.isGoods(data):
+				if !slices.Contains(t.Goods, data) {
+					t.Goods = append(t.Goods, data)
+				}
+				continue
+			}
+			h := half{row: r, by: by, data: data, key: t.m.TermKey(data), input: i < len(a.Inputs)}
+			if rows := t.called(d.With); !d.Store && len(rows) > 0 {
+				h.rows = rows
+			} else if d.Store || !t.isSystem(d.With) {
+				h.with = t.party(d.With)
+			}
+			h.self = h.with != nil && h.with == by
+			out = append(out, h)
+		}
+	}
+	return out
+}
+
+// with adds a row that is not there yet.
+func with(rows []*model.Element, r *model.Element) []*model.Element {
+	if slices.Contains(rows, r) {
+		return rows
+	}
+	return append(rows, r)
+}
+
 func (t *Table) facts() {
 	known := map[string]*Fact{}
-	add := func(from, to *Party, d model.Datum, row *model.Element) {
-		key := t.m.TermKey(d.Data)
-		id := from.Key + "\x00" + to.Key + "\x00" + key
+	add := func(from, to *Party, h half, halves ...half) {
+		id := from.Key + "\x00" + to.Key + "\x00" + h.key
 		f := known[id]
 		if f == nil {
-			f = &Fact{From: from, To: to, Data: strings.TrimSpace(d.Data), Key: key}
+			f = &Fact{From: from, To: to, Data: h.data, Key: h.key}
 			known[id] = f
 			t.Facts = append(t.Facts, f)
 		}
-		if !slices.Contains(f.Rows, row) {
-			f.Rows = append(f.Rows, row)
+		for _, x := range halves {
+			f.Rows = with(f.Rows, x.row)
+			if x.input {
+				f.takes = with(f.takes, x.row)
+			} else {
+				f.gives = with(f.gives, x.row)
+			}
 		}
 	}
-	for _, r := range t.Rows {
-		a := r.Activity()
-		performer := t.party(a.Performer)
-		for i, d := range slices.Concat(a.Inputs, a.Outputs) {
-			if strings.TrimSpace(d.Data) == "" {
-				continue
+	all := t.halves()
+	for _, h := range all {
+		if h.by == nil {
+			continue
+		}
+		var partners []half
+		for _, o := range all {
+			if o.by != nil && h.meets(o) {
+				partners = append(partners, o)
 			}
-			input := i < len(a.Inputs)
-			other := t.party(d.With)
-			switch {
-			case other == nil:
-				t.Questions = append(t.Questions, Question{r, d.Data, input})
-			case performer == nil || other == performer:
-			case input:
-				add(other, performer, d, r)
-			default:
-				add(performer, other, d, r)
+		}
+		for _, o := range partners {
+			from, to := h.by, o.by
+			if h.input {
+				from, to = to, from
+			}
+			add(from, to, h, h, o)
+		}
+		switch {
+		case len(partners) > 0:
+		case h.with == nil || h.self:
+			t.Questions = append(t.Questions, Question{Row: h.row, Data: h.data, Input: h.input})
+		default:
+			from, to := h.by, h.with
+			if h.input {
+				from, to = to, from
+			}
+			add(from, to, h, h)
+			if h.with.Side == Inside && h.by.Side == Inside { // it is led there all the same
+				t.Questions = append(t.Questions, Question{Row: h.row, Data: h.data, Input: h.input, Party: h.with})
 			}
 		}
 	}

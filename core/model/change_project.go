@@ -7,7 +7,7 @@ type SetProject struct {
 }
 
 func (c *SetProject) apply(d *draft) error {
-	r, err := patched(d.Project(), c.Set, []string{"name", "definition", "colours", "flowNotation", "contextZero", "contextStores", "mostProcesses", "performers", "language", "rules", "targets"})
+	r, err := patched(d.Project(), c.Set, []string{"name", "definition", "colours", "flowNotation", "contextZero", "contextStores", "mostProcesses", "mergePerformers", "performers", "language", "rules", "targets"})
 	if err != nil {
 		return err
 	}

@@ -49,8 +49,11 @@ type Project struct {
 	ContextZero bool `json:"contextZero,omitempty"`
 	// ContextStores: stores are allowed on the context diagram.
 	ContextStores bool `json:"contextStores,omitempty"`
-	// MostProcesses is into how many processes a level is derived; 0: seven.
+	// MostProcesses is into how many processes a level is derived; 0: nine.
 	MostProcesses int `json:"mostProcesses,omitempty"`
+	// MergePerformers: activities of different performers that the same events start become one
+	// process, although there would be room for each.
+	MergePerformers bool `json:"mergePerformers,omitempty"`
 	// Performers of the activity table that somebody put inside or outside.
 	Performers []PerformerSide `json:"performers,omitempty"`
 	// Language is that of the project's names, a language tag (BCP 47); "" is English.

@@ -26,6 +26,8 @@ type Derivation struct {
 	Proposals  []string        `json:"proposals"`
 	OutOfScope []string        `json:"outOfScope"`
 	Errors     []string        `json:"errors"`
+	Goods      []string        `json:"goods"`     // left out: things, and no data
+	Questions  []string        `json:"questions"` // what the table does not say
 	Changes    json.RawMessage `json:"changes"`
 }
 
@@ -46,7 +48,7 @@ func (pr *Proposer) Derive(m *model.Model, req DerivationRequest) (Derivation, e
 	}
 	d := activity.Of(m).Compare(req.View)
 	out := Derivation{View: req.View, Diagram: d.Diagram, IsNew: d.IsNew, Pieces: []Piece{}, Proposals: append([]string{}, d.Proposals...),
-		OutOfScope: append([]string{}, d.OutOfScope...), Errors: append([]string{}, d.Errors...)}
+		OutOfScope: append([]string{}, d.OutOfScope...), Errors: append([]string{}, d.Errors...), Goods: append([]string{}, d.Goods...), Questions: append([]string{}, d.Questions...)}
 	for _, p := range d.Pieces {
 		out.Pieces = append(out.Pieces, Piece{p.ID, p.Title, p.Why, p.State, p.Wanted, append([]model.ID{}, p.Rows...)})
 	}

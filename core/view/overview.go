@@ -38,12 +38,14 @@ type Kind struct {
 
 // Settings is what a project decides for its data flow diagrams.
 type Settings struct {
-	FlowNotation  model.FlowNotation    `json:"flowNotation"`
-	ContextZero   bool                  `json:"contextZero"`
-	Language      string                `json:"language"` // of names; "" is English
-	ContextStores bool                  `json:"contextStores"`
-	MostProcesses int                   `json:"mostProcesses"`
-	Performers    []model.PerformerSide `json:"performers"`
+	FlowNotation  model.FlowNotation `json:"flowNotation"`
+	ContextZero   bool               `json:"contextZero"`
+	Language      string             `json:"language"` // of names; "" is English
+	ContextStores bool               `json:"contextStores"`
+	MostProcesses int                `json:"mostProcesses"`
+	// MergePerformers: activities of different performers may become one process.
+	MergePerformers bool                  `json:"mergePerformers"`
+	Performers      []model.PerformerSide `json:"performers"`
 }
 
 // TableFigure is how much of the activity table is drawn.
@@ -103,7 +105,7 @@ func OverviewOf(m *model.Model, id string, revision int64) (Overview, error) {
 	}
 	project := m.Project()
 	out.Targets = append([]model.TargetSetting{}, project.Targets...)
-	out.Settings = Settings{project.FlowNotation, project.ContextZero, project.Language, project.ContextStores, project.MostProcesses, append([]model.PerformerSide{}, project.Performers...)}
+	out.Settings = Settings{project.FlowNotation, project.ContextZero, project.Language, project.ContextStores, project.MostProcesses, project.MergePerformers, append([]model.PerformerSide{}, project.Performers...)}
 	out.Coverage = CoverageOf(brief.CoverageOf(m, ""))
 	table := activity.Of(m).Coverage()
 	out.Table = TableFigure{len(m.OfKind(model.Activity)), table.Facts, len(table.Uncovered)}

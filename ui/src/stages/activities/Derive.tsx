@@ -98,6 +98,8 @@ export function Derive({ view, onClose }: { view: string; onClose: () => void })
           {[
             ...derived.errors.map((t) => ['text-brick', t]),
             ...derived.proposals.map((t) => ['text-ochre', t]),
+            ...derived.questions.map((t) => ['text-ochre', t]),
+            ...(derived.goods.length ? [['text-faint', `Left out, since they are goods and no data: ${derived.goods.join(', ')}.`]] : []),
             ...derived.outOfScope.map((t) => ['text-faint', t]),
           ].map(([tone, text]) => (
             <p key={text} className={`text-sm ${tone}`}>
@@ -109,7 +111,7 @@ export function Derive({ view, onClose }: { view: string; onClose: () => void })
               At most
               <select
                 className="field w-16!"
-                value={overview?.settings.mostProcesses || 7}
+                value={overview?.settings.mostProcesses || 9}
                 onChange={(e) => submit([{ type: 'setProject', set: { mostProcesses: Number(e.target.value) } }])}
               >
                 {[2, 3, 4, 5, 6, 7, 8, 9].map((n) => (
@@ -117,6 +119,16 @@ export function Derive({ view, onClose }: { view: string; onClose: () => void })
                 ))}
               </select>{' '}
               processes: what belongs together most is merged.
+            </label>
+          )}
+          {view === 'logical' && (
+            <label className="flex items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                checked={!overview?.settings.mergePerformers}
+                onChange={(e) => submit([{ type: 'setProject', set: { mergePerformers: !e.target.checked } }])}
+              />
+              Keep what different performers do apart, as long as there is room
             </label>
           )}
           <div className="flex gap-2">
