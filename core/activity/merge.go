@@ -231,7 +231,9 @@ func (d *Difference) gonePiece(p model.DerivedPiece) Piece {
 	case *model.Relationship:
 		out.Kind, name = r.Kind, r.Name
 		// Grouped anew: the table has it all the same.
-		if slices.ContainsFunc(d.Flows, func(f Flow) bool { return f.Key == d.m.TermKey(r.Name) || model.NormalForm(f.Name) == model.NormalForm(r.Name) }) {
+		if slices.ContainsFunc(d.Flows, func(f Flow) bool {
+			return f.Key == d.m.TermKey(r.Name) || model.NormalForm(f.Name) == model.NormalForm(r.Name)
+		}) {
 			out.Why = "It is now between other processes."
 		}
 	}

@@ -138,7 +138,7 @@ func canBeOne(m *model.Model, a, b model.ID) bool {
 var classSelfMandatory = &Analyzer{
 	Name: "class/self-mandatory", Title: "Each needs another of its kind, without end", Severity: Warning,
 	Doc: "Each object needs another one of the same class at this end, which needs another one again: the first could never be made. " +
-		"Mostly the topmost or the first has none: 0..1 or 0..*. Where both ends need one, objects can need each other in pairs or circles; then nothing is said, unless it is a composition.",
+		"Mostly the topmost or the first has none: 0..1 or 0..*. Where both ends need one, objects can need each other in pairs or circles; then nothing is said, unless it is a composition, or a hierarchy of one and several, in which nobody could be at the top.",
 	Source: "UML 2.5.1, 11.5.3; a tree of objects has a root.",
 	Finds:  "1 Beekeeper as mentor guides 0..* Beekeeper as novice",
 	Leaves: "0..1 Beekeeper as mentor guides 0..* Beekeeper as novice",
@@ -149,11 +149,13 @@ var classSelfMandatory = &Analyzer{
 			return
 		}
 		both := isMandatory(ends[0]) && isMandatory(ends[1])
-		if both && rel.Association().Aggregation != model.Composite {
+		// One at one end and several at the other is a hierarchy: nobody can be at its top.
+		tree := both && (ends[0].End().Multiplicity.Upper == 1) != (ends[1].End().Multiplicity.Upper == 1)
+		if both && !tree && rel.Association().Aggregation != model.Composite {
 			return
 		}
 		for _, e := range ends {
-			if !isMandatory(e) {
+			if !isMandatory(e) || tree && e.End().Multiplicity.Upper != 1 {
 				continue
 			}
 			upper := "*"

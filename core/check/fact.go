@@ -91,7 +91,7 @@ func (t *Fact[T]) of(p *Pass) T {
 
 // allFacts, each behind those that it is found from.
 var allFacts = []Requirement{
-	nameBooks, boundsOfClasses, boundaryKeys, termsBySound, operationNames, classWords, textIndexes, outsideMentions, askedClasses, namedStems, owingKinds, stepReadings, dictionaries, classItems, balances, storeUses, itemSources, dataUses, activityTables, componentWebs, componentCallers, askedInterfaces, usesOfClasses, homes,
+	nameBooks, boundsOfClasses, boundaryKeys, termsBySound, nearNames, operationNames, classWords, textIndexes, outsideMentions, askedClasses, namedStems, owingKinds, stepReadings, dictionaries, classItems, balances, storeUses, itemSources, dataUses, activityTables, componentWebs, componentCallers, askedInterfaces, usesOfClasses, homes,
 }
 
 // facts are those of one model.

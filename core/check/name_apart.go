@@ -10,7 +10,7 @@ import (
 
 var nameApart = &Analyzer{
 	Name: "name/apart", Title: "One name is written together and apart", Severity: Warning,
-	Doc:      "Two terms differ in nothing but a space: berthfile and berth file. Names meet by their words, so the two do not meet: what is said of one is not found at the other.",
+	Doc:      "Two terms differ in nothing but a space, or in the number of a word inside: berthfile and berth file, berths file and berth file. Names meet by their words, so the two do not meet: what is said of one is not found at the other.",
 	Source:   "One term for one thing: the data dictionary, DeMarco 1978, ch. 11; ISO 704, univocity.",
 	Finds:    "The terms “delivery note” and “deliverynote”",
 	Leaves:   "HoneyLot and honey lot, which are two manners of one name",
@@ -25,11 +25,19 @@ var nameApart = &Analyzer{
 			for _, id := range ids[1:] {
 				t := m.Term(id)
 				if model.NormalForm(t.Name) != model.NormalForm(first.Name) {
-					p.Report(Finding{Subject: faceOf(m, t), Related: []model.ID{faceOf(m, first)}, Key: string(t.ID), says: say("%s and %s are one name, written together and apart.", t.Name, first.Name)})
+					p.Report(Finding{Subject: faceOf(m, t), Related: []model.ID{faceOf(m, first)}, Key: string(t.ID), says: say(apartWords(t, first), t.Name, first.Name)})
 				}
 			}
 		}
 	}},
+}
+
+// apartWords tells in what two names differ.
+func apartWords(a, b *model.Term) string {
+	if len(model.Words(a.Name)) == len(model.Words(b.Name)) {
+		return "%s and %s are one name, with a word in the singular and in the plural."
+	}
+	return "%s and %s are one name, written together and apart."
 }
 
 // termsBySound lists terms by their names without the spaces, by id.
@@ -66,7 +74,11 @@ func soundOf(r model.Row) string {
 	if !ok || t == nil {
 		return ""
 	}
-	return strings.ReplaceAll(model.NormalForm(t.Name), " ", "")
+	words := model.Words(t.Name)
+	for i, w := range words { // Berths file and Berth file as well
+		words[i] = model.Singular(w)
+	}
+	return strings.Join(words, "")
 }
 
 // faceOf is an element of a term, where there is one: what can be shown.

@@ -15,10 +15,10 @@ var written = append(model.ClassifierKinds(), model.Entity, model.Store, model.A
 var nameVariant = &Analyzer{
 	Name: "name/variant", Title: "One name is written two ways", Severity: Warning,
 	Doc: "Within one kind the same words are written in different ways: with other capitals, together or apart. Readers look for a difference where there is none, and searching finds only some of the places. " +
-		"Singular and plural are no difference, and each kind may have its own way.",
+		"Singular and plural are no difference in the names of data, and each kind may have its own way; two classes, entities or stores of which one is the plural of the other are most likely one.",
 	Source: "One term for one concept: DeMarco 1978, ch. 11; data dictionaries list each name once.",
-	Finds:  "The data flows delivery note and Delivery Note.",
-	Leaves: "The data flow delivery note and the class DeliveryNote; honey lot and honey lots.",
+	Finds:  "The data flows delivery note and Delivery Note; the entities Pilot and Pilots.",
+	Leaves: "The data flow delivery note and the class DeliveryNote; the data flows honey lot and honey lots.",
 	Scope: Group{
 		Several: true,
 		Kinds:   written,
@@ -52,6 +52,7 @@ var nameVariant = &Analyzer{
 				ways[w] = append(ways[w], r)
 			}
 			if len(ways) < 2 {
+				reportNumbers(p, members)
 				return
 			}
 			// The usual one is written most often; of two as good, the one that was first.
@@ -82,6 +83,25 @@ var nameVariant = &Analyzer{
 			}
 		},
 	},
+}
+
+// reportNumbers tells of two elements of one kind of which one is the plural of the other: Pilot
+// beside Pilots. A flow may carry one thing or many.
+func reportNumbers(p *Pass, members []model.Row) {
+	if len(members) < 2 {
+		return
+	}
+	slices.SortFunc(members, func(a, b model.Row) int {
+		return cmp.Or(cmp.Compare(len(rowName(a)), len(rowName(b))), cmp.Compare(a.RowID(), b.RowID()))
+	})
+	if kind := kindOf(members[0]); kind == model.DataFlow || kind == model.DataItem {
+		return
+	}
+	for _, r := range members[1:] {
+		if rowName(r) != rowName(members[0]) {
+			p.Report(Finding{Subject: r.RowID(), Related: []model.ID{members[0].RowID()}, says: say("%s is the plural of %s, which is there as well. Are they two?", rowName(r), rowName(members[0]))})
+		}
+	}
 }
 
 func rowName(r model.Row) string {
