@@ -71,3 +71,26 @@ test('an association gets an inverse name, offered by its verb', async ({ studio
   await inverse.press('Enter')
   await expect(studio.entry.getByText('Each Tree is tended by')).toBeVisible()
 })
+
+test('a name one letter off a known one is asked about, and names of data become terms', async ({ studio, page }) => {
+  await studio.newProject('Mooring office')
+  await studio.newDiagram('context')
+  await studio.state('Pilot sends "berth record" to "Mooring office"')
+  await studio.statement.fill('"Mooring office" sends "berth recrod" to Pilot')
+  await page.getByRole('button', { name: '“berth recrod”: meant berth record?' }).click()
+  await expect(studio.statement).toHaveValue('"Mooring office" sends "berth record" to Pilot')
+  await studio.statement.press('Enter')
+  await studio.state('Pilot sends "moring fee" to "Mooring office"')
+  await studio.saved()
+
+  // The lexicon has what stands on flows alone; as a term it is renamed everywhere.
+  await studio.path.getByRole('button', { name: /^Lexicon/ }).click()
+  const loose = page.getByRole('region', { name: 'Names without an entry' })
+  await loose.getByRole('button', { name: /berth record/ }).click()
+  const term = page.getByRole('complementary', { name: 'Term' })
+  await term.getByLabel('Rename it everywhere to').fill('berth request')
+  await term.getByRole('button', { name: 'Rename', exact: true }).click()
+  await expect(term.getByRole('heading', { name: 'berth request' })).toBeVisible()
+  await expect(loose.getByRole('button', { name: /berth record/ })).toHaveCount(0)
+  await expect(page.getByText('also berth record')).toBeVisible()
+})

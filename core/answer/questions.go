@@ -1,6 +1,7 @@
 package answer
 
 import (
+	"lexeon/core/lexicon"
 	"lexeon/core/model"
 	"lexeon/core/propose"
 	"lexeon/core/starter"
@@ -12,6 +13,7 @@ var Questions = append(views(), proposals()...)
 
 func views() []Question {
 	return []Question{
+		shown("looseNames", "/loose-names", "Names of data that are no terms", func(_ *Desk, a *Asked) ([]lexicon.Loose, error) { return lexicon.LooseNames(a.Model), nil }),
 		shown("terms", "/terms", "The lexicon", func(_ *Desk, a *Asked) ([]view.Term, error) { return view.Terms(a.Model) }),
 		shown("termUses", "/terms/:term", "Where a term is used", func(_ *Desk, a *Asked) (view.TermUses, error) { return view.TermUsesOf(a.Model, a.id("term")) }),
 		shown("entry", "/entries/:row", "The dictionary entry of an element or a relationship", func(_ *Desk, a *Asked) (view.Entry, error) {
@@ -90,6 +92,7 @@ func proposals() []Question {
 			Of: func(d *Desk, a *Asked) (any, error) { return d.Propose.Table(a.Model, a.Body, a.Query.Get("seed")) }},
 		proposal("previewDerivation", "/previews/derivation", "What a diagram would show by the activity table, piece by piece", (*propose.Proposer).Derive),
 		proposal("previewLevel", "/previews/level", "What opening, closing, moving, renumbering or taking up would change", (*propose.Proposer).Level),
+		proposal("previewMerge", "/previews/merge", "What making one term of two would change", (*propose.Proposer).Merge),
 		proposal("previewRename", "/previews/rename", "What renaming a term would change", (*propose.Proposer).Rename),
 	}
 }

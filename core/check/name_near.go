@@ -138,7 +138,7 @@ func (b *nearBook) note(r model.Row, by int, copied map[int]bool) {
 		for _, rest := range leftovers(form) {
 			part := b.part(rest, copied)
 			for _, other := range part[rest] {
-				if other != form && oneOff(form, other) {
+				if other != form && model.OneOff(form, other) {
 					if pair, near := misspelt(form, other); near {
 						b.pairs[pair] = true
 					}
@@ -186,28 +186,6 @@ func leftovers(form string) []string {
 		}
 	}
 	return out
-}
-
-// oneOff reports whether two texts differ in one letter, or in two neighbours that changed
-// places.
-func oneOff(a, b string) bool {
-	if len(a) > len(b) {
-		a, b = b, a
-	}
-	i := 0
-	for i < len(a) && a[i] == b[i] {
-		i++
-	}
-	switch len(b) - len(a) {
-	case 0:
-		if i+1 < len(a) && a[i] == b[i+1] && a[i+1] == b[i] && a[i+2:] == b[i+2:] {
-			return true
-		}
-		return i < len(a) && a[i+1:] == b[i+1:]
-	case 1:
-		return a[i:] == b[i+1:]
-	}
-	return false
 }
 
 // misspelt tells which of two names that are one letter apart is likelier misspelt: the word

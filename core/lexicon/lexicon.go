@@ -222,8 +222,16 @@ func RenameChanges(m *model.Model, term model.ID, to string, only []model.ID) ([
 			return nil, model.Faultf(model.CodeExists, "%s is in the lexicon already. Merge the two terms instead.", o.Name).At(o.ID, "name")
 		}
 	}
-	// The term first, so that faces find it under its new name.
-	out := []model.Change{&model.SetTerm{ID: term, Set: model.P("name", strings.TrimSpace(to))}}
+	// The term first, so that faces find it under its new name. The old word stays an alias: the
+	// brief goes on saying it, and whoever knows it finds the term.
+	set := model.P("name", strings.TrimSpace(to))
+	if was := model.NormalForm(t.Name); was != "" && was != model.NormalForm(to) {
+		aliases := slices.DeleteFunc(slices.Clone(t.Aliases), func(a string) bool {
+			return model.NormalForm(a) == was || model.NormalForm(a) == model.NormalForm(to)
+		})
+		set["aliases"] = model.P("x", append(aliases, t.Name))["x"]
+	}
+	out := []model.Change{&model.SetTerm{ID: term, Set: set}}
 	for _, u := range Uses(m, term, to) {
 		if len(only) == 0 || slices.Contains(only, u.Row) {
 			out = append(out, u.Changes...)

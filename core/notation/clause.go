@@ -91,8 +91,8 @@ func (u *understanding) withoutTime(toks []token) []token {
 		}
 		break
 	}
-	if at == n-1 || at < 3 {
-		return toks
+	if before := word(toks[max(0, at-1)]); at == n-1 || at < 3 || before == "and" || before == "or" || isMark(toks[at-1], ",") || having[before] {
+		return toks // a date and a time
 	}
 	if w := word(toks[at]); w == "one" || w == "exactly" || numberByWord[w] > 0 || isNumber(toks[at]) {
 		return toks // has seven days

@@ -39,3 +39,18 @@ func (pr *Proposer) Rename(m *model.Model, req RenameRequest) (RenameReply, erro
 	}
 	return out, nil
 }
+
+// MergeRequest asks what making one term of two would change; Into stays.
+type MergeRequest struct {
+	From model.ID `json:"from"`
+	Into model.ID `json:"into"`
+}
+
+// Merge tells what making one term of two would change, everywhere.
+func (pr *Proposer) Merge(m *model.Model, req MergeRequest) (ChangesReply, error) {
+	changes, err := lexicon.MergeChanges(m, req.From, req.Into)
+	if err != nil {
+		return ChangesReply{}, err
+	}
+	return Accepted(m, changes)
+}

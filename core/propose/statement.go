@@ -21,8 +21,10 @@ type Reading struct {
 	Form       string              `json:"form"` // what kind of statement it is
 	Sentences  []notation.Sentence `json:"sentences"`
 	New        []NewElement        `json:"new"`
-	Changes    json.RawMessage     `json:"changes"`
-	Row        model.ID            `json:"row"` // the relationship that it makes
+	// Near are new names that are one letter off a known one.
+	Near    []notation.NearName `json:"near,omitempty"`
+	Changes json.RawMessage     `json:"changes"`
+	Row     model.ID            `json:"row"` // the relationship that it makes
 }
 
 // NewElement is an element that a reading would make, with the kinds that it may be of.
@@ -91,7 +93,7 @@ func (pr *Proposer) Statement(m *model.Model, req StatementRequest) (StatementRe
 // understood previews what a sentence says, clause by clause, each on what those before it have
 // made.
 func (pr *Proposer) understood(m *model.Model, w notation.Understood, req StatementRequest) (Reading, error) {
-	out := Reading{New: []NewElement{}, Sentences: []notation.Sentence{}}
+	out := Reading{New: []NewElement{}, Sentences: []notation.Sentence{}, Near: w.Near(m)}
 	for _, n := range w.New() {
 		made := NewElement{Name: n.Name, Kind: n.Kind.Title(), Kinds: []KindOption{}}
 		for _, k := range w.KindsFor(n) {

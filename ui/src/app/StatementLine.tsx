@@ -1,6 +1,6 @@
 import { type FormEvent, type KeyboardEvent, useCallback, useEffect, useRef, useState } from 'react'
 
-import { type Jump, type MadeAs, newId, post, type Reading, type StatementReply } from '../core/api'
+import { type Jump, type MadeAs, type NearName, newId, post, type Reading, type StatementReply } from '../core/api'
 import { type Command, commands } from '../sheet/commands'
 import { NewThings } from './NewThings'
 import { Others } from './Others'
@@ -226,6 +226,19 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
                 It can be read in several ways, the likeliest first. Choose with the arrow keys.
               </p>
             )}
+            {chosenReading?.near?.map((n) => (
+              <button
+                key={n.name}
+                type="button"
+                className="block w-full border-t border-rule px-3 py-1 text-left text-sm text-ochre"
+                onClick={() => {
+                  setText(withName(text, n))
+                  input.current?.focus()
+                }}
+              >
+                “{n.name}”: meant <span className="underline">{n.known}</span>?
+              </button>
+            ))}
             {chosenReading && chosenReading.new.length > 0 && (
               <NewThings
                 key={text}
@@ -291,6 +304,16 @@ function Understood({ reading, whole }: { reading: Reading; whole: boolean }) {
       ))}
     </>
   )
+}
+
+// withName writes the known name where the misspelt one stands, however it was typed.
+function withName(text: string, { name, known }: NearName): string {
+  const words = name
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .split(/\s+/)
+    .map((w) => w.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'))
+  const written = new RegExp(`"?${words.join('\\s*')}s?"?`, 'i')
+  return text.replace(written, /^\w+$/.test(known) ? known : `"${known}"`)
 }
 
 function capital(text: string): string {

@@ -1,11 +1,12 @@
 import { useEffect, useState, type RefObject, useRef } from 'react'
 
-import { newId, type Term } from '../../core/api'
+import { type Loose, newId, type Term } from '../../core/api'
 import { go } from '../../common/router'
 import { projectPath, useStudio } from '../../core/state'
 import { rowPlace, Space } from '../../common/Space'
 import { useLong } from '../../common/useLong'
 import { useFetched } from '../../common/useFetched'
+import { LooseNames } from './LooseNames'
 import { TermEntry } from './TermEntry'
 import { Pending } from '../../common/Pending'
 import { AddForm } from '../../common/AddForm'
@@ -51,6 +52,7 @@ export function LexiconStage() {
   const tick = useStudio((s) => s.tick)
   const { submit } = useStudio.getState()
   const { value: terms, error } = useFetched<Term[]>(projectPath('terms'), tick)
+  const { value: loose } = useFetched<Loose[]>(projectPath('loose-names'), tick)
   const [chosen, choose] = useState(() => new URLSearchParams(location.search).get('term') ?? undefined)
   const [search, setSearch] = useState('')
   useEffect(() => {
@@ -132,6 +134,7 @@ export function LexiconStage() {
             <Space height={long.behind} />
           </tbody>
         </table>
+        {loose && loose.length > 0 && <LooseNames names={loose} onTake={add} />}
       </div>
       <aside className="min-h-0 overflow-y-auto border-l border-rule bg-paper p-4" aria-label="Term">
         {chosen && terms.some((t) => t.id === chosen) ? (

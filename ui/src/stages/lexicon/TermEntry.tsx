@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { type Term, type TermUses } from '../../core/api'
+import { ask } from '../../common/asking'
 import { FindingsOf } from '../../common/FindingList'
 import { Kept, Part } from '../../common/Kept'
 import { go } from '../../common/router'
@@ -110,10 +111,11 @@ export function TermEntry({ id, terms, onChoose }: { id: string; terms: Term[]; 
             disabled={!into}
             onClick={() =>
               into
-              && submit([{ type: 'mergeTerms', from: id, into: into.id }], {
-                said: `${term.name} is an alias of ${into.name} now.`,
-                done: () => onChoose(into.id),
-              })
+              && void ask(
+                'previews/merge',
+                { from: id, into: into.id },
+                { said: `${term.name} is an alias of ${into.name} now.`, done: () => onChoose(into.id) },
+              )
             }
           >
             Merge
