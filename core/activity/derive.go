@@ -39,6 +39,7 @@ type Flow struct {
 	From, To model.ID // of nodes
 	Why      string
 	Rows     []model.ID
+	Asks     bool // a dashed line from a question to the process that it is about
 }
 
 // Derivation is what a diagram would show if the table alone decided.
@@ -88,7 +89,29 @@ func (t *Table) Derive(view View) Derivation {
 	case Logical:
 		b.logical()
 	}
+	b.questions()
 	return b.d
+}
+
+// questions stand beside the processes that they are about, on the levels: what the table does
+// not say is asked there, and is no flow.
+func (b *builder) questions() {
+	if b.d.View == Context {
+		return
+	}
+	for _, q := range b.t.Questions {
+		at := slices.IndexFunc(b.d.Nodes, func(n Node) bool { return n.Kind == model.Process && slices.Contains(n.Rows, q.Row.ID) })
+		if at < 0 {
+			continue // asked of somebody outside
+		}
+		process := b.d.Nodes[at].ID
+		id := model.DeriveID("table", string(b.d.View), "question", string(q.Row.ID), model.NormalForm(q.Data), fmt.Sprint(q.Input))
+		if slices.ContainsFunc(b.d.Nodes, func(n Node) bool { return n.ID == id }) {
+			continue // asked already
+		}
+		b.node(model.Note, id, q.Text(), string(id), "The table does not say it.", []model.ID{q.Row.ID})
+		b.d.Flows = append(b.d.Flows, Flow{ID: model.DeriveID(string(id), "anchor"), From: id, To: process, Why: "The table does not say it.", Rows: []model.ID{q.Row.ID}, Asks: true})
+	}
 }
 
 type builder struct {

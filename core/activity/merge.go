@@ -121,6 +121,9 @@ func (d *Difference) find(n Node) model.ID {
 	if m.Element(n.ID) != nil {
 		return n.ID
 	}
+	if n.Kind == model.Note {
+		return ""
+	}
 	if n.Kind != model.Process {
 		for _, e := range m.ByTerm(n.Name, n.Kind) {
 			return e.ID
@@ -146,7 +149,11 @@ func (d *Difference) before(id, at model.ID) (name string, was bool) {
 }
 
 func (d *Difference) nodePiece(n Node) Piece {
-	p := Piece{ID: n.ID, Kind: n.Kind, Title: n.Kind.Title() + " " + n.Name, Why: n.Why, Rows: n.Rows, name: n.Name}
+	title := n.Kind.Title() + " " + n.Name
+	if n.Kind == model.Note {
+		title = n.Name
+	}
+	p := Piece{ID: n.ID, Kind: n.Kind, Title: title, Why: n.Why, Rows: n.Rows, name: n.Name}
 	p.At = d.find(n)
 	was, before := d.before(n.ID, p.At)
 	d.at[n.ID] = p.At
@@ -156,7 +163,7 @@ func (d *Difference) nodePiece(n Node) Piece {
 		if before {
 			p.State, p.Wanted = Removed, false
 		}
-	case !before || e.Name == n.Name || d.View == Context && n.Kind == model.Process:
+	case n.Kind == model.Note, !before || e.Name == n.Name || d.View == Context && n.Kind == model.Process:
 		p.State = Same
 	case e.Name == was:
 		p.State, p.Wanted = Renamed, true
@@ -172,6 +179,9 @@ func (d *Difference) flowPiece(f Flow) Piece {
 	from, to := d.nameOf(f.From), d.nameOf(f.To)
 	p := Piece{ID: f.ID, Kind: model.DataFlow, Title: fmt.Sprintf("%s, from %s to %s", f.Name, from, to), Why: f.Why, Rows: f.Rows,
 		needs: []model.ID{f.From, f.To}, name: f.Name, ends: [2]model.ID{f.From, f.To}}
+	if f.Asks {
+		p.Kind, p.Title = model.Anchor, "from the question to "+to
+	}
 	p.At = d.findFlow(f)
 	_, before := d.before(f.ID, p.At)
 	switch r := d.m.Relationship(p.At); {
@@ -180,7 +190,7 @@ func (d *Difference) flowPiece(f Flow) Piece {
 		if before {
 			p.State, p.Wanted = Removed, false
 		}
-	case r.Name == f.Name || d.m.TermKey(r.Name) == f.Key || !before:
+	case f.Asks, r.Name == f.Name || d.m.TermKey(r.Name) == f.Key || !before:
 		p.State = Same
 	default:
 		p.State = Kept
@@ -203,7 +213,7 @@ func (d *Difference) findFlow(f Flow) model.ID {
 		return f.ID
 	}
 	from, to := d.at[f.From], d.at[f.To]
-	if from == "" || to == "" {
+	if from == "" || to == "" || f.Asks {
 		return ""
 	}
 	for _, r := range d.m.Flows(from) {
@@ -220,6 +230,9 @@ func (d *Difference) gonePiece(p model.DerivedPiece) Piece {
 	switch r := d.m.Row(p.ID).(type) {
 	case *model.Element:
 		out.Kind, name = r.Kind, r.Name
+		if r.Kind == model.Note {
+			name = r.Note().Body
+		}
 		// A shape that a person has connected since stays unless asked for.
 		for _, f := range d.m.RelationshipsOf(r.ID) {
 			if d.m.PlacementOn(d.Diagram, f.ID) != nil && !slices.ContainsFunc(d.m.Diagram(d.Diagram).Derived, func(q model.DerivedPiece) bool { return q.ID == f.ID }) {
@@ -285,9 +298,12 @@ func (d *Difference) Changes(accepted []model.ID) []model.Change {
 		}
 		out = append(out, c)
 	}
-	for i := range d.Pieces {
-		if p := &d.Pieces[i]; take[p.ID] {
-			out = append(out, d.pieceChanges(p)...)
+	// A question goes with its line: the line first.
+	for _, lines := range []bool{true, false} {
+		for i := range d.Pieces {
+			if p := &d.Pieces[i]; take[p.ID] && lines == (p.Kind == model.Anchor && p.State == Gone) {
+				out = append(out, d.pieceChanges(p)...)
+			}
 		}
 	}
 	return append(out, &model.SetDerived{Diagram: d.Diagram, Pieces: d.derivedAfter(take)})
@@ -310,17 +326,20 @@ func (d *Difference) pieceChanges(p *Piece) []model.Change {
 		return []model.Change{&model.Delete{ID: p.At}}
 	case p.State == Renamed:
 		return []model.Change{&model.SetName{ID: p.At, Name: p.name}}
-	case p.Kind == model.DataFlow:
+	case p.Kind == model.DataFlow || p.Kind == model.Anchor:
 		at := p.At
 		if at == "" {
 			at = p.ID
-			out = append(out, &model.Connect{ID: at, Kind: model.DataFlow, Name: p.name, Source: d.idOf(p.ends[0]), Target: d.idOf(p.ends[1])})
+			out = append(out, &model.Connect{ID: at, Kind: p.Kind, Name: p.name, Source: d.idOf(p.ends[0]), Target: d.idOf(p.ends[1])})
 		}
 		out = append(out, &model.Place{ID: model.DeriveID(string(d.Diagram), string(at)), Diagram: d.Diagram, Subject: at})
 	default:
 		at := d.idOf(p.ID)
 		if p.At == "" {
 			c := &model.AddElement{ID: at, Kind: p.Kind, Name: p.name}
+			if p.Kind == model.Note {
+				c.Name = ""
+			}
 			if p.Kind == model.Process && d.View != Context {
 				c.Owner = d.System
 				if d.View == Physical {
@@ -328,11 +347,14 @@ func (d *Difference) pieceChanges(p *Piece) []model.Change {
 				}
 			}
 			out = append(out, c)
+			if p.Kind == model.Note {
+				out = append(out, &model.SetNote{ID: at, Text: p.name})
+			}
 		}
 		out = append(out, &model.Place{ID: model.DeriveID(string(d.Diagram), string(at)), Diagram: d.Diagram, Subject: at})
 	}
 	// Every row that it stems from is traced.
-	if p.At == "" {
+	if p.At == "" && p.Kind != model.Note && p.Kind != model.Anchor {
 		for _, row := range p.Rows {
 			c := &model.Connect{ID: model.DeriveID("trace", string(p.ID), string(row)), Kind: model.Trace, Target: row}
 			if p.Kind == model.DataFlow {

@@ -12,6 +12,7 @@ import (
 
 	"lexeon/core/activity"
 	"lexeon/core/check"
+	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
 
@@ -61,4 +62,31 @@ func TestTablesAsAnExpertDrawsThem(t *testing.T) {
 			}
 		})
 	}
+}
+
+// What the table does not say is asked on the level, until it says it.
+func TestQuestionsStandOnTheLevel(t *testing.T) {
+	m := modeltest.Build(t, "activity Clerk | check claim | claim from Citizen | minutes | yes", "activity Archivist | file case | case from Citizen | case to [Archive] | yes")
+	take := func(m *model.Model) *model.Model {
+		d := activity.Of(m).Compare(activity.Logical)
+		return modeltest.Edit(t, m, d.Changes(wanted(d)))
+	}
+	m = take(m)
+	notes := m.Elements(model.Note)
+	require.Len(t, notes, 1)
+	require.Equal(t, `Where does minutes go to, which "check claim" puts out?`, notes[0].Note().Body)
+	anchors := m.Relationships(model.Anchor)
+	require.Len(t, anchors, 1)
+	require.Equal(t, "check claim", m.Element(anchors[0].Target).Name)
+	for _, p := range activity.Of(m).Compare(activity.Logical).Pieces {
+		require.Equal(t, activity.Same, p.State, p.Title)
+	}
+	for _, r := range m.OfKind(model.Activity) {
+		if r.Name == "check claim" {
+			m = modeltest.Edit(t, m, []model.Change{&model.SetElement{ID: r.ID, Set: model.P("outputs", []model.Datum{{Data: "minutes", With: "Archive", Store: true}})}})
+		}
+	}
+	m = take(m)
+	require.Empty(t, m.Elements(model.Note), "it is answered")
+	require.Empty(t, m.Relationships(model.Anchor))
 }

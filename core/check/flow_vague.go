@@ -5,7 +5,7 @@ import (
 )
 
 // saysNothing are words that any flow could be called.
-var saysNothing = words("information info data datum detail details input output stuff thing things item items content contents material message messages value values result results document documents paper papers object objects")
+var saysNothing = words("information info data datum detail details input output stuff thing things item items content contents material object objects")
 
 // saysNothingMore stand before such a word and add nothing.
 var saysNothingMore = words("all any the some further more other various general necessary required needed relevant important new current basic additional")
