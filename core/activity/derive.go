@@ -99,18 +99,38 @@ func (b *builder) questions() {
 	if b.d.View == Context {
 		return
 	}
+	ask := func(key, text string, process model.ID, rows []model.ID) {
+		id := model.DeriveID("table", string(b.d.View), "question", key)
+		if slices.ContainsFunc(b.d.Nodes, func(n Node) bool { return n.ID == id }) {
+			return // asked already
+		}
+		b.node(model.Note, id, text, string(id), "The table does not say it.", rows)
+		b.d.Flows = append(b.d.Flows, Flow{ID: model.DeriveID(string(id), "anchor"), From: id, To: process, Why: "The table does not say it.", Rows: rows, Asks: true})
+	}
 	for _, q := range b.t.Questions {
 		at := slices.IndexFunc(b.d.Nodes, func(n Node) bool { return n.Kind == model.Process && slices.Contains(n.Rows, q.Row.ID) })
 		if at < 0 {
 			continue // asked of somebody outside
 		}
-		process := b.d.Nodes[at].ID
-		id := model.DeriveID("table", string(b.d.View), "question", string(q.Row.ID), model.NormalForm(q.Data), fmt.Sprint(q.Input))
-		if slices.ContainsFunc(b.d.Nodes, func(n Node) bool { return n.ID == id }) {
-			continue // asked already
+		key := string(q.Row.ID) + " " + model.NormalForm(q.Data) + fmt.Sprint(q.Input)
+		ask(key, q.Text(), b.d.Nodes[at].ID, []model.ID{q.Row.ID})
+	}
+	// A process that nothing goes into, or nothing comes out of, is asked about as well.
+	for _, n := range slices.Clone(b.d.Nodes) {
+		if n.Kind != model.Process {
+			continue
 		}
-		b.node(model.Note, id, q.Text(), string(id), "The table does not say it.", []model.ID{q.Row.ID})
-		b.d.Flows = append(b.d.Flows, Flow{ID: model.DeriveID(string(id), "anchor"), From: id, To: process, Why: "The table does not say it.", Rows: []model.ID{q.Row.ID}, Asks: true})
+		in, out, asked := false, false, false
+		for _, f := range b.d.Flows {
+			in, out, asked = in || f.To == n.ID && !f.Asks, out || f.From == n.ID, asked || f.To == n.ID && f.Asks
+		}
+		switch {
+		case asked || in && out:
+		case in:
+			ask(string(n.ID)+" out", fmt.Sprintf("What comes of %q, and for whom?", n.Name), n.ID, n.Rows)
+		default:
+			ask(string(n.ID)+" in", fmt.Sprintf("From what does %q work?", n.Name), n.ID, n.Rows)
+		}
 	}
 }
 

@@ -148,8 +148,35 @@ func below(m *model.Model, process model.ID, reach func(model.ID)) {
 
 // eachProcess is a rule on single processes and the flows at them.
 func eachProcess(run func(p *Pass, e *model.Element)) Scope {
-	return Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self, processesAt, fromProject, ofLanguage(model.Process)},
+	return Each{Kinds: []model.Kind{model.Process}, Reach: []Neighbourhood{Self, processesAt, processesAsked, fromProject, ofLanguage(model.Process)},
 		Run: func(p *Pass, r model.Row) { run(p, r.(*model.Element)) }}
+}
+
+// processesAsked reaches, from a note or its anchor, the processes that it is about.
+func processesAsked(m *model.Model, r model.Row, reach func(model.ID)) {
+	switch r := r.(type) {
+	case *model.Relationship:
+		if r.Kind == model.Anchor && r.Target != "" {
+			reach(r.Target)
+		}
+	case *model.Element:
+		if r.Kind == model.Note {
+			for _, a := range m.RelationshipsOf(r.ID) {
+				if a.Kind == model.Anchor && a.Target != "" {
+					reach(a.Target)
+				}
+			}
+		}
+	}
+}
+
+// isAsked reports whether a note on the diagram asks about a process: what is asked is open on
+// purpose.
+func isAsked(m *model.Model, process model.ID) bool {
+	return slices.ContainsFunc(m.RelationshipsOf(process), func(a *model.Relationship) bool {
+		note := m.Element(a.Source)
+		return a.Kind == model.Anchor && a.Target == process && note != nil && note.Kind == model.Note && strings.HasSuffix(strings.TrimSpace(note.Note().Body), "?")
+	})
 }
 
 // fromProject reaches the context processes: the project says what number they

@@ -312,8 +312,11 @@ var levelNewEntity = &Analyzer{
 	Doc:    "A lower level adds nothing at its edge: an external entity that the process above has no flow with cannot exchange anything with its parts.",
 	Source: "DeMarco 1978, ch. 6; Yourdon 1989, ch. 18.",
 	Finds:  "Food inspector on the level below Receive lot, which has no flow with it.",
-	Leaves: "Beekeeper there, who sends delivery note to Receive lot.",
+	Leaves: "Beekeeper there, who sends delivery note to Receive lot; the first level of a system whose context is not drawn yet.",
 	Scope: eachLevel(func(p *Pass, l dataflow.Level) {
+		if e := p.Model.Element(l.Process); e != nil && e.Owner == "" && len(p.Model.Flows(l.Process)) == 0 {
+			return // nothing is drawn above yet
+		}
 		for entity, flows := range dataflow.NewEntities(p.Model, l) {
 			p.Report(Finding{Subject: entity, Related: append([]model.ID{l.Process}, flows...), Key: string(l.Process) + string(l.View),
 				says: say("%s exchanges data with %s, but %s itself has no flow with it.", levelText(p.Model, l), nameOf(p.Model, entity), dataflow.Label(p.Model, l.Process))}, idStrings(flows)...)

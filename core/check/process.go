@@ -25,10 +25,11 @@ var processNoInput = &Analyzer{
 	Doc:    "A process turns data into other data. Without anything coming in, there is nothing that it could work with; what is due in time reads at least what it reports from a store.",
 	Source: "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
 	Finds:  "Settle payments puts out payment statement, and nothing goes in.",
-	Leaves: "A process that reads from a store.",
+	Leaves: "A process that reads from a store; one that a note asks about.",
 	Scope: eachProcess(func(p *Pass, e *model.Element) {
 		in, out := flowsAt(p.Model, e.ID)
 		switch {
+		case in == 0 && isAsked(p.Model, e.ID):
 		case in == 0 && out == 0:
 			p.Report(Finding{Subject: e.ID, says: say("%s has no flows yet: what comes in, and what goes out?", dataflow.Label(p.Model, e.ID))})
 		case in == 0:
@@ -42,9 +43,9 @@ var processNoOutput = &Analyzer{
 	Doc:    "Data go in and nothing comes out: either what it makes of them was forgotten, or nobody needs it.",
 	Source: "DeMarco 1978, ch. 5; Yourdon 1989, ch. 9.",
 	Finds:  "Grade lot takes test result in, and nothing comes out.",
-	Leaves: "A process that writes to a store.",
+	Leaves: "A process that writes to a store; one that a note asks about.",
 	Scope: eachProcess(func(p *Pass, e *model.Element) {
-		if in, out := flowsAt(p.Model, e.ID); in > 0 && out == 0 {
+		if in, out := flowsAt(p.Model, e.ID); in > 0 && out == 0 && !isAsked(p.Model, e.ID) {
 			p.Report(Finding{Subject: e.ID, says: say("Data go into %s, but none come out. What does it make of them, and for whom?", dataflow.Label(p.Model, e.ID))})
 		}
 	}),
