@@ -193,6 +193,12 @@ func (f *finder) flowsOf(d notation.Deed) (a model.ActivityData) {
 		a.Outputs = datum(object, to, model.Store)
 	case d.Verb == "pay" && !payable[lastWord(object)]:
 		a.Outputs = datum(object, to, model.Entity)
+	case handOver[d.Verb] && !f.isDocument(object) && d.Behind("with") != "" && f.isDocument(d.Behind("with")): // a delivery with its note
+		if d.Verb == "receive" || d.Verb == "get" || d.Verb == "collect" || from != "" {
+			a.Inputs = datum(d.Behind("with"), from, sort(from))
+		} else {
+			a.Outputs = datum(d.Behind("with"), to, sort(to))
+		}
 	case f.isGoods(object) && d.Verb != "read":
 		return a // goods are no data; but a gauge is read
 	case orderVerbs[d.Verb] && !f.performs(object):

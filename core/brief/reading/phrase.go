@@ -41,7 +41,7 @@ var genericAdjectives = english.Set(`new old other same different certain such o
 var genericNouns = english.Set(`thing way kind sort example case fact rest end need use set pair piece bit turn hand side top bottom help
 	basis respect addition place beginning middle question problem idea everything something anything nothing
 	everyone somebody anybody nobody one other others it itself themselves himself herself none half dozen hundred thousand today
-	tomorrow yesterday moment while detail details both either neither number majority minute percent half-hour time`)
+	tomorrow yesterday moment while detail details both either neither number majority minute percent half-hour time kg km percentage-point etc`)
 
 // when are nouns that say when something happens, and name nothing where they stand alone.
 var when = english.Set("day night morning afternoon evening noon midnight week month year monday tuesday wednesday thursday friday saturday sunday weekend")
