@@ -14,10 +14,9 @@ import (
 
 // understanding takes one sentence apart.
 type understanding struct {
-	m     *model.Model
-	scope Scope
-	// said are what names of this sentence already stand for: a second mention is nothing new.
-	either bool
+	m      *model.Model
+	scope  Scope
+	either bool // the word was there
 }
 
 // fillers say nothing that a model could hold.
@@ -317,6 +316,9 @@ func (u *understanding) clauses(toks []token) [][]token {
 		right := toks[s.end:]
 		if k+1 < len(seps) {
 			right = toks[s.end:seps[k+1].at]
+		}
+		if len(left) == 0 || len(right) == 0 {
+			continue
 		}
 		at, end, ok := u.finite(left, 1)
 		passive := ok && end == len(left) && end == at+2 && toBe[word(left[at])]

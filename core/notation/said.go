@@ -200,11 +200,16 @@ func toBeAt(toks []token) (at, end int, ok bool) {
 func (u *understanding) items(toks []token) (items [][]token, or bool) {
 	begin := 0
 	for _, s := range u.separators(toks) {
-		items = append(items, toks[begin:s.at])
+		if s.at > begin {
+			items = append(items, toks[begin:s.at])
+		}
 		or = or || s.or
 		begin = s.end
 	}
-	return append(items, toks[begin:]), or
+	if begin < len(toks) {
+		items = append(items, toks[begin:])
+	}
+	return items, or
 }
 
 // kindOf reads "dogs are animals": several are several, without a number.
@@ -275,7 +280,7 @@ func (u *understanding) sorts(toks []token) []Understood {
 			return []Understood{*kinds}
 		}
 	}
-	things := u.knows(items[0])
+	things := false
 	for _, i := range items {
 		things = things || word(i[0]) == "a" || word(i[0]) == "an" || u.knows(i)
 	}

@@ -20,7 +20,7 @@ func (p *parser) spokenCases(keep func(Statement, int, int)) {
 	}
 	for _, a := range p.caseRefs(0, model.Actor) {
 		if a.value.ID == "" {
-			if last := strings.Fields(a.value.Name); slices.ContainsFunc(partWords, func(v partWord) bool { return last[len(last)-1] == v.words }) {
+			if last := strings.Fields(a.value.Name); len(last) == 0 || slices.ContainsFunc(partWords, func(v partWord) bool { return last[len(last)-1] == v.words }) {
 				continue // Grader starts
 			}
 			a.value.Name = singularName(a.value.Name)
