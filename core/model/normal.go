@@ -122,6 +122,12 @@ var irregularPlurals = map[string]string{
 	"larvae": "larva", "appendices": "appendix", "addenda": "addendum", "errata": "erratum", "media": "medium", "strata": "stratum", "curricula": "curriculum",
 }
 
+// notMen and notMan end like men and man, and are none.
+var (
+	notMen = map[string]bool{"specimen": true, "regimen": true, "abdomen": true, "acumen": true, "bitumen": true, "albumen": true, "stamen": true, "cyclamen": true}
+	notMan = map[string]bool{"german": true, "shaman": true, "talisman": true, "ottoman": true, "caiman": true, "norman": true, "roman": true}
+)
+
 var irregularSingulars = func() map[string]string {
 	m := map[string]string{}
 	for p, s := range irregularPlurals {
@@ -142,6 +148,8 @@ func Singular(w string) string {
 		return w
 	}
 	switch {
+	case strings.HasSuffix(w, "men") && len(w) > 5 && !notMen[w]: // linesmen
+		return w[:len(w)-3] + "man"
 	case len(w) > 4 && strings.HasSuffix(w, "ies"):
 		return w[:len(w)-3] + "y"
 	case hasAnySuffix(w, "sses", "shes", "ches", "xes", "zzes"):
@@ -174,6 +182,8 @@ func Plural(name string) string {
 		return head + tail[:1] + p[1:]
 	}
 	switch {
+	case strings.HasSuffix(last, "man") && len(last) > 5 && !notMan[last]:
+		return head + tail[:len(tail)-3] + "men"
 	case strings.HasSuffix(last, "y") && len(last) > 1 && !strings.ContainsRune("aeiou", rune(last[len(last)-2])):
 		return head + tail[:len(tail)-1] + "ies"
 	case hasAnySuffix(last, "s", "sh", "ch", "x", "z"):

@@ -28,15 +28,21 @@ const MaxCards = 200
 //	abstract class HoneyLot       kind and "abstract" may be left out
 //	- mass: Decimal               features, as anywhere else
 //
-// A single line that can only be a statement is one.
+// Lines that can only be statements are statements: in the strict form, or sentences as people
+// write them, several in a line as well.
 func ReadCards(m *model.Model, text string) ([]Card, error) {
 	var out []Card
 	var block []string
 	flush := func() {
-		if len(block) > 0 {
-			out = append(out, readCard(m, block))
-			block = nil
+		if len(block) == 0 {
+			return
 		}
+		if said := statementsOf(m, block); said != nil {
+			out = append(out, said...)
+		} else {
+			out = append(out, readCard(m, block))
+		}
+		block = nil
 	}
 	for line := range strings.SplitSeq(strings.ReplaceAll(text, "\r\n", "\n"), "\n") {
 		if strings.TrimSpace(line) == "" {
@@ -56,9 +62,6 @@ func ReadCards(m *model.Model, text string) ([]Card, error) {
 }
 
 func readCard(m *model.Model, block []string) Card {
-	if len(block) == 1 && readsAsStatement(m, block[0]) {
-		return Card{Statement: block[0]}
-	}
 	c := Card{Kind: model.Class}
 	for len(block) > 0 {
 		words, rest := leadingStereotypes(block[0])
@@ -83,18 +86,51 @@ func readCard(m *model.Model, block []string) Card {
 	return c
 }
 
+// statementsOf are the statements of a block of which every sentence is one; nil where it is a card.
+func statementsOf(m *model.Model, block []string) (out []Card) {
+	for _, line := range block {
+		for _, sentence := range sentencesIn(line) {
+			if !readsAsStatement(m, sentence) {
+				return nil
+			}
+			out = append(out, Card{Statement: sentence})
+		}
+	}
+	return out
+}
+
+// sentencesIn are the sentences of a line: a new one begins with a capital letter behind a full
+// stop.
+func sentencesIn(line string) []string {
+	var out []string
+	start := 0
+	for i := 0; i+2 < len(line); i++ {
+		if line[i] == '.' && line[i+1] == ' ' && line[i+2] >= 'A' && line[i+2] <= 'Z' {
+			out = append(out, strings.TrimSpace(line[start:i+1]))
+			start = i + 2
+		}
+	}
+	return append(out, strings.TrimSpace(line[start:]))
+}
+
 // readsAsStatement tells a statement from a name of several words: it knows both
-// elements, or says more than a verb between two names.
+// elements, or says more than a verb between two names, or is a sentence with an article.
 func readsAsStatement(m *model.Model, line string) bool {
 	var c Card
-	if c.name(line); len(strings.Fields(line)) < 3 || c.Kind != "" || c.Abstract {
+	words := strings.Fields(line)
+	stereotypes, _ := leadingStereotypes(line)
+	if c.name(line); len(words) < 3 || c.Kind != "" || c.Abstract || len(stereotypes) > 0 {
 		return false
 	}
-	readings, err := ReadStatement(m, line)
-	if err != nil || len(readings) == 0 {
+	ways, err := Understand(m, line, Scope{})
+	if err != nil {
 		return false
 	}
-	return len(readings[0].New) == 0 || readings[0].Statement.Form != FormAssociation || strings.ContainsAny(line, "0123456789*?")
+	clauses := ways[0].Clauses
+	if len(clauses) > 1 || clauses[0].Features != nil || articles[strings.ToLower(words[0])] {
+		return true
+	}
+	return len(clauses[0].New) == 0 || clauses[0].Statement.Form != FormAssociation || strings.ContainsAny(line, "0123456789*?")
 }
 
 // leadingStereotypes takes "«a, b»" or "<<a>>" off the front of a line.
@@ -166,19 +202,21 @@ func CardChanges(m *model.Model, cards []Card, seed string) (changes []model.Cha
 	for i, c := range cards {
 		own := seed + "-" + strconv.Itoa(i)
 		if c.Statement != "" {
-			readings, err := ReadStatement(draft, c.Statement)
+			ways, err := Understand(draft, c.Statement, Scope{})
 			if err != nil {
 				return nil, nil, nil, err
 			}
-			list, ids, rel := StatementChanges(draft, readings[0], own)
-			if err := take(list...); err != nil {
-				return nil, nil, nil, err
-			}
-			for _, id := range ids {
-				add(id)
-			}
-			if rel != "" {
-				relationships = append(relationships, rel)
+			for k, clause := range ways[0].Clauses {
+				of := clause.Settled(draft).ChangesOf(draft, own+strings.Repeat("+", k))
+				if err := take(of.Changes...); err != nil {
+					return nil, nil, nil, err
+				}
+				for _, id := range of.Elements {
+					add(id)
+				}
+				if of.Relationship != "" {
+					relationships = append(relationships, of.Relationship)
+				}
 			}
 			continue
 		}

@@ -64,3 +64,19 @@ func TestCardsBecomeClasses(t *testing.T) {
 	require.Equal(t, frame.ID, next.Children(hive[0].ID)[1].Type, "the type binds to the class of the same text")
 	require.Equal(t, "Each Beekeeper keeps one or more Hives.", notation.ReadBack(next, next.Relationship(relationships[0]))[0].String())
 }
+
+// What is pasted may be sentences, several in a line.
+func TestSentencesArePasted(t *testing.T) {
+	m := modeltest.Build(t, "class Library")
+	cards, err := notation.ReadCards(m, "A library owns one or more shelves. Each shelf has a number and a length.\n\nBook\ntitle: String\n\nEach book belongs to exactly one shelf.")
+	require.NoError(t, err)
+	require.Len(t, cards, 4)
+	require.Equal(t, "Book", cards[2].Name)
+	changes, elements, relationships, err := notation.CardChanges(m, cards, "s")
+	require.NoError(t, err)
+	next := must(t, m, changes...)
+	require.Len(t, elements, 3)
+	require.Len(t, relationships, 2)
+	require.Len(t, next.Children(next.ClassifiersNamed("Shelf")[0].ID, model.Attribute), 2)
+	require.Len(t, next.ClassifiersNamed("Book"), 1)
+}

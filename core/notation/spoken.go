@@ -52,6 +52,9 @@ func (p *parser) spokenStatements(keep func(Statement, int, int)) {
 				subject.singular((v.value.plural || isModal(p.word(a.end))) && !subject.determined)
 				object.singular(!object.determined)
 				p.bound(&object, v.value.modal)
+				if subject.single && !object.each && !v.value.passive { // one customer can have many orders: each can
+					subject.Multiplicity = model.Multiplicity{}
+				}
 				if owning[v.value.name] {
 					object.one()
 				}
@@ -82,6 +85,8 @@ type spokenEnd struct {
 	determined bool // by an article, "each", or a number of one: it is in the singular
 	article    bool // "a", "an"
 	plural     bool // as it was written
+	single     bool // "one", and no number of something
+	each       bool // "each", "every"
 }
 
 // singular writes a new name that stands in the plural in the singular.
@@ -126,6 +131,7 @@ func (p *parser) spokenEnds(i int) []parsed[spokenEnd] {
 		for _, r := range p.refAt(mu.end, model.Class) {
 			n := e
 			n.Multiplicity, n.Ref = mu.value, r.value
+			n.single, n.each = p.word(i) == "one" && mu.end == i+1, w == "each" || w == "every"
 			n.determined = n.determined || mu.value.State == model.Decided && mu.value.Upper == 1
 			out = append(out, parsed[spokenEnd]{n, r.end, mu.cost + r.cost})
 		}

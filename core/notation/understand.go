@@ -111,13 +111,13 @@ func (c Clause) new() []Ref {
 // error says at which word reading stopped, and what is the nearest form.
 func Understand(m *model.Model, text string, scope Scope) ([]Understood, error) {
 	whole, err := ReadStatementIn(m, text, scope)
-	if err == nil && whole[0].cost <= 0 {
-		return asUnderstood(whole), nil // nothing had to be assumed
-	}
 	u := &understanding{m: m, scope: scope}
 	toks, ok := u.prepared(text)
 	if !ok {
 		return asUnderstood(whole), err
+	}
+	if err == nil && whole[0].cost <= 0 { // nothing had to be assumed
+		return withOthers(asUnderstood(whole), u.others(toks)), nil
 	}
 	found := u.said(toks)
 	if err == nil && u.impossible(whole[0]) && !u.quotes(toks) {
