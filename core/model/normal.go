@@ -125,7 +125,7 @@ var irregularPlurals = map[string]string{
 // notMen and notMan end like men and man, and are none.
 var (
 	notMen = map[string]bool{"specimen": true, "regimen": true, "abdomen": true, "acumen": true, "bitumen": true, "albumen": true, "stamen": true, "cyclamen": true}
-	notMan = map[string]bool{"german": true, "shaman": true, "talisman": true, "ottoman": true, "caiman": true, "norman": true, "roman": true}
+	notMan = map[string]bool{"human": true, "german": true, "shaman": true, "talisman": true, "ottoman": true, "caiman": true, "norman": true, "roman": true}
 )
 
 var irregularSingulars = func() map[string]string {

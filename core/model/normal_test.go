@@ -17,6 +17,8 @@ func TestStems(t *testing.T) {
 		"warehouses, statuses":  "warehouse status",
 		"clauses and uses":      "clause and use",
 		"glass status":          "glass status",
+		"linesmen and specimen": "linesman and specimen",
+		"oases, trousers":       "oasis trousers",
 	} {
 		require.Equal(t, want, model.Stems(text), text)
 	}
@@ -33,5 +35,11 @@ func TestCapital(t *testing.T) {
 		"ångström scale": "Ångström scale",
 	} {
 		require.Equal(t, want, model.Capital(text), text)
+	}
+}
+
+func TestPluralOfMen(t *testing.T) {
+	for one, many := range map[string]string{"Linesman": "Linesmen", "german": "germans", "human": "humans", "Trousers": "Trousers", "Oasis": "Oases", "Potato": "Potatoes"} {
+		require.Equal(t, many, model.Plural(one))
 	}
 }
