@@ -254,7 +254,7 @@ func (f *finder) evidenceOf(d notation.Deed) {
 			f.of(partner).actsSending++
 		}
 	}
-	if place := d.Behind("in", "into", "on"); place != "" && keepVerbs[d.Verb] {
+	if place := d.Behind("in", "into", "on"); place != "" && keepVerbs[d.Verb] && !f.isGoods(d.Object) {
 		f.of(place).keepsData++
 	}
 }

@@ -268,7 +268,7 @@ func (f *finder) isStore(name string) bool {
 		return true
 	}
 	last := lastWord(name)
-	return storeWords[last] && !documentWords[last] || f.of(name).keepsData > 0 && !personWords[last] && f.isDocument(name)
+	return storeWords[last] && !documentWords[last] || f.of(name).keepsData > 0 && !f.performs(name)
 }
 
 // isSystem: what the model is about.
