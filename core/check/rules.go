@@ -36,7 +36,7 @@ var All = []*Analyzer{
 	actorIdle, actorName, actorIsSubject, actorInside,
 	usecaseUnreached, usecaseName, usecaseOutside, usecaseUndescribed, usecaseNoAlternative, usecaseAbstractIdle, usecaseUnstarted,
 	usecaseIncludeCycle, usecaseExtendCycle, usecaseExtendReversed, usecaseExtensionPoint, usecaseIncludedOnce, usecaseFragmented,
-	usecaseStepActor, usecaseAlternativeStep, usecaseAlternativeOrder, usecaseIncludeUnstepped, usecaseExtendUnmatched,
+	usecaseStepActor, usecaseStepPerformer, usecaseAlternativeStep, usecaseAlternativeOrder, usecaseIncludeUnstepped, usecaseExtendUnmatched,
 	componentUnmet, componentUnused, componentSeemsReversed, assemblyMismatch, componentEmptyInterface, portBare, delegationInvalid, delegationIncomplete,
 	componentCycle, componentBypass, componentHollow, componentUndeclaredInterface, componentRequiredUnused, componentUndeclaredUse, componentSharedClass, classUnallocated,
 	crossActorUnknown, crossStoreClass, crossStoreData, crossEntityActor, crossProcessUseCase, crossUseCaseComponent, crossLifecycle, crossMissingConcept, crossUnmotivated,
