@@ -1,6 +1,7 @@
 package check
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 	"strings"
@@ -65,55 +66,67 @@ func bearerOf(m *model.Model, form string) (model.ID, string) {
 	return "", ""
 }
 
-// nearNames are the names that are nearly alike, found by what is left of each without one of
-// its letters.
+// nearNames are the names that are nearly alike.
 var nearNames = &Fact[*nearBook]{
 	name: "near names", rests: namesTerms,
 	find: func(f *facts) *nearBook {
 		b := &nearBook{count: map[string]int{}, pairs: map[[2]string]bool{}}
-		for i := range b.left {
-			b.left[i] = map[string][]string{}
-		}
-		f.m.Each(func(r model.Row) { b.note(r, 1, nil) })
+		forms := map[string]string{} // many flows bear one name
+		f.m.Each(func(r model.Row) {
+			if !namesTerms(r) {
+				return
+			}
+			name := nameOfTerm(r)
+			form, known := forms[name]
+			if !known {
+				form = nearForm(name)
+				forms[name] = form
+			}
+			if form != "" {
+				b.count[form]++
+			}
+		})
+		b.findPairs()
 		return b
 	},
 	carry: func(at *carrying, old *nearBook) (*nearBook, outcome) {
-		changed := slices.DeleteFunc(slices.Clone(at.delta), func(c model.RowChange) bool { return nearForm(c.Old) == nearForm(c.New) })
+		changed := slices.DeleteFunc(slices.Clone(at.delta), func(c model.RowChange) bool { return nameOfTerm(c.Old) == nameOfTerm(c.New) })
 		if len(changed) == 0 {
 			return old, kept
 		}
-		next := *old
-		next.count, next.pairs = maps.Clone(old.count), maps.Clone(old.pairs)
-		copied := map[int]bool{}
+		next := &nearBook{maps.Clone(old.count), maps.Clone(old.pairs)}
 		for _, c := range changed {
-			next.note(c.Old, -1, copied)
-			next.note(c.New, 1, copied)
+			next.note(nearForm(nameOfTerm(c.Old)), -1)
+			next.note(nearForm(nameOfTerm(c.New)), 1)
 		}
 		if maps.Equal(old.pairs, next.pairs) {
-			return &next, kept
+			return next, kept
 		}
-		return &next, updated
+		return next, updated
 	},
 }
 
-const nearShards = 256
-
-// nearBook never changes once it is shared: what a delta renames goes into copies of the parts
-// concerned.
+// nearBook never changes once it is shared.
 type nearBook struct {
-	count map[string]int                  // of rows, by the normal form of their names
-	left  [nearShards]map[string][]string // forms by what is left of them without one letter
-	pairs map[[2]string]bool              // the one that is likelier misspelt first
+	count map[string]int     // of rows, by the normal form of their names
+	pairs map[[2]string]bool // the one that is likelier misspelt first
 }
 
-// nearForm is the form under which a row takes part, "" if it does not.
-func nearForm(r model.Row) string {
+// nameOfTerm is the name of a row that takes part, "" of others.
+func nameOfTerm(r model.Row) string {
 	if r == nil || !namesTerms(r) {
 		return ""
 	}
-	name := rowName(r)
 	if t, ok := r.(*model.Term); ok {
-		name = t.Name
+		return t.Name
+	}
+	return rowName(r)
+}
+
+// nearForm is the form of a name under which it takes part, "" if it does not.
+func nearForm(name string) string {
+	if len(name) < 5 {
+		return ""
 	}
 	form := model.NormalForm(name)
 	if len(form) < 5 || len(form) > 60 || strings.ContainsAny(form, "0123456789") {
@@ -122,69 +135,74 @@ func nearForm(r model.Row) string {
 	return form
 }
 
-// note adds a row, or takes it out; copied are the parts that were copied already, nil where
-// nothing is shared.
-func (b *nearBook) note(r model.Row, by int, copied map[int]bool) {
-	form := nearForm(r)
+// note adds a row of a form, or takes it out.
+func (b *nearBook) note(form string, by int) {
 	if form == "" {
 		return
 	}
 	was := b.count[form]
-	if b.count[form] = was + by; b.count[form] <= 0 {
+	if b.count[form] = was + by; was+by <= 0 {
 		delete(b.count, form)
 	}
 	switch {
 	case was == 0 && by > 0:
-		for _, rest := range leftovers(form) {
-			part := b.part(rest, copied)
-			for _, other := range part[rest] {
-				if other != form && model.OneOff(form, other) {
-					if pair, near := misspelt(form, other); near {
-						b.pairs[pair] = true
-					}
-				}
-			}
-			part[rest] = append(slices.Clone(part[rest]), form)
+		for other := range b.count {
+			b.compare(form, other)
 		}
-	case was+by == 0 && was > 0:
-		for _, rest := range leftovers(form) {
-			part := b.part(rest, copied)
-			if list := slices.DeleteFunc(slices.Clone(part[rest]), func(o string) bool { return o == form }); len(list) > 0 {
-				part[rest] = list
-			} else {
-				delete(part, rest)
-			}
-		}
+	case was > 0 && was+by <= 0:
 		maps.DeleteFunc(b.pairs, func(p [2]string, _ bool) bool { return p[0] == form || p[1] == form })
 	}
 }
 
-func (b *nearBook) part(rest string, copied map[int]bool) map[string][]string {
-	i := 0
-	for _, c := range []byte(rest) {
-		i = (i*31 + int(c)) % nearShards
+func (b *nearBook) compare(form, other string) {
+	if form == other || len(form)-len(other) > 1 || len(other)-len(form) > 1 || !model.OneOff(form, other) {
+		return
 	}
-	if copied != nil && !copied[i] {
-		copied[i], b.left[i] = true, maps.Clone(b.left[i])
+	if pair, near := misspelt(form, other); near {
+		b.pairs[pair] = true
 	}
-	return b.left[i]
+}
+
+// left is what is left of a form without one of its letters, or all of it, as a hash.
+type left struct {
+	hash uint64
+	form int
+}
+
+// findPairs compares the forms that have something in common once a letter is left out of one or
+// of both.
+func (b *nearBook) findPairs() {
+	forms := slices.Collect(maps.Keys(b.count))
+	all := make([]left, 0, len(forms)*16)
+	for i, form := range forms {
+		for skip := -1; skip < len(form); skip++ {
+			hash := uint64(14695981039346656037) // FNV-1a
+			for k := range len(form) {
+				if k != skip {
+					hash = (hash ^ uint64(form[k])) * 1099511628211
+				}
+			}
+			all = append(all, left{hash, i})
+		}
+	}
+	slices.SortFunc(all, func(x, y left) int { return cmp.Compare(x.hash, y.hash) })
+	for from := 0; from < len(all); {
+		to := from + 1
+		for to < len(all) && all[to].hash == all[from].hash {
+			to++
+		}
+		for x := from; x < to; x++ {
+			for y := x + 1; y < to; y++ {
+				b.compare(forms[all[x].form], forms[all[y].form])
+			}
+		}
+		from = to
+	}
 }
 
 func (b *nearBook) sorted() [][2]string {
 	out := slices.Collect(maps.Keys(b.pairs))
 	slices.SortFunc(out, func(x, y [2]string) int { return slices.Compare(x[:], y[:]) })
-	return out
-}
-
-// leftovers are a form itself and without each of its letters.
-func leftovers(form string) []string {
-	out := []string{form}
-	for i := range form {
-		rest := form[:i] + form[i+1:]
-		if rest != out[len(out)-1] {
-			out = append(out, rest)
-		}
-	}
 	return out
 }
 
