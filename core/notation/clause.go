@@ -247,7 +247,7 @@ func (u *understanding) finite(toks []token, from int) (at, end int, ok bool) {
 // behind one in the singular; a modal verb behind any.
 func (u *understanding) agrees(subject []token, verb string, v said) bool {
 	last := word(subject[len(subject)-1])
-	if subject[len(subject)-1].kind == tokMark {
+	if subject[len(subject)-1].kind == tokMark || strings.HasSuffix(last, "'s") || strings.HasSuffix(last, "s'") { // the ship's master
 		return false
 	}
 	if articles[last] || prepositions[last] || last == "to" || last == "of" || possessives[last] || last == "and" || last == "or" || last == "not" {

@@ -108,6 +108,10 @@ func nounPhrases(toks []token) []nounPhrase {
 		for j < len(toks) {
 			t := toks[j]
 			switch {
+			case t.tag == "POS" && head >= 0 && len(words) > 0 && j+1 < len(toks) && toks[j+1].noun(): // the ship's master
+				words[len(words)-1] += t.lower
+				j++
+				continue
 			case t.noun() && isWord(t.text):
 				if head >= 0 && properOnly && t.tag != "NNP" && t.tag != "NNPS" { // "Gull Rock lighthouse" is a lighthouse
 					words, i, head = nil, j, 0

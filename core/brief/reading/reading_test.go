@@ -304,3 +304,15 @@ func BenchmarkCandidatesOf20000Words(b *testing.B) {
 		reading.NewReader().Read(m)
 	}
 }
+
+// Words that are seldom nouns are things where they are what something is done to.
+func TestRareNounsAreCandidates(t *testing.T) {
+	read := reading.NewReader().Read(modeltest.Told(t, "The ship's master signs the manifest. The master sends the manifest to the port office."))
+	var names []string
+	for _, c := range read.Candidates {
+		if c.Word == brief.Noun {
+			names = append(names, c.Name)
+		}
+	}
+	require.ElementsMatch(t, []string{"manifest", "master", "port office", "ship's master"}, names)
+}

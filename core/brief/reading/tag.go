@@ -102,8 +102,8 @@ func asDone(toks []token, sentence string) {
 	}
 }
 
-// asThing makes a noun of the last word of a thing that the tagger took for an adjective: the
-// stacks assistant.
+// asThing makes a noun of the last word of a thing that the tagger took for an adjective or a
+// verb: the stacks assistant.
 func asThing(toks []token, thing string) {
 	words := strings.Fields(thing)
 	if len(words) == 0 {
@@ -111,10 +111,15 @@ func asThing(toks []token, thing string) {
 	}
 	last := words[len(words)-1]
 	for i, t := range toks {
-		if t.lower == last && t.tag == "JJ" && wordclass.Of(last).Noun.Possible && (i+1 == len(toks) || !toks[i+1].noun()) {
+		if t.lower == last && (strings.HasPrefix(t.tag, "JJ") || t.tag == "VB" || t.tag == "VBP") && canBeNoun(last) && (i+1 == len(toks) || !toks[i+1].noun()) {
 			toks[i].tag = "NN"
 		}
 	}
+}
+
+func canBeNoun(word string) bool {
+	c := wordclass.Of(word)
+	return c.Noun.Possible || c.OddNoun
 }
 
 // noModel knows no names.
