@@ -403,21 +403,13 @@ func thingOf(toks []token) string {
 		case len(words) == 0 && (articles[w] || possessives[w] || w == "all" || w == "any" || w == "this" || w == "these" || w == "that" || w == "some" || w == "no" || w == "of" || isNumber(toks[i]) || english.IsAdverb(w)):
 			continue
 		case len(words) > 0 && (w == "every" || w == "each" || w == "per" || w == "once" || w == "twice" || articles[w] || w == "today" || w == "yesterday" || w == "there" || w == "here"):
-			return singularThing(words)
+			return singularName(strings.Join(words, " "))
 		case len(words) > 0 && (prepositions[w] || w == "of" || w == "again" || w == "too" || english.IsAdverb(w)):
-			return singularThing(words)
+			return singularName(strings.Join(words, " "))
 		case prepositions[w]:
 			return ""
 		}
 		words = append(words, strings.ToLower(toks[i].text))
 	}
-	return singularThing(words)
-}
-
-func singularThing(words []string) string {
-	if len(words) == 0 {
-		return ""
-	}
-	words[len(words)-1] = model.Singular(words[len(words)-1])
-	return strings.Join(words, " ")
+	return singularName(strings.Join(words, " "))
 }

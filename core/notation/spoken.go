@@ -94,27 +94,9 @@ func (e *spokenEnd) singular(plural bool) {
 	if e.Ref.ID != "" || !plural && !(e.Multiplicity.State == model.Decided && e.Multiplicity.Upper != 1) {
 		return
 	}
-	words := strings.Fields(e.Ref.Name)
-	if len(words) == 0 {
-		return
-	}
-	last := singularWord(words[len(words)-1])
-	e.plural = last != words[len(words)-1]
-	words[len(words)-1] = last
-	e.Ref.Name = strings.Join(words, " ")
-}
-
-// singularWord is the singular of a word that may begin with a capital letter.
-func singularWord(w string) string {
-	lower := strings.ToLower(w)
-	one := model.Singular(lower)
-	switch {
-	case one == lower:
-		return w
-	case lower != w:
-		return model.Capital(one)
-	}
-	return one
+	one := singularName(e.Ref.Name)
+	e.plural = one != e.Ref.Name
+	e.Ref.Name = one
 }
 
 // spokenEnds reads a subject or an object: a multiplicity or an article, and a name.

@@ -193,14 +193,6 @@ func (p *parser) casesOrGerunds(i int) []parsed[Ref] {
 	return out
 }
 
-func singularName(name string) string {
-	words := strings.Fields(name)
-	if len(words) > 0 {
-		words[len(words)-1] = model.Singular(words[len(words)-1])
-	}
-	return strings.Join(words, " ")
-}
-
 // story reads a user story: "as a clerk, I want to print labels so that crates can be told apart".
 func (u *understanding) story(toks []token) []Understood {
 	if len(toks) < 6 || word(toks[0]) != "as" || word(toks[1]) != "a" && word(toks[1]) != "an" && word(toks[1]) != "the" {

@@ -200,11 +200,7 @@ func (v verbPhrase) several() bool {
 // singularRef makes the name of something new singular.
 func singularRef(r Ref) Ref {
 	if r.ID == "" {
-		words := strings.Fields(r.Name)
-		if n := len(words); n > 0 {
-			words[n-1] = singularWord(words[n-1])
-			r.Name = strings.Join(words, " ")
-		}
+		r.Name = singularName(r.Name)
 	}
 	return r
 }
