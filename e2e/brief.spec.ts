@@ -114,3 +114,22 @@ test('words of the brief are taken by selecting them with the mouse, and by typi
   await expect(page.getByText('What Keeper does is in the activity table.')).toBeVisible()
   await expect(brief.getByText('2 of 2 sentences are in the model.')).toBeVisible()
 })
+
+test('on a slow line each key takes one word, and none twice', async ({ studio, page }) => {
+  await studio.newProject('Slow quay')
+  await studio.path.getByRole('button', { name: /^Brief/ }).click()
+  await page.getByLabel('Text of the section').fill('The pilot boards the ship. The crane lifts the crate.')
+  await page.getByRole('button', { name: 'Add to the brief' }).click()
+  const nouns = page.getByRole('complementary', { name: 'Candidates' }).getByRole('list', { name: 'Nouns' })
+  await expect(nouns.getByRole('button')).toHaveCount(4)
+  await page.route('**/api/**', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 400))
+    await route.continue()
+  })
+  await nouns.focus()
+  await page.keyboard.press('ArrowDown')
+  for (const key of ['1', '1', '1', 'x']) await page.keyboard.press(key)
+  await expect(nouns.getByText('Nothing is left to decide here.')).toBeVisible()
+  await studio.saved()
+  await expect(studio.path.getByRole('button', { name: /^Classes\s*3/ })).toBeVisible()
+})

@@ -31,6 +31,8 @@ export function BriefStage() {
   const wanted = search.trim().toLowerCase()
   const candidate = found?.candidates.find((c) => c.key === chosen)
   const candidates = found?.candidates ?? []
+  const going = useRef(new Set<string>()) // taken already, on a line that is slow to say so
+  useEffect(() => going.current.clear(), [found])
   const open = candidates.filter((c) => c.word === shown && (c.key === chosen || (rejected ? c.rejected : !c.rejected && !c.traced)))
 
   // choose takes a candidate up; the list and the text follow each other.
@@ -45,9 +47,21 @@ export function BriefStage() {
   }
 
   // taken goes on to the next one, and leaves the keyboard where it was: in the text, or in the list.
-  const taken = (c: Candidate) => () => {
-    choose(nextOf(open, c))
+  const taken = (c: Candidate) => {
+    going.current.add(c.key)
+    const left = open.filter((o) => o === c || !going.current.has(o.key))
+    choose(nextOf(left, c))
     if (!document.activeElement?.closest('main')) list.current?.focus()
+  }
+
+  // Hands do not wait for the answer: the next one is chosen at once.
+  function take(c: Candidate, kind: string, owner = ownerOf(c, kind)) {
+    accept(c, kind, owner)
+    taken(c)
+  }
+  function leaveOut(c: Candidate) {
+    reject(c)
+    taken(c)
   }
 
   function selected(sentence: string, words: string) {
@@ -75,11 +89,11 @@ export function BriefStage() {
       if (target.closest('main') && !target.closest('[data-mark]')) return // the text is scrolled
       const next = open[Math.max(0, Math.min(open.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))]
       if (next) choose(next.key)
-    } else if (candidate && kind) accept(candidate, kind.kind, ownerOf(candidate, kind.kind), taken(candidate))
-    else if (candidate && e.key === 'x') reject(candidate, taken(candidate))
+    } else if (candidate && kind) take(candidate, kind.kind)
+    else if (candidate && e.key === 'x') leaveOut(candidate)
     else if (candidate && e.key === 'Enter' && target === list.current) {
       const likeliest = candidate.kinds[0]
-      if (likeliest) accept(candidate, likeliest.kind, ownerOf(candidate, likeliest.kind), taken(candidate))
+      if (likeliest) take(candidate, likeliest.kind)
     } else return
     e.preventDefault()
   }
@@ -156,7 +170,8 @@ export function BriefStage() {
         onRejected={setRejected}
         chosen={candidate}
         onChoose={choose}
-        onTaken={taken}
+        onTake={take}
+        onReject={leaveOut}
         onWords={selected}
         list={list}
       />

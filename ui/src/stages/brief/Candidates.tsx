@@ -5,7 +5,7 @@ import { useStudio } from '../../core/state'
 import { OtherWords } from './OtherWords'
 import { Plain } from './Plain'
 import { TakeList } from './TakeList'
-import { accept, legend, ownerOf, reject } from './taking'
+import { legend } from './taking'
 
 export type Shown = 'noun' | 'verb' | 'statements' | 'rows' | 'unsourced'
 
@@ -21,7 +21,8 @@ export function Candidates(props: {
   onRejected: (on: boolean) => void
   chosen?: Candidate
   onChoose: (key: string) => void
-  onTaken: (c: Candidate) => () => void
+  onTake: (c: Candidate, kind: string, owner?: string) => void
+  onReject: (c: Candidate) => void
   onWords: (sentence: string, words: string) => void
   list: RefObject<HTMLUListElement | null>
 }) {
@@ -77,7 +78,8 @@ export function Candidates(props: {
                   candidate={c}
                   isChosen={c.key === chosen?.key}
                   onChoose={props.onChoose}
-                  onTaken={props.onTaken}
+                  onTake={props.onTake}
+                  onReject={props.onReject}
                 />
               ))}
             </ul>
@@ -137,7 +139,8 @@ function OneCandidate(props: {
   candidate: Candidate
   isChosen: boolean
   onChoose: (key: string) => void
-  onTaken: (c: Candidate) => () => void
+  onTake: (c: Candidate, kind: string, owner?: string) => void
+  onReject: (c: Candidate) => void
 }) {
   const { candidate: c, isChosen } = props
   return (
@@ -167,14 +170,14 @@ function OneCandidate(props: {
               <button
                 key={k.kind + (o?.id ?? '')}
                 className={`button px-2! ${i === 0 ? 'border-verdigris!' : ''}`}
-                onClick={() => accept(c, k.kind, o?.id ?? ownerOf(c, k.kind), props.onTaken(c))}
+                onClick={() => props.onTake(c, k.kind, o?.id)}
               >
                 {j === 0 && <kbd className="pr-1 font-mono text-faint">{k.digit}</kbd>}
                 {o ? `${k.title} of ${o.title}` : k.there ? `trace to the ${k.title}` : k.title}
               </button>
             ))
           })}
-          <button className="button px-2! text-brick" onClick={() => reject(c, props.onTaken(c))}>
+          <button className="button px-2! text-brick" onClick={() => props.onReject(c)}>
             <kbd className="pr-1 font-mono text-faint">x</kbd>
             {c.rejected ? 'Take back' : 'Reject'}
           </button>

@@ -1,8 +1,8 @@
 import { type Candidate, newId } from '../../core/api'
 import { ask } from '../../common/asking'
 
-// Taking a candidate as something, and rejecting it. done comes once it is so.
-export function accept(c: Candidate, kind: string, owner: string, done: () => void) {
+// Taking a candidate as something, and rejecting it.
+export function accept(c: Candidate, kind: string, owner: string) {
   const choice = c.kinds.find((k) => k.kind === kind)
   const said =
     kind === 'performer'
@@ -13,12 +13,12 @@ export function accept(c: Candidate, kind: string, owner: string, done: () => vo
   void ask(
     'previews/candidate',
     { key: c.key, kind, owner, seed: newId() },
-    { said, none: 'It is traced to all of its sentences already.', done },
+    { said, none: 'It is traced to all of its sentences already.' },
   )
 }
 
-export function reject(c: Candidate, done: () => void) {
-  void ask('previews/candidate', { key: c.key, reject: !c.rejected, back: c.rejected, seed: newId() }, { done })
+export function reject(c: Candidate) {
+  void ask('previews/candidate', { key: c.key, reject: !c.rejected, back: c.rejected, seed: newId() })
 }
 
 // byDigit is what a digit takes a candidate as; the same digit means the same for every word.
