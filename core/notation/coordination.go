@@ -58,10 +58,9 @@ func (u *understanding) starts(toks []token, sep int) []int {
 	}
 	add(sep - 1)
 	add(sep - 2)
-	if at, _, verb := u.finite(toks[:sep], 1); verb {
+	if ok {
 		add(at)
 	}
-	_ = at
 	return out
 }
 

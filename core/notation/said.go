@@ -83,22 +83,10 @@ func (u *understanding) clause(toks []token) []Understood {
 		return ways
 	}
 	spread, ok := u.spread(toks)
-	switch {
-	case !ok:
-		return ways
-	case len(ways) > 0 && !u.swallowed(ways[0]) && len(ways[0].Clauses) > 0 && !hasSeparator(toks):
+	if !ok {
 		return ways
 	}
 	return withOthers(spread, ways)
-}
-
-func hasSeparator(toks []token) bool {
-	for i := 1; i+1 < len(toks); i++ {
-		if _, ok := separatorAt(toks, i); ok {
-			return true
-		}
-	}
-	return false
 }
 
 // single reads a clause of one subject, one verb and one object.
