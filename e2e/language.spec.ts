@@ -94,3 +94,30 @@ test('a name one letter off a known one is asked about, and names of data become
   await expect(loose.getByRole('button', { name: /berth record/ })).toHaveCount(0)
   await expect(page.getByText('also berth record')).toBeVisible()
 })
+
+test('a name one letter off is asked about wherever it is typed', async ({ studio, page }) => {
+  await studio.newProject('Mooring office')
+  await studio.newDiagram('context')
+  await studio.state('Pilot sends "berth record" to "Mooring office"')
+  await studio.state('"Mooring office" sends permit to Pilot')
+  // In an entry.
+  const name = studio.entry.getByRole('textbox', { name: 'Name', exact: true })
+  await expect(name).toHaveValue('permit')
+  await name.fill('berth recodr')
+  await name.press('Enter')
+  await expect(page.getByText('berth recodr: meant berth record?')).toBeVisible()
+  await page.getByRole('button', { name: 'Write berth record' }).click()
+  await expect(name).toHaveValue('berth record')
+
+  // In the activity table, beside what is typed next.
+  await studio.path.getByRole('button', { name: /^Activities/ }).click()
+  await page.getByRole('gridcell', { name: /^Inputs of a new row/ }).click()
+  await page.keyboard.type('berth recrod from Pilot; weather from Pilot')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('permit to Pilot')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('berth recrod: meant berth record?')).toBeVisible()
+  await page.getByRole('button', { name: 'Write berth record' }).click()
+  await expect(page.getByRole('gridcell', { name: /^Inputs of nobody.*: berth record from Pilot; weather from Pilot/ })).toBeVisible()
+  await expect(page.getByText('meant berth record?')).toHaveCount(0)
+})

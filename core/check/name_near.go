@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/lexicon"
 	"lexeon/core/model"
 	"lexeon/core/wordclass"
 )
@@ -28,14 +29,8 @@ var nameNear = &Analyzer{
 				continue
 			}
 			f := Finding{Subject: subject, Related: []model.ID{other}, Key: odd + "|" + usual, says: say("%s is nearly %s. Is it the same?", name, known)}
-			if flows := m.FlowsNear(odd); len(flows) > 0 {
-				mend := Mend{Title: "Write it " + known}
-				for _, flow := range flows {
-					mend.Changes = append(mend.Changes, &model.SetName{ID: flow.ID, Name: known})
-				}
-				if len(m.TermsNamed(odd)) == 0 {
-					f.Mends = append(f.Mends, mend)
-				}
+			if changes := lexicon.WriteAs(m, dataNamed(m, odd), odd, known); len(changes) > 0 && len(m.TermsNamed(odd)) == 0 {
+				f.Mends = append(f.Mends, Mend{Title: "Write it " + known, Changes: changes})
 			}
 			p.Report(f)
 		}
@@ -49,6 +44,8 @@ func namesTerms(r model.Row) bool {
 		return true
 	case *model.Relationship:
 		return r.Kind == model.DataFlow
+	case *model.Element:
+		return r.Kind == model.Activity
 	}
 	return false
 }
@@ -60,10 +57,27 @@ func bearerOf(m *model.Model, form string) (model.ID, string) {
 			return faceOf(m, t), t.Name
 		}
 	}
-	if flows := m.FlowsNear(form); len(flows) > 0 {
-		return flows[0].ID, flows[0].Name
+	for _, r := range dataNamed(m, form) {
+		for _, name := range lexicon.DataNames(r) {
+			if model.NormalForm(name) == form {
+				return r.RowID(), name
+			}
+		}
 	}
 	return "", ""
+}
+
+// dataNamed are the flows and the activities that name something, given in normal form.
+func dataNamed(m *model.Model, form string) (out []model.Row) {
+	for _, f := range m.FlowsNear(form) {
+		out = append(out, f)
+	}
+	for _, a := range m.OfKind(model.Activity) {
+		if slices.ContainsFunc(lexicon.DataNames(a), func(name string) bool { return model.NormalForm(name) == form }) {
+			out = append(out, a)
+		}
+	}
+	return out
 }
 
 // nearNames are the names that are nearly alike.
@@ -76,28 +90,33 @@ var nearNames = &Fact[*nearBook]{
 			if !namesTerms(r) {
 				return
 			}
-			name := nameOfTerm(r)
-			form, known := forms[name]
-			if !known {
-				form = nearForm(name)
-				forms[name] = form
-			}
-			if form != "" {
-				b.count[form]++
+			for _, name := range lexicon.DataNames(r) {
+				form, known := forms[name]
+				if !known {
+					form = nearForm(name)
+					forms[name] = form
+				}
+				if form != "" {
+					b.count[form]++
+				}
 			}
 		})
 		b.findPairs()
 		return b
 	},
 	carry: func(at *carrying, old *nearBook) (*nearBook, outcome) {
-		changed := slices.DeleteFunc(slices.Clone(at.delta), func(c model.RowChange) bool { return nameOfTerm(c.Old) == nameOfTerm(c.New) })
+		changed := slices.DeleteFunc(slices.Clone(at.delta), func(c model.RowChange) bool { return slices.Equal(lexicon.DataNames(c.Old), lexicon.DataNames(c.New)) })
 		if len(changed) == 0 {
 			return old, kept
 		}
 		next := &nearBook{maps.Clone(old.count), maps.Clone(old.pairs)}
 		for _, c := range changed {
-			next.note(nearForm(nameOfTerm(c.Old)), -1)
-			next.note(nearForm(nameOfTerm(c.New)), 1)
+			for _, name := range lexicon.DataNames(c.Old) {
+				next.note(nearForm(name), -1)
+			}
+			for _, name := range lexicon.DataNames(c.New) {
+				next.note(nearForm(name), 1)
+			}
 		}
 		if maps.Equal(old.pairs, next.pairs) {
 			return next, kept
@@ -110,17 +129,6 @@ var nearNames = &Fact[*nearBook]{
 type nearBook struct {
 	count map[string]int     // of rows, by the normal form of their names
 	pairs map[[2]string]bool // the one that is likelier misspelt first
-}
-
-// nameOfTerm is the name of a row that takes part, "" of others.
-func nameOfTerm(r model.Row) string {
-	if r == nil || !namesTerms(r) {
-		return ""
-	}
-	if t, ok := r.(*model.Term); ok {
-		return t.Name
-	}
-	return rowName(r)
 }
 
 // nearForm is the form of a name under which it takes part, "" if it does not.

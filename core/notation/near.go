@@ -1,20 +1,12 @@
 package notation
 
-import (
-	"strings"
-
-	"lexeon/core/model"
-)
+import "lexeon/core/model"
 
 // NearName is a new name that is one letter off a known one.
 type NearName struct {
 	Name  string `json:"name"`
 	Known string `json:"known"`
 }
-
-// shortestNear is the length from which on one letter is no difference between two names, but most
-// likely a slip.
-const shortestNear = 6
 
 // Near lists what a sentence names that is new, and nearly the name of a term or a data flow:
 // "berth recrod" where there is a berth record.
@@ -40,26 +32,15 @@ func (u Understood) Near(m *model.Model) []NearName {
 
 func nearest(m *model.Model, name string) string {
 	form := model.NormalForm(name)
-	if len(form) < shortestNear || strings.ContainsAny(form, "0123456789") {
-		return ""
-	}
 	for _, id := range m.IDs(model.TableTerms) {
-		if t := m.Term(id); near(form, model.NormalForm(t.Name)) {
+		if t := m.Term(id); model.NearForms(form, model.NormalForm(t.Name)) {
 			return t.Name
 		}
 	}
 	for _, f := range m.Relationships(model.DataFlow) {
-		if near(form, model.NormalForm(f.Name)) {
+		if model.NearForms(form, model.NormalForm(f.Name)) {
 			return f.Name
 		}
 	}
 	return ""
-}
-
-// near reports whether two forms differ in one letter, or in two neighbours that changed places.
-func near(a, b string) bool {
-	if a == b || len(a)-len(b) > 1 || len(b)-len(a) > 1 {
-		return false
-	}
-	return model.OneOff(a, b)
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"lexeon/core/answer"
+	"lexeon/core/lexicon"
 	"lexeon/core/model"
 	"lexeon/core/scene"
 	"lexeon/core/view"
@@ -129,6 +130,10 @@ func (d *Desk) Do(clientID, path string, body []byte) (Done, error) {
 	return out, nil
 }
 
+// asked is the number of rows up to which a change is something that somebody has typed: its names
+// are asked about where they seem misspelt. What was pasted or taken over is left to the checks.
+const asked = 40
+
 // Push puts a change behind all others, as [Replica.Push] does, and with it what makes room for
 // shapes that it makes larger.
 func (d *Desk) Push(clientID string, changes []model.Change) (Effect, error) {
@@ -141,6 +146,15 @@ func (d *Desk) Push(clientID string, changes []model.Change) (Effect, error) {
 	effect, err := d.replica.Push(clientID, append(slices.Clone(changes), room...))
 	if err == nil && len(room) > 0 {
 		effect.Added = model.EncodeChanges(room)
+	}
+	if err == nil && len(delta) <= asked {
+		for _, n := range lexicon.NearNames(shown, next, delta) {
+			near := NearName{Name: n.Name, Known: n.Known}
+			if len(n.Changes) > 0 {
+				near.Changes = model.EncodeChanges(n.Changes)
+			}
+			effect.Near = append(effect.Near, near)
+		}
 	}
 	return effect, err
 }

@@ -65,6 +65,16 @@ type Effect struct {
 	// Added are changes that were pushed beside those that were asked for: they make room
 	// for what has grown.
 	Added json.RawMessage `json:"added,omitempty"`
+	// Near are names that were just written and are one letter off known ones.
+	Near []NearName `json:"near,omitempty"`
+}
+
+// NearName is a name that is most likely misspelt. Changes write it as the known one; there
+// are none where somebody has to decide otherwise.
+type NearName struct {
+	Name    string          `json:"name"`
+	Known   string          `json:"known"`
+	Changes json.RawMessage `json:"changes,omitempty"`
 }
 
 // Row names a row that was written.

@@ -14,7 +14,7 @@ export function Messages({ className }: { className?: string }) {
           key={m.id}
           className={clsx(
             'flex max-w-full items-baseline gap-3 border-l-3 bg-sheet px-3 py-0.5',
-            m.tone === 'error' ? 'border-brick' : 'border-verdigris',
+            m.tone === 'error' ? 'border-brick' : m.tone === 'question' ? 'border-ochre' : 'border-verdigris',
           )}
         >
           <span className={clsx('min-w-0 flex-1 break-words', m.tone === 'error' && 'text-brick')}>{m.text}</span>

@@ -6,7 +6,9 @@ import { Problem } from './problem'
 // waits until the hands are answered, one question at a time.
 
 export type RowState = Record<string, unknown>
-export type Effect = { summary: string; rows: ChangedRow[]; inverse: RowState[]; added?: Change[] }
+export type Effect = { summary: string; rows: ChangedRow[]; inverse: RowState[]; added?: Change[]; near?: NearName[] }
+// NearName is a name that was just written, and most likely meant for a known one.
+export type NearName = { name: string; known: string; changes?: Change[] }
 export type ChangedRow = { table: string; id: Id; removed?: boolean }
 export type State = { version: number; revision: number; scene?: ScenePatch; gone?: boolean }
 export type Logged = { revision: number; clientId: Id; states: RowState[] }

@@ -39,3 +39,14 @@ test('a message goes at its own time, though another has the same words', () => 
   vi.advanceTimersByTime(3001)
   expect(told()).toEqual([])
 })
+
+test('a question stays beside what is told after it, until the next question', () => {
+  say('berth recrod: meant berth record?', 'question')
+  say('Saved.')
+  vi.advanceTimersByTime(8001)
+  expect(told()).toEqual(['berth recrod: meant berth record?'])
+  say('pilto: meant pilot?', 'question')
+  expect(told()).toEqual(['pilto: meant pilot?'])
+  vi.advanceTimersByTime(40_001)
+  expect(told()).toEqual([])
+})

@@ -1,8 +1,9 @@
 import { create } from 'zustand'
 
-// What the page tells in words. Errors stay until they are dismissed, the last of them.
+// What the page tells in words. Errors stay until they are dismissed, the last of them. A
+// question stays for longer than what only tells, and the next one takes its place.
 
-export type Message = { id: number; tone: 'info' | 'error'; text: string; action?: { label: string; run: () => void } }
+export type Message = { id: number; tone: 'info' | 'question' | 'error'; text: string; action?: { label: string; run: () => void } }
 
 type Said = {
   messages: Message[]
@@ -10,18 +11,18 @@ type Said = {
   dismiss: (id: number) => void
 }
 
-const shownFor = 8000 // milliseconds
+const shownFor = { info: 8000, question: 40000 } // milliseconds
 let count = 0
 
 export const useSaid = create<Said>()((set, get) => ({
   messages: [],
   say(text, tone = 'info', action) {
     const id = ++count
-    const errors = get()
-      .messages.filter((m) => m.tone === 'error')
-      .slice(-2)
-    set({ messages: [...errors, { id, tone, text, action }] })
-    if (tone === 'info') setTimeout(() => get().dismiss(id), shownFor)
+    const { messages } = get()
+    const errors = messages.filter((m) => m.tone === 'error').slice(-2)
+    const questions = tone === 'question' ? [] : messages.filter((m) => m.tone === 'question')
+    set({ messages: [...errors, ...questions, { id, tone, text, action }] })
+    if (tone !== 'error') setTimeout(() => get().dismiss(id), shownFor[tone])
   },
   dismiss: (id) => set({ messages: get().messages.filter((m) => m.id !== id) }),
 }))

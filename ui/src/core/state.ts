@@ -233,6 +233,16 @@ export const useStudio = create<State>()((set, get) => {
     took(effect.rows)
   }
 
+  // askMeant asks about a name that was just written and is one letter off a known one.
+  function askMeant({ near }: Effect) {
+    for (const { name, known, changes } of near ?? [])
+      get().say(
+        `${name}: meant ${known}?`,
+        'question',
+        changes && { label: `Write ${known}`, run: () => get().submit(changes, { said: `It is written ${known} now.` }) },
+      )
+  }
+
   const locally = (error: unknown): Problem =>
     error instanceof Problem
       ? error
@@ -441,6 +451,7 @@ export const useStudio = create<State>()((set, get) => {
                 )
               if (of !== session) return
               if (options.said) get().say(options.said, 'info', { label: 'Undo', run: () => get().takeBack('undo') })
+              askMeant(effect)
               options.done?.({ version: get().tick, changed: effect.rows })
             } catch (error) {
               const problem = locally(error)
@@ -509,6 +520,7 @@ export const useStudio = create<State>()((set, get) => {
             if (of !== session) return true
             const said = typeof options.said === 'function' ? options.said(answered) : options.said
             if (said) say(said, 'info', { label: 'Undo', run: () => get().takeBack('undo') })
+            askMeant(effect)
             options.done?.({ version: get().tick, changed: effect.rows })
             return true
           } catch (error) {
