@@ -35,10 +35,13 @@ func (d Deed) Behind(prepositions ...string) string {
 
 // Mentioned is what pronouns at the beginning of a sentence may stand for.
 type Mentioned struct {
-	// IsPerson tells whether a thing is somebody.
+	// IsPerson tells whether a thing is somebody; IsGroup whether that is several people, whom
+	// nobody calls he or she.
 	IsPerson func(thing string) bool
+	IsGroup  func(thing string) bool
 	Thing    string
 
+	goals  []string        // who got something in the last deed
 	people []string        // the most likely first: who did something, then who else was spoken of
 	female map[string]bool // of those who were called he or she
 }
@@ -51,11 +54,18 @@ func (x *Mentioned) speak(d Deed) {
 	}
 	doer := d.Subject
 	people := []string{}
-	for _, name := range append([]string{doer}, append(append(others, d.Object), x.people...)...) {
-		if name != "" && !pronouns[name] && x.isPerson(name) && !slices.Contains(people, name) {
-			people = append(people, name)
+	add := func(names ...string) {
+		for _, name := range names {
+			if name != "" && !pronouns[name] && x.isPerson(name) && !slices.Contains(people, name) {
+				people = append(people, name)
+			}
 		}
 	}
+	add(doer)
+	add(others...)
+	add(d.Object)
+	add(x.people...)
+	x.goals = []string{d.Receiver, d.Behind("to")}
 	x.people = people[:min(len(people), 4)]
 	if d.Object != "" && !x.isPerson(d.Object) {
 		x.Thing = d.Object
@@ -65,12 +75,14 @@ func (x *Mentioned) speak(d Deed) {
 func (x *Mentioned) isPerson(name string) bool { return x.IsPerson == nil || x.IsPerson(name) }
 
 // person is who a pronoun stands for: somebody who was called so before, or of whom it is not
-// known; "" is nobody.
-func (x *Mentioned) person(pronoun string) string {
+// known; "" is nobody. The others stand beside it in the clause, so it is none of them.
+func (x *Mentioned) person(pronoun string, others ...string) string {
 	female, told := pronoun == "she" || pronoun == "her", pronoun == "he" || pronoun == "she" || pronoun == "him" || pronoun == "her"
 	if !told {
-		if len(x.people) > 0 {
-			return x.people[0]
+		for _, name := range x.people {
+			if !slices.Contains(others, name) {
+				return name
+			}
 		}
 		return ""
 	}
@@ -84,14 +96,18 @@ func (x *Mentioned) person(pronoun string) string {
 		return false, strings.HasSuffix(name, "man")
 	}
 	best := ""
+	for _, name := range x.goals { // passes the note to the clerk. She …
+		if f, known := of(name); known && f == female && !slices.Contains(others, name) {
+			return name
+		}
+	}
 	for _, name := range x.people {
-		f, known := of(name)
-		if known && f == female {
+		if slices.Contains(others, name) || x.IsGroup != nil && x.IsGroup(name) {
+			continue
+		}
+		if f, known := of(name); !known || f == female { // who was spoken of last
 			best = name
 			break
-		}
-		if !known && best == "" {
-			best = name
 		}
 	}
 	if best != "" {
@@ -138,7 +154,7 @@ func (u *understanding) withoutCondition(toks []token, context *Mentioned) []tok
 		return toks
 	}
 	at := slices.IndexFunc(toks, func(t token) bool { return isMark(t, ",") })
-	if at < 0 && (first == "every" || first == "in" || first == "at" || first == "on" || first == "once") {
+	if at < 0 && (first == "every" || first == "once" || prepositions[first] && first != "by" && first != "from" && first != "with" || first == "before" || first == "after" || first == "during") {
 		// In the evening the loader collects …: the article of the subject begins anew.
 		for i := 2; i < min(len(toks)-2, 8); i++ {
 			if w := word(toks[i]); (w == "the" || w == "a" || w == "an" || w == "our" || pronouns[w]) && word(toks[i-1]) != "of" && !prepositions[word(toks[i-1])] {
@@ -180,8 +196,18 @@ func (u *understanding) deeds(toks []token, context *Mentioned) []Deed {
 	}
 	rest := untilClause(toks[i:])
 	objects, with := u.objectsOf(rest, &d)
+	if len(objects) == 0 && !d.Passive && len(with) > 0 && d.Particle == "" && word(toks[i]) == with[0].Preposition && english.IsPrepositional(d.Verb, with[0].Preposition) {
+		d.Particle = with[0].Preposition // asks for an appointment
+		for len(with) > 0 && with[0].Preposition == d.Particle {
+			objects, with = append(objects, with[0].Thing), with[1:]
+		}
+	}
 	d.With = with
-	subjects := u.thingsOf(subject, context, true)
+	others := []string{d.Receiver}
+	for _, p := range with {
+		others = append(others, p.Thing)
+	}
+	subjects := u.thingsOf(subject, context, true, others...)
 	if d.Passive {
 		objects = subjects
 		subjects = nil
@@ -355,7 +381,7 @@ func (u *understanding) objectsOf(toks []token, d *Deed) (objects []string, with
 var giving = english.Set("give send hand pass offer lend bring show tell pay sell write return grant award issue post mail ask teach deliver forward")
 
 // thingsOf are the things of a list. A person's pronoun stands for who was spoken of before.
-func (u *understanding) thingsOf(toks []token, context *Mentioned, subject bool) []string {
+func (u *understanding) thingsOf(toks []token, context *Mentioned, subject bool, others ...string) []string {
 	if len(toks) == 0 {
 		return nil
 	}
@@ -370,7 +396,7 @@ func (u *understanding) thingsOf(toks []token, context *Mentioned, subject bool)
 			case w == "it" && context.Thing != "":
 				out = append(out, context.Thing)
 			default:
-				if who := context.person(w); who != "" {
+				if who := context.person(w, others...); who != "" {
 					out = append(out, who)
 				}
 			}
@@ -381,6 +407,13 @@ func (u *understanding) thingsOf(toks []token, context *Mentioned, subject bool)
 		}
 	}
 	return out
+}
+
+// isBare: a noun in the singular that stands for itself.
+func isBare(t token) bool {
+	w := word(t)
+	return w != "" && !articles[w] && !possessives[w] && !pronouns[w] && !prepositions[w] && !isNumber(t) && model.Singular(w) == w &&
+		w != "all" && w != "any" && w != "this" && w != "these" && w != "that" && w != "those" && w != "some" && w != "each" && w != "every"
 }
 
 // thingOf is a run of words as the name of a thing: without article and number, up to a
@@ -402,8 +435,12 @@ func thingOf(toks []token) string {
 			return ""
 		case len(words) == 0 && (articles[w] || possessives[w] || w == "all" || w == "any" || w == "this" || w == "these" || w == "that" || w == "some" || w == "no" || w == "of" || isNumber(toks[i]) || english.IsAdverb(w)):
 			continue
-		case len(words) > 0 && (w == "every" || w == "each" || w == "per" || w == "once" || w == "twice" || articles[w] || w == "today" || w == "yesterday" || w == "there" || w == "here"):
+		case len(words) > 0 && (w == "every" || w == "each" || w == "per" || w == "once" || w == "twice" || w == "all" || articles[w] || w == "today" || w == "yesterday" || w == "there" || w == "here"):
 			return singularName(strings.Join(words, " "))
+		case len(words) > 0 && w == "of" && i+1 < len(toks) && english.JoinsOf(model.Singular(words[len(words)-1]), word(toks[i+1])) && isBare(toks[i+1]):
+			words[len(words)-1] = model.Singular(words[len(words)-1])
+			words = append(words, w)
+			continue
 		case len(words) > 0 && (prepositions[w] || w == "of" || w == "again" || w == "too" || english.IsAdverb(w)):
 			return singularName(strings.Join(words, " "))
 		case prepositions[w]:

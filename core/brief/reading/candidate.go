@@ -125,6 +125,7 @@ type finder struct {
 	later []func() []RowProposal
 
 	parsed    []parsedSentence
+	doers     map[string]bool // nouns that do something somewhere
 	nouns     map[string]bool // all that are named somewhere, in normal form
 	mentioned notation.Mentioned
 }

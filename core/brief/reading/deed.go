@@ -29,12 +29,14 @@ var (
 	makingPhrase = english.Set("work-out draw-up write-down make-out write-up figure-out sum-up set-up fill-in fill-out write-out note-down")
 	readingVerbs = english.Set("look read consult search query check see find compare verify inspect examine")
 	takingVerbs  = english.Set("receive get collect read fetch take obtain accept")
+	signingVerbs = english.Set("sign countersign stamp initial") // only what is written
 	orderVerbs   = english.Set("order request demand require claim ask")
 	tellingVerbs = english.Set("inform notify tell remind warn advise")
+	lodging      = english.Set("place file lodge register leave deposit")
 	payable      = english.Set("bill invoice account statement")
 	// idle verbs say how things are, or what somebody means to do.
 	idleVerbs = english.Set(`have be consist contain include belong comprise need want exist remain know depend mean become seem happen stay let concern regard relate
-		own live stand lie apply agree come go start end begin use like wish expect last vary occur differ state name wear bear keep-in`)
+		own live stand lie apply agree come go use like wish expect last vary occur differ state name wear bear keep-in`)
 )
 
 var story = regexp.MustCompile(`(?i)^(?:[a-z]{0,3}[-. ]?\d+[.:)]?\s+)?as an? [^,]{2,60}?,? i\b`)
@@ -46,6 +48,7 @@ func (f *finder) deedsOf(p parsedSentence) []notation.Deed {
 	}
 	f.knowNouns()
 	f.mentioned.IsPerson = func(thing string) bool { return f.performs(f.called(thing)) }
+	f.mentioned.IsGroup = func(thing string) bool { return isGroup(lastWord(f.called(thing))) }
 	var out []notation.Deed
 	for _, d := range notation.Deeds(f.m, withoutNumber(p.text), &f.mentioned) {
 		if idleVerbs[d.Verb] {
@@ -60,6 +63,9 @@ func (f *finder) deedsOf(p parsedSentence) []notation.Deed {
 		}
 		if isPronoun(d.Subject) {
 			d.Subject = ""
+		}
+		if what := d.Behind("for"); orderVerbs[d.Verb] && d.Particle == "" && what != "" && f.performs(d.Object) { // asks the hotel for a confirmation
+			d.Receiver, d.Object, d.Particle = d.Object, what, "for"
 		}
 		out = append(out, d)
 	}
@@ -79,13 +85,26 @@ func (f *finder) knowNouns() {
 	if f.nouns != nil {
 		return
 	}
-	f.nouns = map[string]bool{}
+	f.nouns, f.doers = map[string]bool{}, map[string]bool{}
 	for i := range f.parsed {
 		for _, np := range f.parsed[i].phrases {
 			f.nouns[np.bare()] = true
 			f.nouns[np.name()] = true
 		}
+		if !f.parsed[i].heading {
+			for _, d := range notation.Deeds(f.m, withoutNumber(f.parsed[i].text), &notation.Mentioned{}) {
+				if !idleVerbs[d.Verb] {
+					f.doers[lastWord(d.Subject)] = true
+				}
+			}
+		}
 	}
+}
+
+// isGroup: several people, or where they work.
+func isGroup(noun string) bool {
+	sorts := wordclass.SortsOf(noun)
+	return len(sorts) > 0 && !slices.Contains(sorts, wordclass.Person) && slices.ContainsFunc(sorts, func(s wordclass.Sort) bool { return s == wordclass.Group || s == wordclass.Workplace })
 }
 
 // called is a thing as the brief names it elsewhere: without adjectives where the noun stands
@@ -168,6 +187,9 @@ func (f *finder) flowsOf(d notation.Deed) (a model.ActivityData) {
 	phrase := strings.TrimSpace(d.Verb + "-" + d.Particle)
 	in := d.Behind("in", "into", "on", "against", "with")
 	to := d.Receiver
+	if to != "" && !f.performs(to) && !f.isStore(to) { // gives the film a grade
+		to = ""
+	}
 	if to == "" {
 		to = partner("to")
 	}
@@ -181,6 +203,8 @@ func (f *finder) flowsOf(d notation.Deed) (a model.ActivityData) {
 		if what := d.Behind("about", "of"); what != "" {
 			a.Outputs = datum(what, object, model.Entity)
 		}
+	case lodging[d.Verb] && partner("with") != "" && f.performs(partner("with")):
+		a.Outputs = datum(object, partner("with"), model.Entity)
 	case f.isStore(object) && readingVerbs[d.Verb] && f.of(object).keepsData+boolean(len(f.m.ByTerm(object, model.Store)) > 0) > 0:
 		a.Inputs = datum(object, object, model.Store)
 	case store != "" && (readingVerbs[d.Verb] || takingVerbs[d.Verb]):
@@ -205,19 +229,28 @@ func (f *finder) flowsOf(d notation.Deed) (a model.ActivityData) {
 		if from == "" {
 			from = partner("with", "to")
 		}
+		if from == "" {
+			from = d.Receiver
+		}
 		a.Outputs = datum(object, from, model.Entity)
 	case makingVerbs[d.Verb] || makingPhrase[phrase]:
 		if on := d.Behind("on", "onto"); on != "" && !f.performs(on) && f.isDocument(on) { // writes the charge on the note
 			to = on
 		}
+		if who := d.Behind("for"); to == "" && who != "" && f.performs(who) { // prints a receipt for the owner
+			to = who
+		}
+		a.Outputs = datum(object, to, sort(to))
+		if source := d.Behind("from", "out-of"); source != "" && source != object && f.isDocument(source) && !f.performs(source) { // works it out from the note
+			a.Inputs = datum(source, "", model.Entity)
+		}
+	case d.Verb == "put" || d.Verb == "archive" || d.Verb == "file":
 		a.Outputs = datum(object, to, sort(to))
 	case takingVerbs[d.Verb] || from != "":
 		a.Inputs = datum(object, from, sort(from))
-	case d.Verb == "place" && partner("with") != "":
-		a.Outputs = datum(object, partner("with"), model.Entity)
 	case to != "" || handOver[d.Verb] || d.Verb == "show" || d.Verb == "confirm" || d.Verb == "report":
 		a.Outputs = datum(object, to, sort(to))
-	default:
+	case f.isData(object), signingVerbs[d.Verb]:
 		a.Inputs = datum(object, "", model.Entity)
 	}
 	return a
@@ -248,6 +281,22 @@ func (f *finder) isGoods(name string) bool {
 	}
 	sorts := wordclass.SortsOf(lastWord(name))
 	return len(sorts) > 0 && (sorts[0] == wordclass.Material || sorts[0] == wordclass.Person || sorts[0] == wordclass.Place || sorts[0] == wordclass.Workplace)
+}
+
+// isData: what can be known or told, or what is handed on or noted somewhere.
+func (f *finder) isData(name string) bool {
+	if len(f.m.ByTerm(name, model.DataItem)) > 0 || f.isDocument(name) || f.isStore(name) || f.of(name).moved > 0 {
+		return true
+	}
+	sorts := wordclass.SortsOf(lastWord(name))
+	if len(sorts) == 0 {
+		return true
+	}
+	switch sorts[0] {
+	case wordclass.Knowledge, wordclass.Property, wordclass.Possession, wordclass.State, wordclass.Communication, wordclass.Document:
+		return true
+	}
+	return false
 }
 
 // processingOf tells whether data are worked on: mere sending and receiving, and what is done to
@@ -301,6 +350,9 @@ func (f *finder) performs(name string) bool {
 		if s == wordclass.Person || s == wordclass.Group || s == wordclass.Workplace {
 			return true
 		}
+	}
+	if english.AgentBase(last) != "" && !notPersons[last] && f.doers[last] {
+		return true // a scheduler who schedules; what sorts know by this name is a program
 	}
 	for _, ending := range personEndings {
 		if len(sorts) == 0 && strings.HasSuffix(last, ending) && len(last) > len(ending)+2 && !notPersons[last] {

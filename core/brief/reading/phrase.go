@@ -35,7 +35,8 @@ var genericAdjectives = english.Set(`new old other same different certain such o
 	necessary available additional further various whole entire current present particular specific single individual actual correct wrong good bad big small
 	large little high low long short early late later earlier full empty common usual regular main important simple complete separate similar suitable own
 	responsible able ready due sure least most more less only another each every all both any some no one two three four five six seven eight nine ten
-	unknown undecided written broken heavy`)
+	unknown undecided written broken heavy incomplete faulty defective damaged missing valid invalid incorrect overdue unpaid urgent
+	unused unfinished latest usable useless`)
 
 // genericNouns are no concepts of anybody's domain.
 var genericNouns = english.Set(`thing way kind sort example case fact rest end need use set pair piece bit turn hand side top bottom help
@@ -112,6 +113,10 @@ func nounPhrases(toks []token) []nounPhrase {
 				words[len(words)-1] += t.lower
 				j++
 				continue
+			case t.noun() && head < 0 && genericAdjectives[t.lower] && j+1 < len(toks) && toks[j+1].noun(): // taken for a name where it begins the sentence
+				words, i = nil, j+1
+				j++
+				continue
 			case t.noun() && isWord(t.text):
 				if head >= 0 && properOnly && t.tag != "NNP" && t.tag != "NNPS" { // "Gull Rock lighthouse" is a lighthouse
 					words, i, head = nil, j, 0
@@ -137,6 +142,12 @@ func nounPhrases(toks []token) []nounPhrase {
 		if head < 0 || len(words) == 0 {
 			i = max(j, i) + 1
 			continue
+		}
+		if j+1 < len(toks) && toks[j].lower == "of" && toks[j+1].tag == "NN" && (j+2 == len(toks) || !toks[j+2].noun()) {
+			if last := model.Singular(words[len(words)-1]); english.JoinsOf(last, toks[j+1].lower) { // a statement of use
+				words = append(words[:len(words)-1:len(words)-1], last, "of", toks[j+1].lower)
+				j += 2
+			}
 		}
 		p := nounPhrase{from: i, to: j, words: words, head: head, plural: toks[j-1].tag == "NNS" || toks[j-1].tag == "NNPS"}
 		if i > 0 {

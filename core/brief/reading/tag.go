@@ -138,6 +138,12 @@ func correct(toks []token) {
 				t.tag = "NN"
 			}
 		}
+		if i == 0 && genericAdjectives[t.lower] && t.noun() && len(toks) > 2 { // Unpaid bills are …: no bill is unpaid by
+			t.tag = "JJ"
+			if next := &toks[1]; next.tag == "VBZ" && toks[2].verb() {
+				next.tag = "NNS"
+			}
+		}
 		if fixed, ok := fixedTags[t.lower]; ok {
 			t.tag = fixed
 		}
