@@ -5,6 +5,7 @@ import { expect, test } from './studio'
 test('a sentence says several things; what is new is named and sorted before it is made', async ({ studio, page }) => {
   await studio.newProject('Sailing school')
   await studio.newDiagram('class')
+  await studio.slow(400) // what is read is read in the page
   await studio.statement.fill('A dinghy consists of a hull, two sails and a rudder.')
   const first = page.getByRole('option').first()
   await expect(first).toContainText('Dinghy is made of 1 Hull')
@@ -100,6 +101,7 @@ test('a name one letter off is asked about wherever it is typed', async ({ studi
   await studio.newDiagram('context')
   await studio.state('Pilot sends "berth record" to "Mooring office"')
   await studio.state('"Mooring office" sends permit to Pilot')
+  await studio.slow(400)
   // In an entry.
   const name = studio.entry.getByRole('textbox', { name: 'Name', exact: true })
   await expect(name).toHaveValue('permit')
