@@ -26,6 +26,7 @@ type Target struct {
 // Option is something that can be decided for a target.
 type Option struct {
 	Name    string   // in settings and flags: lower case
+	Group   string   // several targets share it, and a project keeps it under this name
 	Title   string   // of its field
 	Doc     string   // what it decides, in a sentence
 	Choices []Choice // none: a text
@@ -93,11 +94,19 @@ func (t *Target) Decide(m *model.Model, over map[string]string) (map[string]stri
 // Decided is what a project has decided for an option, whether it can be taken or not.
 func (t *Target) Decided(m *model.Model, o Option) string {
 	for _, s := range m.Project().Targets {
-		if s.Target == t.Name && s.Option == o.Name {
+		if s.Target == t.KeepsUnder(o) && s.Option == o.Name {
 			return s.Value
 		}
 	}
 	return o.Default
+}
+
+// KeepsUnder is the name under which a project keeps what it has decided for an option.
+func (t *Target) KeepsUnder(o Option) string {
+	if o.Group != "" {
+		return o.Group
+	}
+	return t.Name
 }
 
 // Accepts says what is wrong with a value; nil: nothing.

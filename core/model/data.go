@@ -19,7 +19,40 @@ type ClassifierData struct {
 	Final     bool `json:"final,omitempty"`     // UML: isFinalSpecialization
 	Accessors bool `json:"accessors,omitempty"` // accessors are implied for every attribute
 	Stored    bool `json:"stored,omitempty"`    // its instances are kept: it goes into tables
+	// How it becomes tables, where that is not as the project has it.
+	Inheritance TableInheritance `json:"inheritance,omitempty"` // of a class with its kinds
+	RowKey      TableKey         `json:"rowKey,omitempty"`      // of a class
+	Coding      TableCoding      `json:"coding,omitempty"`      // of an enumeration
 }
+
+// TableInheritance is how a class and its kinds become tables: a table for each class, with a shared
+// key; one table for all; a table for each concrete class.
+type TableInheritance string
+
+const (
+	JoinedTables   TableInheritance = "joined"
+	SingleTable    TableInheritance = "single"
+	ConcreteTables TableInheritance = "concrete"
+)
+
+// TableKey is what the rows of a table are known by: identifiers, a number or a UUID.
+type TableKey string
+
+const (
+	NaturalKey  TableKey = "natural"
+	IdentityKey TableKey = "identity"
+	UUIDKey     TableKey = "uuid"
+)
+
+// TableCoding is what holds a column to the literals of an enumeration: a type of the database, a
+// check, or a lookup table.
+type TableCoding string
+
+const (
+	NativeCoding TableCoding = "native"
+	CheckCoding  TableCoding = "check"
+	LookupCoding TableCoding = "lookup"
+)
 
 // NoteData belongs to notes and constraints: UML 2.5.1, 7.2, Comment, and 7.6,
 // Constraint, whose specification is the body, without the braces.
@@ -113,6 +146,7 @@ type EndData struct {
 	Subsets      []string     `json:"subsets,omitempty"`
 	Redefines    []string     `json:"redefines,omitempty"`
 	Qualifiers   []string     `json:"qualifiers,omitempty"`
+	Identifier   bool         `json:"identifier,omitempty"` // what is at the other end is known by it
 }
 
 // Aggregation is the kind of aggregation of an association.

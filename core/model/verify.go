@@ -191,6 +191,9 @@ func (d *draft) verifyElement(e *Element) error {
 			return Faultf(CodeRefused, "an association's end needs an element at it").At(e.ID, "type")
 		}
 		return verifyWords(e.ID, "visibility", string(e.End().Visibility), visibilities, "navigable", string(e.End().Navigable), truths)
+	case Class, Enumeration:
+		c := e.Classifier()
+		return verifyWords(e.ID, "inheritance", string(c.Inheritance), tableInheritances, "rowKey", string(c.RowKey), tableKeys, "coding", string(c.Coding), tableCodings)
 	case Reception:
 		return d.verifyReception(e)
 	case Attribute:
@@ -357,10 +360,14 @@ func (d *draft) drawnTo(r *Relationship) []ID {
 var (
 	visibilities = []string{"", string(Public), string(Private), string(Protected), string(Package)}
 	truths       = []string{"", string(Yes), string(No)}
-	directions   = []string{"", string(Out), string(InOut)}
-	aggregations = []string{"", string(Shared), string(Composite)}
-	readings     = []string{"", string(Backward), string(NoDirection)}
-	lines        = []string{"", string(LineStraight), string(LineCurved)}
+
+	tableInheritances = []string{"", string(JoinedTables), string(SingleTable), string(ConcreteTables)}
+	tableKeys         = []string{"", string(NaturalKey), string(IdentityKey), string(UUIDKey)}
+	tableCodings      = []string{"", string(NativeCoding), string(CheckCoding), string(LookupCoding)}
+	directions        = []string{"", string(Out), string(InOut)}
+	aggregations      = []string{"", string(Shared), string(Composite)}
+	readings          = []string{"", string(Backward), string(NoDirection)}
+	lines             = []string{"", string(LineStraight), string(LineCurved)}
 )
 
 // verifyWords takes triples of field, value and the allowed values.

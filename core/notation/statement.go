@@ -50,9 +50,9 @@ type StatementEnd struct {
 
 // EndProps are the modifiers that a statement carries for an end.
 type EndProps struct {
-	Ordered, NonUnique, ReadOnly, Derived, InClass bool
-	Navigable                                      model.Truth
-	Subsets, Redefines                             []string
+	Ordered, NonUnique, ReadOnly, Derived, InClass, Identifier bool
+	Navigable                                                  model.Truth
+	Subsets, Redefines                                         []string
 }
 
 // Ref is a name that stands for an element. ID is empty where no element bears
@@ -158,7 +158,7 @@ func associationStatement(m *model.Model, r *model.Relationship, ref func(model.
 		s.Ends[i] = StatementEnd{
 			Multiplicity: d.Multiplicity, Ref: ref(e.Type), Qualifiers: d.Qualifiers, Role: e.Name,
 			Props: EndProps{Ordered: d.Ordered, NonUnique: d.NonUnique, ReadOnly: d.ReadOnly, Derived: d.Derived,
-				InClass: d.InClass, Navigable: d.Navigable, Subsets: d.Subsets, Redefines: d.Redefines},
+				InClass: d.InClass, Identifier: d.Identifier, Navigable: d.Navigable, Subsets: d.Subsets, Redefines: d.Redefines},
 		}
 	}
 	if r.Class != "" {

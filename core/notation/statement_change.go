@@ -58,7 +58,7 @@ func setChanges(m *model.Model, s Set, general model.ID, id func(...string) mode
 func endFields(e StatementEnd) model.Patch {
 	p := e.Props
 	out := model.P("multiplicity", e.Multiplicity, "ordered", p.Ordered, "nonUnique", p.NonUnique, "readOnly", p.ReadOnly,
-		"derived", p.Derived, "inClass", p.InClass, "navigable", p.Navigable)
+		"derived", p.Derived, "inClass", p.InClass, "identifier", p.Identifier, "navigable", p.Navigable)
 	if len(p.Subsets) > 0 {
 		out["subsets"] = model.P("x", p.Subsets)["x"]
 	}

@@ -20,7 +20,7 @@ type Reading struct {
 // forms, and these are common to all:
 //
 //	end    = [ mult ] ref [ "[" name { "," name } "]" ] [ "as" name ] [ "{" prop { "," prop } "}" ] .
-//	prop   = "ordered" | "nonunique" | "readOnly" | "derived" | "navigable" | "nonnavigable" | "inClass"
+//	prop   = "ordered" | "nonunique" | "readOnly" | "derived" | "navigable" | "nonnavigable" | "inClass" | "id"
 //	       | ( "subsets" | "redefines" ) name .
 //	set    = "{" name { "," name } "}" .     disjoint, overlapping, complete, incomplete
 //	mult   = "?" | "*" | nat [ ".." ( nat | "*" ) ] .
@@ -543,6 +543,8 @@ func (p *parser) props(i int) (EndProps, int, bool) {
 			out.Navigable = model.No
 		case "inclass":
 			out.InClass = true
+		case "id":
+			out.Identifier = true
 		case "subsets", "redefines":
 			n := p.names(i + 1)
 			if len(n) == 0 || n[0].value == "" {

@@ -162,6 +162,7 @@ func propWords(p EndProps) []string {
 			words = append(words, word)
 		}
 	}
+	add(p.Identifier, "id")
 	add(p.Ordered, "ordered")
 	add(p.NonUnique, "nonunique")
 	add(p.ReadOnly, "readOnly")

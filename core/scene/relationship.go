@@ -477,6 +477,9 @@ func roleLabel(e *model.Element) string {
 		label = "/" + label
 	}
 	var props []string
+	if data.Identifier {
+		props = append(props, "id")
+	}
 	if data.Ordered {
 		props = append(props, "ordered")
 	}

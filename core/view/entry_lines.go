@@ -89,6 +89,7 @@ func endOf(m *model.Model, r *model.Relationship, i int) EntryPart {
 	out.More = &EntryPart{Title: "More of the end at " + at, Fields: []Field{
 		choice("Followed to it", string(d.Navigable), optionsOf("", "not stated", "yes", "yes, an arrow", "no", "no, a cross"), set, "set.navigable"),
 		choice("Visibility of the role", string(d.Visibility), optionsOf("", "not stated", "public", "+ public", "private", "- private", "protected", "# protected", "package", "~ package"), set, "set.visibility"),
+		switched("Part of the identifier of the other end", d.Identifier, set, "set.identifier"),
 		switched("Ordered", d.Ordered, set, "set.ordered"),
 		switched("The same may stand twice", d.NonUnique, set, "set.nonUnique"),
 		switched("Read-only", d.ReadOnly, set, "set.readOnly"),

@@ -1,0 +1,70 @@
+package sql_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate/sql"
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+	"lexeon/core/tables"
+)
+
+// variants are options that are all tried on random models.
+var variants = []map[string]string{
+	{"inheritance": "joined", "enumerations": "check", "keys": "natural", "names": "snake"},
+	{"inheritance": "single", "enumerations": "lookup", "keys": "identity", "names": "written", "plural": "yes"},
+	{"inheritance": "concrete", "enumerations": "native", "keys": "uuid", "names": "snake", "prefix": "Ap_"},
+	{"inheritance": "joined", "enumerations": "lookup", "keys": "natural", "names": "written"},
+	{"inheritance": "single", "enumerations": "native", "keys": "natural", "names": "snake"},
+	{"inheritance": "concrete", "enumerations": "check", "keys": "natural", "names": "written"},
+}
+
+func planOf(m *model.Model, d *sql.Dialect, values map[string]string) *tables.Plan {
+	o := tables.OptionsOf(values)
+	o.Limit = d.Limit
+	return tables.NewPlan(m, o)
+}
+
+// Scripts of random models run without an error and without a warning, and what they make is taken
+// away without one.
+func TestScriptsRun(t *testing.T) {
+	for _, s := range servers {
+		t.Run(s.name, func(t *testing.T) {
+			t.Parallel()
+			made, statements := 0, 0
+			for seed := range uint64(200) {
+				m := modeltest.Stored(seed, seed%4 == 3)
+				db := s.make(t)
+				p := planOf(m, db.dialect(), variants[seed%uint64(len(variants))])
+				script := sql.Create(db.dialect(), p)
+				_, refused := db.run(t, lines(script))
+				for n, said := range refused {
+					t.Errorf("seed %d: %s\n%s", seed, said, script[max(0, min(n, len(script)-1))].Text)
+				}
+				if len(refused) > 0 && testing.Short() {
+					return
+				}
+				made, statements = made+len(p.Tables), statements+len(script)
+				_, refused = db.run(t, lines(sql.Drop(db.dialect(), p)))
+				require.Empty(t, refused)
+			}
+			t.Logf("%d tables by %d statements", made, statements)
+		})
+	}
+}
+
+// A script is the same each time, and a text that SQL would end ends nowhere but where it should.
+func TestScriptsAreTheSame(t *testing.T) {
+	for _, d := range sql.Dialects {
+		for seed := range uint64(20) {
+			m := modeltest.Stored(seed, true)
+			one, two := sql.Script(sql.Create(d, planOf(m, d, variants[0]))), sql.Script(sql.Create(d, planOf(m, d, variants[0])))
+			require.Equal(t, one, two)
+			require.NotContains(t, strings.ToLower(fmt.Sprint(one)), "<nil>")
+		}
+	}
+}

@@ -1,0 +1,159 @@
+package sql_test
+
+import (
+	"bytes"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"sync"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate/sql"
+)
+
+// The real databases, spoken with by their own clients: each statement stands on a line, and a line
+// that is refused is told with its number.
+
+// server is a place for tables in one database.
+type server interface {
+	// run runs lines, each a statement or several; refused tells by the number of the line,
+	// from 0, what the database said.
+	run(t testing.TB, lines []string) (out string, refused map[int]string)
+	dialect() *sql.Dialect
+}
+
+func root() string {
+	dir, _ := os.Getwd()
+	return filepath.Join(dir, "../../..")
+}
+
+func started(variable, script, port string) func() (string, error) {
+	return sync.OnceValues(func() (string, error) {
+		if u := os.Getenv(variable); u != "" {
+			return u, nil
+		}
+		cmd := exec.Command(filepath.Join(root(), "scripts", script+".sh"), "start", filepath.Join(root(), ".run/test-"+script), port)
+		cmd.Stderr = os.Stderr
+		out, err := cmd.Output()
+		return strings.TrimSpace(string(out)), err
+	})
+}
+
+var (
+	postgresURL = started("LEXEON_TEST_DATABASE_URL", "postgres", "54990")
+	mariaFile   = started("LEXEON_TEST_MARIADB", "mariadb", "54995")
+)
+
+// client runs a client with lines as its input.
+func client(t testing.TB, lines []string, line *regexp.Regexp, first int, cmd *exec.Cmd) (string, map[int]string) {
+	var in strings.Builder
+	for _, l := range lines {
+		require.NotContains(t, l, "\n", "a line is a line")
+		in.WriteString(l + "\n")
+	}
+	cmd.Stdin = strings.NewReader(in.String())
+	var out, said bytes.Buffer
+	cmd.Stdout, cmd.Stderr = &out, &said
+	err := cmd.Run()
+	refused := map[int]string{}
+	for l := range strings.Lines(said.String()) {
+		if m := line.FindStringSubmatch(l); m != nil {
+			n, convErr := strconv.Atoi(m[1])
+			require.NoError(t, convErr)
+			refused[n-first] = strings.TrimSpace(l)
+		} else if strings.Contains(strings.ToLower(l), "warning") {
+			t.Errorf("%s", l)
+		}
+	}
+	if err != nil && len(refused) == 0 {
+		require.NoError(t, err, said.String())
+	}
+	return out.String(), refused
+}
+
+type postgres struct{ schema string }
+
+var names = struct {
+	sync.Mutex
+	n int
+}{}
+
+func fresh() string {
+	names.Lock()
+	defer names.Unlock()
+	names.n++
+	return fmt.Sprintf("proof_%d_%d", os.Getpid(), names.n)
+}
+
+func (p postgres) dialect() *sql.Dialect { return sql.PostgreSQL }
+
+func (p postgres) run(t testing.TB, lines []string) (string, map[int]string) {
+	url, err := postgresURL()
+	require.NoError(t, err)
+	cmd := exec.Command("psql", url, "-X", "-q", "-A", "-t", "-F", "\x1f", "-v", "VERBOSITY=terse", "-f", "-")
+	cmd.Env = append(os.Environ(), "PGOPTIONS=-c search_path="+p.schema+" -c client_min_messages=warning")
+	return client(t, lines, regexp.MustCompile(`^psql:<stdin>:(\d+): ERROR`), 1, cmd)
+}
+
+func newPostgres(t testing.TB) server {
+	p := postgres{fresh()}
+	_, refused := p.run(t, []string{"create schema " + p.schema})
+	require.Empty(t, refused)
+	t.Cleanup(func() { p.run(t, []string{"drop schema " + p.schema + " cascade"}) })
+	return p
+}
+
+type maria struct{ database string }
+
+func (m maria) dialect() *sql.Dialect { return sql.MySQL }
+
+func (m maria) run(t testing.TB, lines []string) (string, map[int]string) {
+	file, err := mariaFile()
+	require.NoError(t, err)
+	cmd := exec.Command("mariadb", "--defaults-file="+file, "--force", "--batch", "--raw", "--skip-column-names", "--show-warnings", m.database)
+	return client(t, lines, regexp.MustCompile(`^ERROR .* at line (\d+)`), 1, cmd)
+}
+
+func newMaria(t testing.TB) server {
+	m := maria{"lexeon"}
+	name := fresh()
+	_, refused := m.run(t, []string{"create database " + name + " character set utf8mb4 collate utf8mb4_bin"})
+	require.Empty(t, refused)
+	t.Cleanup(func() { m.run(t, []string{"drop database " + name}) })
+	return maria{name}
+}
+
+type sqlite struct{ file string }
+
+func (s sqlite) dialect() *sql.Dialect { return sql.SQLite }
+
+func (s sqlite) run(t testing.TB, lines []string) (string, map[int]string) {
+	cmd := exec.Command("sqlite3", "-batch", "-separator", "\x1f", s.file)
+	return client(t, append([]string{"pragma foreign_keys = on;"}, lines...), regexp.MustCompile(`^(?:Runtime error|Parse error|Error:?) near line (\d+)`), 2, cmd)
+}
+
+func newSQLite(t testing.TB) server { return sqlite{filepath.Join(t.TempDir(), "proof.db")} }
+
+var servers = []struct {
+	name string
+	make func(t testing.TB) server
+}{{"postgres", newPostgres}, {"mysql", newMaria}, {"sqlite", newSQLite}}
+
+// lines are statements, each on a line: what ends a line within one is a blank to all of them.
+func lines(list []sql.Statement) []string {
+	out := make([]string, len(list))
+	for i, s := range list {
+		text := regexp.MustCompile(`\n +-- [^\n]*`).ReplaceAllString(s.Text, "")
+		out[i] = flat(text) + ";"
+	}
+	return out
+}
+
+// flat is a statement on one line; in texts the line ends are left out.
+func flat(s string) string { return strings.ReplaceAll(s, "\n", " ") }

@@ -1,0 +1,112 @@
+package tables
+
+import (
+	"fmt"
+	"slices"
+
+	"lexeon/core/model"
+)
+
+// valuesOf is an attribute that may have several values, in a table that has it.
+type valuesOf struct {
+	class     *class
+	table     *Table
+	attribute *model.Element
+	owner     *model.Element
+	path      []*model.Element
+}
+
+// manyValues makes a table for each attribute that may have several values.
+func (b *builder) manyValues() {
+	for i := 0; i < len(b.values); i++ { // a data type among them may hold more
+		b.valuesTable(b.values[i])
+	}
+}
+
+func (b *builder) valuesTable(v valuesOf) {
+	if v.table.Primary == nil {
+		return
+	}
+	d := v.attribute.Attribute()
+	var names []string
+	for _, e := range v.path {
+		names = append(names, e.Name)
+	}
+	owner := b.m.Element(v.table.From)
+	base := nameOf(v.owner)
+	if v.class.manner == model.ConcreteTables && owner != nil {
+		base = nameOf(owner)
+	}
+	key := "values " + string(v.table.ID)
+	for _, e := range v.path {
+		key += " " + string(e.ID)
+	}
+	t := b.table(FromValues, v.attribute.ID, key, b.names.written(append([]string{base}, names...)...), "values", v.table.Schema,
+		fmt.Sprintf("A table of its own, since %s may have several values of %s.", articled(base), nameOf(v.attribute)))
+	t.Definition = v.attribute.Definition
+	ref := &Reference{ID: model.DeriveID("owner", string(t.ID)), Table: v.table, Target: v.table.Primary.Columns, OnDelete: Cascade, From: v.attribute.ID, Why: fmt.Sprintf("The values go with the %s that has them.", base)}
+	for _, k := range v.table.Primary.Columns {
+		c := &Column{ID: model.DeriveID("owner", string(t.ID), string(k.ID)), Type: k.Type, Mandatory: true, From: v.attribute.ID, Why: ref.Why}
+		c.Type.Keyed = true
+		name := k.Name
+		if prefix := b.names.written(base); !hasPrefix(name, prefix) {
+			name = prefix + "_" + name
+		}
+		ref.Columns = append(ref.Columns, b.column(t, c, name, "owner"))
+	}
+	t.References = append(t.References, ref)
+	simple := true
+	if of := b.m.Element(v.attribute.Type); of != nil && of.Kind != model.Enumeration {
+		simple = of.Kind == model.DataType && len(b.partsOf(of)) == 0
+	}
+	inner := valuing{class: v.class, place: place{table: t}, owner: v.owner, path: []*model.Element{v.attribute}, first: v.attribute, mandatory: true, keyed: simple}
+	before, pointers := len(t.References), len(b.pointers)
+	cols := b.value(inner, v.attribute)
+	if len(b.pointers) > pointers { // a list of objects: the links go with either
+		for _, p := range b.pointers[pointers:] {
+			f := referring{table: t, to: p.to, base: nameOf(v.attribute), from: v.attribute.ID, mandatory: true, action: Cascade, why: fmt.Sprintf("One of the %s.", nameOf(v.attribute))}
+			if r := b.refer(f); r != nil {
+				cols = append(cols, r.Columns...)
+			} else {
+				cols = append(cols, b.loose(f)...)
+			}
+		}
+		b.pointers = b.pointers[:pointers]
+		simple = true
+	}
+	_ = before
+	for _, c := range cols {
+		c.Default = nil // of the list, not of its values
+	}
+	keyed := simple && len(cols) > 0
+	for _, c := range cols {
+		keyed = keyed && c.Mandatory && c.Type.Primitive != "Binary" && c.Type.Primitive != "Geometry"
+	}
+	switch {
+	case d.Ordered || d.NonUnique || !keyed:
+		pos := &Column{ID: model.DeriveID("position", string(t.ID)), Type: Type{Primitive: "Integer", Keyed: true}, Mandatory: true, From: v.attribute.ID, Why: "The place of the value among the others."}
+		b.column(t, pos, b.names.written("position"), "position")
+		t.Primary = &Key{ID: model.DeriveID("key", string(t.ID)), Columns: append(slices.Clone(ref.Columns), pos), From: v.attribute.ID, Why: "One value stands at each place."}
+		if keyed && !d.NonUnique {
+			b.unique(t, append(slices.Clone(ref.Columns), cols...), v.attribute.ID, "No value stands twice.")
+		} else if !keyed && !d.NonUnique {
+			b.lack(v.attribute.ID, fmt.Sprintf("No %s of a %s stands twice.", nameOf(v.attribute), base), "the value has parts that may be missing, or cannot stand in a key")
+		}
+		if d.Ordered {
+			b.hold(v.attribute.ID, fmt.Sprintf("The %s are in an order.", nameOf(v.attribute)), ByColumn, t, pos.Name)
+		}
+	default:
+		for _, c := range cols {
+			c.Type.Keyed = true
+		}
+		t.Primary = &Key{ID: model.DeriveID("key", string(t.ID)), Columns: append(slices.Clone(ref.Columns), cols...), From: v.attribute.ID, Why: "No value stands twice."}
+	}
+	b.keys[t] = keyMade
+	lower, upper := d.Multiplicity.Bounds()
+	if lower > 0 {
+		b.lack(v.attribute.ID, fmt.Sprintf("Each %s has at least %s %s.", base, numberWord(lower), plural(nameOf(v.attribute), lower)), "a row can be there before those that refer to it")
+	}
+	if upper != model.Many {
+		b.lack(v.attribute.ID, fmt.Sprintf("Each %s has at most %s %s.", base, numberWord(upper), plural(nameOf(v.attribute), upper)), "a key counts to one")
+	}
+}
