@@ -63,12 +63,15 @@ func (n *namer) take(where, name, otherwise string) string {
 			unique = n.options.Limit.shortenWith(name, "_"+itoa(i))
 		}
 		key := where + "\x00" + fold(unique)
-		if !n.taken[key] {
+		if !n.taken[key] && !systemColumns[fold(unique)] {
 			n.taken[key] = true
 			return unique
 		}
 	}
 }
+
+// systemColumns are names that PostgreSQL gives to every table: PostgreSQL 17, 5.6.
+var systemColumns = map[string]bool{"tableoid": true, "xmin": true, "cmin": true, "xmax": true, "cmax": true, "ctid": true}
 
 func (n *namer) isFree(where, name string) bool {
 	return !n.taken[where+"\x00"+fold(n.options.Limit.shorten(name))]

@@ -193,13 +193,11 @@ func (w *writer) checks(t *tables.Table) []*tables.Check {
 	return out
 }
 
-func (w *writer) isMandatory(c *tables.Column) bool { return c.Mandatory && (w.d.defers || !c.Later) }
-
 // column is the definition of one.
 func (w *writer) column(t *tables.Table, c *tables.Column) string {
 	d := w.d
 	out := d.Quoted(c.Name) + " " + w.typeOf(c)
-	if w.isMandatory(c) {
+	if d.Mandatory(c) {
 		out += " not null"
 	}
 	switch {
@@ -367,4 +365,24 @@ func Drop(d *Dialect, p *tables.Plan) []Statement {
 		w.out[i].Destructive = true
 	}
 	return w.out
+}
+
+// TypeNames are the types of all columns of a plan as a database names them.
+func TypeNames(d *Dialect, p *tables.Plan) map[*tables.Column]string {
+	w := newWriter(d, p)
+	out := map[*tables.Column]string{}
+	for _, t := range p.Tables {
+		for _, c := range t.Columns {
+			out[c] = w.typeOf(c)
+		}
+	}
+	return out
+}
+
+// Mandatory reports whether a database refuses a row without a value in a column.
+func (d *Dialect) Mandatory(c *tables.Column) bool { return c.Mandatory && (d.defers || !c.Later) }
+
+// Checks are the checks that a table has in a database.
+func Checks(d *Dialect, p *tables.Plan, t *tables.Table) []*tables.Check {
+	return newWriter(d, p).checks(t)
 }

@@ -279,7 +279,11 @@ func (w *writer) typeOf(c *tables.Column) string {
 	case e.Native && d == PostgreSQL:
 		return d.inSchema(e.Schema, e.Name)
 	case e.Native && d == MySQL:
-		return "enum(" + d.values(e.Values, tables.Type{}) + ")"
+		list := make([]string, len(e.Values))
+		for i, v := range e.Values {
+			list[i] = d.Value(v, tables.Type{})
+		}
+		return "enum(" + strings.Join(list, ",") + ")" // as its catalogue has it
 	case e.Whole:
 		return d.typeOf(&tables.Column{Type: tables.Type{Primitive: "Integer"}}, 0)
 	case d == MySQL:
