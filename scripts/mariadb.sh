@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # A MariaDB server for the tests, on loopback, with its own port and password, which keeps nothing
-# worth keeping: it does not wait for the disk.
+# worth keeping: it does not wait for the disk. The server is Debian's without the service; as root it runs as nobody.
 #
 #   scripts/mariadb.sh start DIR PORT   make the server if need be, start it, print the file that clients read
 #   scripts/mariadb.sh stop DIR         stop it
@@ -19,7 +19,7 @@ running() { [ -f "$data/pid" ] && kill -0 "$(cat "$data/pid")" 2>/dev/null && ! 
 
 start() {
     local port=$1 user=() password try
-    if [ "$(id -u)" = 0 ]; then user=(--user=mysql); fi
+    if [ "$(id -u)" = 0 ]; then user=(--user=nobody); fi
     if running; then echo "$dir/client.cnf"; return; fi
     for _ in $(seq 20); do # another program may hold the port
         (exec 3<>"/dev/tcp/127.0.0.1/$port") 2>/dev/null || break
@@ -28,13 +28,13 @@ start() {
     if [ ! -f "$dir/client.cnf" ] || [ ! -d "$data/mysql" ]; then
         rm -rf "$data"
         install -d -m 700 "$data"
-        [ "$(id -u)" = 0 ] && chown mysql: "$data"
+        [ "$(id -u)" = 0 ] && chown nobody: "$data"
         mariadb-install-db --no-defaults "${user[@]}" --datadir="$data" --auth-root-authentication-method=normal --skip-test-db >"$dir/install.log" 2>&1 ||
             { tail -n 20 "$dir/install.log" >&2; exit 1; }
         password=$(od -An -N24 -tx1 /dev/urandom | tr -d ' \n')
         (umask 077 && printf '%s\n' "create user 'lexeon'@'127.0.0.1' identified by '$password';" "grant all on *.* to 'lexeon'@'127.0.0.1' with grant option;" \
             "drop user 'root'@'localhost';" "create database lexeon character set utf8mb4 collate utf8mb4_bin;" >"$data/first.sql") # each on a line of its own
-        [ "$(id -u)" = 0 ] && chown mysql: "$data/first.sql"
+        [ "$(id -u)" = 0 ] && chown nobody: "$data/first.sql"
         (umask 077 && printf '[client]\nuser=lexeon\npassword=%s\nhost=127.0.0.1\nprotocol=tcp\nport=%s\ndefault-character-set=utf8mb4\n' "$password" "$port" >"$dir/client.cnf")
     fi
     sed -i "s/^port=.*/port=$port/" "$dir/client.cnf"

@@ -7,17 +7,24 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 mkdir -p .run
 started=0
+mariadb=0
 if [ -z "${LEXEON_TEST_DATABASE_URL:-}" ]; then
     LEXEON_TEST_DATABASE_URL=$(scripts/postgres.sh start .run/test-postgres "${TEST_PORT:-54990}")
     started=1
 fi
 export LEXEON_TEST_DATABASE_URL
+if [ -z "${LEXEON_TEST_MARIADB:-}" ]; then
+    LEXEON_TEST_MARIADB=$(scripts/mariadb.sh start .run/test-mariadb "${TEST_MARIADB_PORT:-54995}")
+    mariadb=1
+fi
+export LEXEON_TEST_MARIADB
 mkdir -p .run
 (cd e2e && npx --no-install playwright test --output=../.run/hands hands >../.run/hands.log 2>&1) &
 hands=$!
 finish() { # what fails here would be taken for a test that failed
     kill "$hands" 2>/dev/null || true
     if [ "$started" = 1 ]; then scripts/postgres.sh remove .run/test-postgres; fi
+    if [ "$mariadb" = 1 ]; then scripts/mariadb.sh remove .run/test-mariadb; fi
 }
 trap finish EXIT
 go test ./...

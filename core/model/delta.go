@@ -94,7 +94,7 @@ func valueOf(fields []Field, name string) json.RawMessage {
 // and shapes of lines. The last one stays.
 func (k Key) LastWins() bool {
 	switch k.Field {
-	case "x", "y", "w", "h", "bends", "line", "labels":
+	case "x", "y", "w", "h", "bends", "line", "labels", "places":
 		return true
 	}
 	return false

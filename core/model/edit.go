@@ -58,6 +58,7 @@ var changeTypes = map[string]func() Change{
 	"resize":          func() Change { return &Resize{} },
 	"setLine":         func() Change { return &SetLine{} },
 	"setDetail":       func() Change { return &SetDetail{} },
+	"setTableView":    func() Change { return &SetTableView{} },
 	"moveLabel":       func() Change { return &MoveLabel{} },
 	"setPicture":      func() Change { return &SetPicture{} },
 	"setObject":       func() Change { return &SetObject{} },

@@ -118,6 +118,11 @@ const (
 	UseCaseDiagram Kind = "useCaseDiagram"
 	// ComponentDiagram may be about a component: then it shows its inside.
 	ComponentDiagram Kind = "componentDiagram"
+	// What is drawn on it; these are kinds of nothing that is stored.
+	TableShape    Kind = "table"
+	ReferenceLine Kind = "reference"
+	// TableDiagram shows the tables that are derived from classes.
+	TableDiagram Kind = "tableDiagram"
 )
 
 // KindInfo says what a kind is and what may own it. The table below is where a
@@ -213,6 +218,7 @@ var diagramKinds = []KindInfo{
 	{Kind: LevelDiagram, Title: "data flow diagram", Plural: "data flow diagrams"},
 	{Kind: UseCaseDiagram, Title: "use case diagram", Plural: "use case diagrams"},
 	{Kind: ComponentDiagram, Title: "component diagram", Plural: "component diagrams"},
+	{Kind: TableDiagram, Title: "diagram of tables", Plural: "diagrams of tables"},
 }
 
 var (

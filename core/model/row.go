@@ -152,7 +152,13 @@ type Diagram struct {
 	Detail    Detail `json:"detail,omitempty"`
 	Inherited bool   `json:"inherited,omitempty"`
 	Accessors bool   `json:"accessors,omitempty"`
-	Extra     Extra  `json:"-"`
+	// Places are those of tables and references on a diagram of tables, Ends how the ends of
+	// references are drawn there.
+	Places []DerivedPlace `json:"places,omitempty"`
+	Ends   TableEnds      `json:"ends,omitempty"`
+	// Tables: what stands on it was derived for it and is nobody's row. It is never stored.
+	Tables bool  `json:"-"`
+	Extra  Extra `json:"-"`
 }
 
 // Placement shows an element or a relationship on a diagram. Lengths are in

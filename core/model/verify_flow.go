@@ -147,6 +147,9 @@ func (d *draft) verifyDiagram(r *Diagram) error {
 	if err := verifyDetail(r.ID, r.Detail, diagramDetails); err != nil {
 		return err
 	}
+	if err := verifyTableView(r); err != nil {
+		return err
+	}
 	if r.Kind == ComponentDiagram && r.View == Logical {
 		if c := d.Element(r.About); r.About != "" && (c == nil || c.Kind != Component) {
 			return Faultf(CodeRefused, "a component diagram shows the inside of a component, or of none").At(r.ID, "about")

@@ -6,6 +6,7 @@ import (
 
 	"lexeon/core/layout"
 	"lexeon/core/model"
+	"lexeon/core/tableview"
 )
 
 // Arrangement names a way to arrange shapes.
@@ -44,6 +45,13 @@ var Arrangements = []Arrangement{InLayers, InColumns, Gently, AlignLeft, AlignCe
 // all of them if none is given. Placements that are not there are left out. The
 // first shape given stays where it is when others are aligned with it.
 func (d *Drawer) Arrange(m *model.Model, diagram model.ID, how Arrangement, placements []model.ID) ([]model.Change, error) {
+	if shown := d.Shown(m, diagram); shown != m {
+		changes, err := d.Arrange(shown, diagram, how, placements)
+		if err != nil {
+			return nil, err
+		}
+		return tableview.Changes(diagram, shown, changes)
+	}
 	drawn := d.Of(m, diagram)
 	if drawn == nil {
 		return nil, model.Faultf(model.CodeMissing, "There is no such diagram any more.").At(diagram, "")

@@ -86,7 +86,7 @@ func (d *Drawer) led(m *model.Model, diagram model.ID) (best *arranging, covered
 	draw := func(a *arranging) []covering {
 		drawer := *d
 		drawer.arranging = a
-		drawer.recent, drawer.lines = &recentScenes{}, bounded.New[model.ID, *drawnLines](1)
+		drawer.recent, drawer.lines = &recent[Scene]{}, bounded.New[model.ID, *drawnLines](1)
 		return coveredLabels(drawer.Of(m, diagram))
 	}
 	best = &arranging{ways: map[model.ID][]int{}}

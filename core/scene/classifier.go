@@ -57,6 +57,10 @@ func (d *Drawer) classifier(m *model.Model, p *model.Placement, e *model.Element
 	if row := m.Diagram(p.Diagram); row != nil && row.Accessors {
 		operationLines = append(operationLines, d.accessorLines(m, e)...)
 	}
+	if row := m.Diagram(p.Diagram); row != nil && row.Tables {
+		compartments = append(compartments, keyCompartments(first, lines)...)
+		lines = nil
+	}
 	some := len(lines)+len(operationLines) > 0
 	if some && (detail == model.DetailAll || detail == model.DetailAttributes) {
 		compartments = append(compartments, lines)

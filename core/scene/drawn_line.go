@@ -56,6 +56,7 @@ type lineFrom struct {
 	passes    string
 	title     string
 	alone     bool // it is drawn from nothing else
+	crow      bool // its ends are drawn as crow's foot
 	beneath   bool // it lies on another line, for want of room, and takes none
 }
 
@@ -64,7 +65,7 @@ const maxDrawnDiagrams = 6
 
 // lineFromOf tells what a line is drawn from.
 func lineFromOf(m *model.Model, c *connection, from, to *Group, nary bool) lineFrom {
-	f := lineFrom{placement: c.placement, rel: c.rel, between: [2]model.ID{c.from, c.to}, notation: m.Project().FlowNotation, link: c.link, set: c.set, passes: c.passes}
+	f := lineFrom{crow: c.crow, placement: c.placement, rel: c.rel, between: [2]model.ID{c.from, c.to}, notation: m.Project().FlowNotation, link: c.link, set: c.set, passes: c.passes}
 	f.alone = !nary && len(c.ends) <= 2 && c.rel.Class == "" && c.rel.Kind != model.Extend
 	if c.free != nil {
 		f.free, f.crosses = *c.free, true

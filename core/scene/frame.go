@@ -14,13 +14,16 @@ const (
 )
 
 // headingKind is the kind in a frame's heading: UML 2.5.1, Annex A.
-var headingKind = map[model.Kind]string{model.ClassDiagram: "class", model.ContextDiagram: "context", model.LevelDiagram: "data flow", model.UseCaseDiagram: "use case", model.ComponentDiagram: "component"}
+var headingKind = map[model.Kind]string{model.ClassDiagram: "class", model.ContextDiagram: "context", model.LevelDiagram: "data flow", model.UseCaseDiagram: "use case", model.ComponentDiagram: "component", model.TableDiagram: "tables"}
 
 // frame draws the diagram's frame around its content, with the heading of kind
 // and name in a pentagon, and grows the bounds to hold it.
 func (d *Drawer) frame(m *model.Model, row *model.Diagram, bounds *Rect) Group {
 	b := *bounds
 	kind := headingKind[row.Kind]
+	if row.Tables {
+		kind = headingKind[model.TableDiagram]
+	}
 	kindWidth := d.width(typeface.Semibold, textSize, kind)
 	name := row.Name
 	if row.Kind == model.LevelDiagram {

@@ -68,6 +68,8 @@ func (d *Drawer) finishAssociation(m *model.Model, c *connection, g *Group) {
 			reach += keys
 		}
 		switch {
+		case c.crow:
+			g.Shapes = append(g.Shapes, crowFoot(place.at, place.along, e.End().Multiplicity)...)
 		case data.Whole == e.ID && data.Aggregation != model.NoAggregation:
 			g.Shapes = append(g.Shapes, diamond(place.at, place.along, data.Aggregation == model.Composite))
 		case e.End().Navigable == model.Yes:

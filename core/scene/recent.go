@@ -6,38 +6,38 @@ import (
 	"lexeon/core/model"
 )
 
-// recentScenes keeps the scenes that were drawn last: one gesture asks for the same
-// drawing several times, to find what lies where, to place something, to show it.
-// Models never change, so a scene stays right for its model.
-type recentScenes struct {
-	mu     sync.Mutex
-	scenes [mostRecent]recentScene
-	next   int
+// recent keeps what was made of diagrams last: one gesture asks for the same drawing several times,
+// to find what lies where, to place something, to show it. Models never change, so what was made of
+// one stays right for it.
+type recent[T any] struct {
+	mu   sync.Mutex
+	list [mostRecent]recentOne[T]
+	next int
 }
 
-type recentScene struct {
+type recentOne[T any] struct {
 	of      *model.Model
 	diagram model.ID
-	scene   *Scene
+	made    *T
 }
 
 // mostRecent is small, since each holds its model.
 const mostRecent = 4
 
-func (r *recentScenes) get(m *model.Model, diagram model.ID) *Scene {
+func (r *recent[T]) get(m *model.Model, diagram model.ID) *T {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	for _, s := range r.scenes {
+	for _, s := range r.list {
 		if s.of == m && s.diagram == diagram {
-			return s.scene
+			return s.made
 		}
 	}
 	return nil
 }
 
-func (r *recentScenes) put(m *model.Model, diagram model.ID, s *Scene) {
+func (r *recent[T]) put(m *model.Model, diagram model.ID, made *T) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	r.scenes[r.next] = recentScene{m, diagram, s}
+	r.list[r.next] = recentOne[T]{m, diagram, made}
 	r.next = (r.next + 1) % mostRecent
 }

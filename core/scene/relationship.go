@@ -27,6 +27,7 @@ type connection struct {
 	set       string // the generalization set, at one of its lines
 	passes    string // what stands at an assembly or a delegation
 	keyword   string // in guillemets before the name
+	crow      bool   // its ends are drawn as crow's foot
 }
 
 // relationships routes and draws the placed relationships, then finds a place
@@ -59,9 +60,13 @@ func (d *Drawer) relationships(m *model.Model, diagram model.ID, placed []*model
 	var lines []route.Line
 	diamonds := map[model.ID]Rect{}
 	setsTold := map[model.ID]bool{}
+	crow := false
+	if row := m.Diagram(diagram); row != nil {
+		crow = row.Tables && row.Ends == model.CrowFootEnds
+	}
 	for _, p := range placed {
 		r := m.Relationship(p.Subject)
-		c := &connection{placement: p, rel: r, from: r.Source, to: r.Target, ends: m.Ends(r.ID), keyword: lineKeyword(m, r)}
+		c := &connection{placement: p, rel: r, from: r.Source, to: r.Target, ends: m.Ends(r.ID), keyword: lineKeyword(m, r), crow: crow}
 		onEdge := map[model.ID]int{} // where it meets a boundary: a point in the list of boxes
 		if leadsToLine(r) {
 			continue // once the lines are there
@@ -397,6 +402,8 @@ func setText(set *model.Element) string {
 func endReach(c *connection, i int) int {
 	e, data := c.ends[i], c.rel.Association()
 	switch {
+	case c.crow:
+		return crowLength
 	case data.Whole == e.ID && data.Aggregation != model.NoAggregation:
 		return diamondLength
 	case e.End().Navigable != model.Unstated:
@@ -452,6 +459,9 @@ const curveRadius = 36
 // modifiers on the other, close to the shape they belong to.
 func (d *Drawer) endLabels(m *model.Model, c *connection, e *model.Element, at Point, along vector, reach int) []*label {
 	mult, role := e.End().Multiplicity.String(), roleLabel(e)
+	if c.crow {
+		mult = besideCrow(e.End().Multiplicity)
+	}
 	name := displayName(m.Element(e.Type))
 	made := func(text, field, title, value string, other bool) *label {
 		l := &label{key: string(e.ID) + ":" + field, text: text, face: typeface.Regular, w: d.width(typeface.Regular, textSize, text), anchor: at,

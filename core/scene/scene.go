@@ -137,14 +137,15 @@ type Drawer struct {
 	shapes    *bounded.Memory[model.ID, remembered] // by placement
 	routes    *route.Memory
 	lines     *bounded.Memory[model.ID, *drawnLines]
-	recent    *recentScenes
+	recent    *recent[Scene]
+	derived   *recent[model.Model]
 	sign      *halt.Sign // with which drawing ends
 	arranging *arranging // what is drawn to be looked at while it is arranged; nil otherwise
 }
 
 // NewDrawer makes a Drawer that measures with the given typesetter.
 func NewDrawer(set *typeface.Typesetter) *Drawer {
-	return &Drawer{set: set, shapes: bounded.New[model.ID, remembered](maxShapes), routes: route.NewMemory(), lines: bounded.New[model.ID, *drawnLines](maxDrawnDiagrams), recent: &recentScenes{}}
+	return &Drawer{set: set, shapes: bounded.New[model.ID, remembered](maxShapes), routes: route.NewMemory(), lines: bounded.New[model.ID, *drawnLines](maxDrawnDiagrams), recent: &recent[Scene]{}, derived: &recent[model.Model]{}}
 }
 
 // Until is the Drawer for a computation that may end: see halt.Within.
@@ -164,7 +165,8 @@ func (d *Drawer) Of(m *model.Model, diagram model.ID) *Scene {
 	if s := d.recent.get(m, diagram); s != nil {
 		return s
 	}
-	s := d.draw(m, diagram, row)
+	shown := d.Shown(m, diagram)
+	s := d.draw(shown, diagram, shown.Diagram(diagram))
 	d.recent.put(m, diagram, s)
 	return s
 }
@@ -212,6 +214,9 @@ func (d *Drawer) draw(m *model.Model, diagram model.ID, row *model.Diagram) *Sce
 		s.Groups = append(s.Groups, *owed)
 	}
 	s.Bounds = bounds
+	if row.Tables {
+		asTables(m, s)
+	}
 	for i := range s.Groups {
 		if s.Groups[i].Hash == "" {
 			s.Groups[i].Hash = hashGroup(&s.Groups[i])

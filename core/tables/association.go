@@ -191,6 +191,8 @@ func (b *builder) oneEnd(r *model.Relationship, to, holder end) {
 	default:
 		f.why = fmt.Sprintf("A %s has one %s at most; when that is deleted, it has none.", nameOf(holder.c.e), to.name)
 	}
+	f.others = holder.e.End().Multiplicity
+	f.unheld = holder.decided && (holder.lower > 0 || holder.upper > 1)
 	for _, p := range holder.c.places {
 		f := f
 		f.table, f.mandatory = p.table, mandatory && p.kind == nil

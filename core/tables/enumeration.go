@@ -109,7 +109,7 @@ func (b *builder) coded(t *Table, c *Column, e *model.Element, enum *Enumeration
 	switch lookup := b.lookups[enum]; {
 	case lookup != nil:
 		c.Type.Keyed = true
-		t.References = append(t.References, &Reference{ID: model.DeriveID("lookup", string(c.ID)), Columns: []*Column{c}, Table: lookup, Target: lookup.Primary.Columns, OnDelete: Restrict, From: e.ID,
+		t.References = append(t.References, &Reference{ID: model.DeriveID("lookup", string(c.ID)), Columns: []*Column{c}, Table: lookup, Target: lookup.Primary.Columns, OnDelete: Restrict, From: e.ID, Others: model.Range(0, model.Many),
 			Why: fmt.Sprintf("It is a literal of %s; one that is used cannot be deleted.", nameOf(e))})
 		b.hold(c.From, what, ByReference, t, c.Name)
 	case enum.Native:

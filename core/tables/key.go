@@ -193,7 +193,7 @@ func (b *builder) sharedKey(c *class, t *Table) bool {
 		}
 		root := b.rootOf(g)
 		if same := b.shares[t]; same != nil && same[root] != nil { // by another way to the same general
-			t.References = append(t.References, &Reference{ID: model.DeriveID("kind", string(t.ID), string(g.e.ID)), Columns: same[root], Table: g.home, Target: key.Columns, OnDelete: Cascade, From: c.e.ID,
+			t.References = append(t.References, &Reference{ID: model.DeriveID("kind", string(t.ID), string(g.e.ID)), Columns: same[root], Table: g.home, Target: key.Columns, OnDelete: Cascade, From: c.e.ID, Others: model.Range(0, 1),
 				Why: fmt.Sprintf("Each %s is one of %s too.", nameOf(c.e), nameOf(g.e))})
 			continue
 		}
@@ -207,7 +207,7 @@ func (b *builder) sharedKey(c *class, t *Table) bool {
 			}
 			cols = append(cols, b.column(t, col, name, "key"))
 		}
-		t.References = append(t.References, &Reference{ID: model.DeriveID("kind", string(t.ID), string(g.e.ID)), Columns: cols, Table: g.home, Target: key.Columns, OnDelete: Cascade, From: c.e.ID,
+		t.References = append(t.References, &Reference{ID: model.DeriveID("kind", string(t.ID), string(g.e.ID)), Columns: cols, Table: g.home, Target: key.Columns, OnDelete: Cascade, From: c.e.ID, Others: model.Range(0, 1),
 			Why: fmt.Sprintf("Each %s is a %s: it goes with it.", nameOf(c.e), nameOf(g.e))})
 		if b.shares[t] == nil {
 			b.shares[t] = map[*class][]*Column{}

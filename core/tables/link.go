@@ -128,6 +128,11 @@ func (b *builder) linkEnd(t *Table, r *model.Relationship, ends []end, i int) []
 	}
 	f := referring{table: t, to: e.c, base: e.name, from: e.e.ID, mandatory: true, keyed: true, action: Cascade, question: e.question, facts: append(slices.Clone(e.facts), b.factsOf(r)...),
 		why: fmt.Sprintf("A link of a %s: it goes with it.", e.name)}
+	if len(ends) == 2 {
+		other := ends[1-i]
+		f.others = other.e.End().Multiplicity
+		f.unheld = other.decided && (other.lower > 0 || other.upper > 1)
+	}
 	ref := b.refer(f)
 	if ref == nil {
 		return b.loose(f)

@@ -170,6 +170,9 @@ type Reference struct {
 	From     model.ID
 	Why      string
 	Facts    []string
+	// Others is how many rows refer to one, as the model has it; Unheld: no table holds it to that.
+	Others model.Multiplicity
+	Unheld bool
 }
 
 // Index on columns that no key begins with.

@@ -22,6 +22,8 @@ type referring struct {
 	why       string
 	facts     []string
 	question  string
+	others    model.Multiplicity
+	unheld    bool
 }
 
 // refer makes the columns of a reference and the reference itself. Where what is referred to stands
@@ -31,7 +33,7 @@ func (b *builder) refer(f referring) *Reference {
 	if key == nil {
 		return nil
 	}
-	r := &Reference{ID: model.DeriveID("reference", string(f.table.ID), string(f.from), f.key), Table: f.to.home, Target: key.Columns, OnDelete: f.action, From: f.from, Why: f.why, Facts: f.facts}
+	r := &Reference{ID: model.DeriveID("reference", string(f.table.ID), string(f.from), f.key), Table: f.to.home, Target: key.Columns, OnDelete: f.action, From: f.from, Why: f.why, Facts: f.facts, Others: f.others, Unheld: f.unheld}
 	for _, k := range key.Columns {
 		r.Columns = append(r.Columns, b.referenceColumn(f, k))
 	}

@@ -16,6 +16,12 @@ type valuesOf struct {
 	path      []*model.Element
 }
 
+// boundedBelow reports whether a multiplicity has a bound that no table holds.
+func boundedBelow(m model.Multiplicity) bool {
+	lower, upper := m.Bounds()
+	return m.State == model.Decided && (lower > 0 || upper > 1)
+}
+
 // manyValues makes a table for each attribute that may have several values.
 func (b *builder) manyValues() {
 	for i := 0; i < len(b.values); i++ { // a data type among them may hold more
@@ -44,7 +50,7 @@ func (b *builder) valuesTable(v valuesOf) {
 	t := b.table(FromValues, v.attribute.ID, key, b.names.written(append([]string{base}, names...)...), "values", v.table.Schema,
 		fmt.Sprintf("A table of its own, since %s may have several values of %s.", articled(base), nameOf(v.attribute)))
 	t.Definition = v.attribute.Definition
-	ref := &Reference{ID: model.DeriveID("owner", string(t.ID)), Table: v.table, Target: v.table.Primary.Columns, OnDelete: Cascade, From: v.attribute.ID, Why: fmt.Sprintf("The values go with the %s that has them.", base)}
+	ref := &Reference{ID: model.DeriveID("owner", string(t.ID)), Table: v.table, Target: v.table.Primary.Columns, OnDelete: Cascade, From: v.attribute.ID, Others: d.Multiplicity, Unheld: boundedBelow(d.Multiplicity), Why: fmt.Sprintf("The values go with the %s that has them.", base)}
 	for _, k := range v.table.Primary.Columns {
 		c := &Column{ID: model.DeriveID("owner", string(t.ID), string(k.ID)), Type: k.Type, Mandatory: true, From: v.attribute.ID, Why: ref.Why}
 		c.Type.Keyed = true
