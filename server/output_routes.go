@@ -29,6 +29,7 @@ type targetView struct {
 // optionView is an option of a target; without choices it is a text.
 type optionView struct {
 	Name    string            `json:"name"`
+	Keeps   string            `json:"keeps"` // the target under which a project keeps it
 	Title   string            `json:"title"`
 	Doc     string            `json:"doc"`
 	Choices []generate.Choice `json:"choices"`
@@ -51,7 +52,7 @@ func (s *Server) targets(c *echo.Context) error {
 			if err := o.Accepts(value); err != nil {
 				fault = err.Error()
 			}
-			view.Options = append(view.Options, optionView{o.Name, o.Title, o.Doc, append([]generate.Choice{}, o.Choices...), o.Default, value, fault})
+			view.Options = append(view.Options, optionView{o.Name, t.KeepsUnder(o), o.Title, o.Doc, append([]generate.Choice{}, o.Choices...), o.Default, value, fault})
 		}
 		out = append(out, view)
 	}

@@ -4,6 +4,7 @@ import (
 	"lexeon/core/lexicon"
 	"lexeon/core/model"
 	"lexeon/core/propose"
+	"lexeon/core/scene"
 	"lexeon/core/starter"
 	"lexeon/core/view"
 )
@@ -24,6 +25,19 @@ func views() []Question {
 		}),
 		shown("sentences", "/diagrams/:diagram/sentences", "The relationships of a diagram, read back", func(_ *Desk, a *Asked) ([]view.Relation, error) {
 			return view.Sentences(a.Model, a.id("diagram"))
+		}),
+		shown("drawing", "/diagrams/:diagram/drawing", "A diagram as it is drawn", func(d *Desk, a *Asked) (*scene.Scene, error) {
+			if s := d.Drawer.Of(a.Model, a.id("diagram")); s != nil {
+				return s, nil
+			}
+			return nil, model.Faultf(model.CodeMissing, "There is no such diagram any more.").At(a.id("diagram"), "")
+		}),
+		shown("tables", "/tables", "The tables that are derived from the classes", func(_ *Desk, a *Asked) (view.Tables, error) { return view.TablesOf(a.Model) }),
+		shown("table", "/tables/:row", "A derived table, or the one that a reference belongs to", func(_ *Desk, a *Asked) (view.Table, error) {
+			return view.TableOf(a.Model, a.id("row"))
+		}),
+		shown("held", "/held/:row", "By what an element or a relationship is held in the tables", func(_ *Desk, a *Asked) ([]view.HeldLine, error) {
+			return view.HeldOf(a.Model, a.id("row")), nil
 		}),
 		shown("owed", "/diagrams/:diagram/owed", "What still waits at the edge of a level", func(_ *Desk, a *Asked) ([]view.Owed, error) {
 			return view.OwedOf(a.Model, a.id("diagram"))
@@ -77,6 +91,7 @@ func proposals() []Question {
 		proposal("previewStarter", "/previews/starter", "What inserting a general class model would change", (*propose.Proposer).Starter),
 		proposal("previewRework", "/previews/rework", "What a rework would take away and add", (*propose.Proposer).Rework),
 		proposal("previewPlacement", "/previews/placement", "How an element is placed", (*propose.Proposer).Placement),
+		proposal("previewTables", "/previews/tables", "How what stands on a diagram of tables is moved", (*propose.Proposer).Tables),
 		proposal("previewArrangement", "/previews/arrangement", "How shapes are arranged", (*propose.Proposer).Arrangement),
 		proposal("shared", "/previews/shared", "What several elements have in common, and what can be set for all of them", (*propose.Proposer).Shared),
 		proposal("previewSeveral", "/previews/several", "What setting something for several elements at once would change", (*propose.Proposer).Several),

@@ -6,6 +6,7 @@ import (
 
 	"lexeon/core/model"
 	"lexeon/core/scene"
+	"lexeon/core/tableview"
 )
 
 // DropRequest asks what letting go of shapes means that were moved on a diagram.
@@ -58,6 +59,12 @@ func (pr *Proposer) Drop(m *model.Model, req DropRequest) (DropReply, error) {
 			if home == "" && owner != "" && g.Kind == model.Class {
 				home = owner
 			}
+		}
+	}
+	if shown := pr.drawer.Shown(m, req.Diagram); shown != m {
+		var err error
+		if changes, err = tableview.Changes(req.Diagram, shown, changes); err != nil {
+			return DropReply{}, err
 		}
 	}
 	if _, _, _, err := model.Edit(m, changes); err != nil {

@@ -23,6 +23,8 @@ type Diagram struct {
 	View   model.View `json:"view,omitempty"`
 	Number string     `json:"number,omitempty"`
 	Parent model.ID   `json:"parent,omitempty"` // the process that the level's process is a part of
+	// Ends is how the ends of references are drawn on a diagram of tables.
+	Ends model.TableEnds `json:"ends,omitempty"`
 }
 
 // Kind is a kind of element that a diagram offers.
@@ -88,7 +90,10 @@ func OverviewOf(m *model.Model, id string, revision int64) (Overview, error) {
 				n++
 			}
 		}
-		view := Diagram{ID: d.ID, Kind: string(d.Kind), Name: d.Name, Elements: n, Title: DiagramTitle(m, d), About: d.About, View: d.View}
+		view := Diagram{ID: d.ID, Kind: string(d.Kind), Name: d.Name, Elements: n, Title: DiagramTitle(m, d), About: d.About, View: d.View, Ends: d.Ends}
+		if d.Kind == model.TableDiagram {
+			view.Elements = len(d.Places)
+		}
 		if e := m.Element(d.About); e != nil {
 			view.Number, view.Parent = dataflow.Number(m, e.ID), e.Owner
 		}

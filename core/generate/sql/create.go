@@ -229,7 +229,7 @@ func (w *writer) unique(k *tables.Key) string {
 }
 
 func (w *writer) check(c *tables.Check) string {
-	return fmt.Sprintf("constraint %s check (%s)", w.d.Quoted(c.Name), w.d.condition(c.Condition))
+	return fmt.Sprintf("constraint %s check (%s)", w.d.Quoted(c.Name), w.d.Condition(c.Condition))
 }
 
 func (w *writer) reference(r *tables.Reference) string {

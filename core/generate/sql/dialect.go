@@ -171,12 +171,12 @@ func (d *Dialect) values(list []tables.Value, of tables.Type) string {
 	return strings.Join(out, ", ")
 }
 
-// condition writes a condition on a row.
-func (d *Dialect) condition(c tables.Condition) string {
+// Condition writes a condition on a row.
+func (d *Dialect) Condition(c tables.Condition) string {
 	join := func(list []tables.Condition, by string) string {
 		out := make([]string, len(list))
 		for i, inner := range list {
-			out[i] = d.condition(inner)
+			out[i] = d.Condition(inner)
 			if len(inner.All)+len(inner.Any) > 1 {
 				out[i] = "(" + out[i] + ")"
 			}
@@ -209,7 +209,7 @@ func (d *Dialect) condition(c tables.Condition) string {
 		}
 		return d.notNulls(names) + relation
 	case c.Not != nil:
-		return "not (" + d.condition(*c.Not) + ")"
+		return "not (" + d.Condition(*c.Not) + ")"
 	case len(c.Any) > 0:
 		return join(c.Any, "or")
 	}

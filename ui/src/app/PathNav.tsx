@@ -37,6 +37,7 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
   const { coverage, table, cases } = overview
   const caseDiagrams = overview.diagrams.filter((d) => d.kind === 'useCaseDiagram')
   const componentDiagrams = overview.diagrams.filter((d) => d.kind === 'componentDiagram')
+  const tableDiagrams = overview.diagrams.filter((d) => d.kind === 'tableDiagram')
   const isFlow = shown?.kind === 'contextDiagram' || shown?.kind === 'levelDiagram'
 
   // The stage that one is in is unfolded; one that was pressed, until one goes elsewhere.
@@ -137,6 +138,22 @@ export function PathNav({ route, diagram }: { route: Route; diagram?: string }) 
           </ul>
         </Stage>
         <Stage
+          title="Tables"
+          figure=""
+          current={onSheet && shown?.kind === 'tableDiagram'}
+          onOpen={() => {
+            if (tableDiagrams[0]) go(`${base}/d/${tableDiagrams[0].id}`)
+            else addDiagram('tableDiagram', 'Tables')
+          }}
+        >
+          <ul>
+            {tableDiagrams.map((d) => (
+              <Leaf key={d.id} d={d} depth={0} current={onSheet && d.id === diagram} base={base} />
+            ))}
+            <Making title="New diagram of tables" onMake={() => addDiagram('tableDiagram', numbered('Tables', tableDiagrams.length))} />
+          </ul>
+        </Stage>
+        <Stage
           title="Components"
           figure=""
           current={route.stage === 'components' || (onSheet && shown?.kind === 'componentDiagram')}
@@ -214,8 +231,13 @@ function stageOf(route: Route, kind?: string): string | undefined {
       return 'Components'
     case 'sheet':
       return (
-        { contextDiagram: 'Data flow', levelDiagram: 'Data flow', useCaseDiagram: 'Use cases', componentDiagram: 'Components' }[kind ?? '']
-        ?? 'Classes'
+        {
+          contextDiagram: 'Data flow',
+          levelDiagram: 'Data flow',
+          useCaseDiagram: 'Use cases',
+          componentDiagram: 'Components',
+          tableDiagram: 'Tables',
+        }[kind ?? ''] ?? 'Classes'
       )
   }
   return undefined

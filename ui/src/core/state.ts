@@ -111,6 +111,7 @@ let early = false // what is shown was not drawn by the core: it may be newer th
 let passed = false // something that the core drew was not taken
 let foreseen: DiagramInfo[] = [] // diagrams that were made and are not in the core yet
 let caughtUp = false // what is confirmed is as new as the server, as far as it can be reached
+const placing = new Set(['move', 'resize', 'setLine', 'moveLabel', 'unplace'])
 const failures = new Map<Id, (problem: Problem) => void>() // whom to tell of a refusal
 
 export const useStudio = create<State>()((set, get) => {
@@ -423,6 +424,10 @@ export const useStudio = create<State>()((set, get) => {
 
     submit(changes, options = {}) {
       if (changes.length === 0) return
+      // What is drawn of tables is nobody's row: their places are kept with the diagram.
+      const { overview, openDiagram } = get()
+      if (overview?.diagrams.find((d) => d.id === openDiagram)?.kind === 'tableDiagram' && changes.every((c) => placing.has(c.type)))
+        return void get().propose('previews/tables', { diagram: openDiagram, changes }, options)
       const clientId = newId()
       const base = options.base ?? get().revision
       void get().work(

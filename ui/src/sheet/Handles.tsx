@@ -4,10 +4,11 @@ import { slotKey } from './slots'
 
 // What can be taken hold of at what is selected: the handle that connects, the
 // edges that make a shape larger, the pieces of a line, its two sides, its labels.
-export function Handles({ current, zoom }: { current?: Group; zoom: number }) {
+export function Handles({ current, zoom, derived }: { current?: Group; zoom: number; derived: boolean }) {
   if (!current) return null
   const k = 1 / zoom
   if (current.box) {
+    if (derived) return null // it is moved, and nothing else
     const { x, y, w, h } = current.box
     return (
       <g aria-hidden="true">
@@ -43,7 +44,7 @@ export function Handles({ current, zoom }: { current?: Group; zoom: number }) {
           strokeWidth={k}
         />
       ))}
-      {(['from', 'to'] as const).map((side) => {
+      {(derived ? [] : (['from', 'to'] as const)).map((side) => {
         const at = current.route?.at(side === 'from' ? 0 : -1)
         return (
           at && (

@@ -304,6 +304,7 @@ export function Sheet({
     const slot = slotAt(target ?? groups.find((g) => g.id === 'frame'), at.x, at.y)
     if (slot) return edit({ slot: slotKey(slot), value: textOf(slot), before: textOf(slot) })
     if (target) return startEditing(target) // beside its texts: its name
+    if (kinds.length === 0) return
     setMenu({
       ...drag.inBox(e),
       label: 'What is it?',
@@ -450,7 +451,7 @@ export function Sheet({
             {shown && <Drawing groups={shown.groups} selection={selection} />}
             {!printing && settings.grid && bounds && <Grid bounds={bounds} />}
             {!printing && <DragMarks drag={drag.state} shapes={shapes} lines={groups} zoom={v.k} />}
-            {!printing && !drag.state && <Handles current={current} zoom={v.k} />}
+            {!printing && !drag.state && <Handles current={current} zoom={v.k} derived={sheetKind === 'tableDiagram'} />}
             {!printing && !drag.state && v.k >= farZoom && <FindingMarks marks={marks} zoom={v.k} onOpen={tell} />}
             {!printing && diagram && <PresenceMarks diagram={diagram} groups={placedGroups} zoom={v.k} />}
           </g>

@@ -60,6 +60,8 @@ export function Toolbar(props: {
   const first = scene?.groups.find((g) => g.id === shapes[0])
   const shownLines = new Set(lines.map((id) => scene?.groups.find((g) => g.id === id)?.line ?? ''))
   const classes = useStudio((s) => s.overview?.diagrams.find((d) => d.id === diagram)?.kind === 'classDiagram')
+  const tables = useStudio((s) => s.overview?.diagrams.find((d) => d.id === diagram)?.kind === 'tableDiagram')
+  const crow = useStudio((s) => s.overview?.diagrams.find((d) => d.id === diagram)?.ends === 'crowfoot')
   const chosen = (scene?.groups ?? []).filter(
     (g) => shapes.includes(g.id) && ['class', 'interface', 'enumeration', 'dataType'].includes(g.kind ?? ''),
   )
@@ -112,7 +114,7 @@ export function Toolbar(props: {
             ))}
           </>
         )}
-        {(flows || selection.length > 0) && <Rule />}
+        {(flows || (selection.length > 0 && !tables)) && <Rule />}
         {flows && shapes.length === 1 && (first?.kind === 'entity' || first?.kind === 'store') && (
           <Item
             onSelect={() =>
@@ -139,12 +141,12 @@ export function Toolbar(props: {
             Number this level anew
           </Item>
         )}
-        {shapes.length > 0 && (
+        {shapes.length > 0 && !tables && (
           <Item keys="Ctrl+D" onSelect={() => void duplicate()}>
             Duplicate
           </Item>
         )}
-        {selection.length > 0 && (
+        {selection.length > 0 && !tables && (
           <>
             <Item keys="Del" onSelect={() => remove(false)}>
               Remove from this diagram
@@ -183,6 +185,17 @@ export function Toolbar(props: {
             <Rule />
           </>
         )}
+        {(classes || tables) && (
+          <Check on={settings.beside} set={(beside) => settings.set({ beside })}>
+            {classes ? 'Tables beside' : 'Classes beside'}
+          </Check>
+        )}
+        {tables && (
+          <Check on={crow} set={(on) => diagram && submit([{ type: 'setTableView', id: diagram, ends: on ? 'crowfoot' : '' }])}>
+            Ends as crow's foot
+          </Check>
+        )}
+        {(classes || tables) && <Rule />}
         {classes && (
           <>
             <Title>Classes on this diagram</Title>
@@ -233,7 +246,7 @@ export function Toolbar(props: {
           Outline as text
         </Check>
         {classes && <Item onSelect={props.onStarters}>Begin with a typical model …</Item>}
-        <Item onSelect={props.onColours}>Colours of stereotypes …</Item>
+        {!tables && <Item onSelect={props.onColours}>Colours of stereotypes …</Item>}
         <Item keys="?" onSelect={props.onShortcuts}>
           Keys …
         </Item>

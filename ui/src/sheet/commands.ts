@@ -1,5 +1,6 @@
 import { useSettings } from './settings'
 import { type Change, type ChangesReply, newId, post } from '../core/api'
+import { followsFromClasses, isDerived } from './derived'
 import { isTraced, trace } from '../common/trace'
 import { projectPath, useStudio } from '../core/state'
 
@@ -48,6 +49,7 @@ export function remove(fromModel: boolean) {
   const groups = (scene?.groups ?? []).filter((g) => g.id !== 'frame' && g.id !== 'legend' && selection.includes(g.subject ?? ''))
   const first = groups[0]
   if (!first) return
+  if (isDerived()) return say(followsFromClasses)
   const name = groups.length === 1 ? first.title : `${groups.length} things`
   // Lines go with their shapes: asking for both would ask twice.
   const gone = new Set(groups.filter((g) => g.box).map((g) => g.subject))
@@ -72,6 +74,7 @@ export async function duplicate() {
   const { openDiagram, submit, selectAll } = useStudio.getState()
   const { shapes, lines } = placed()
   if (shapes.length === 0) return
+  if (isDerived()) return say(followsFromClasses)
   try {
     const reply = await post<ChangesReply>(projectPath('previews/copy'), {
       from: openDiagram,

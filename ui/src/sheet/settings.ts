@@ -7,6 +7,7 @@ type Settings = {
   snap: boolean
   overview: boolean
   findings: boolean
+  beside: boolean // tables beside classes, and classes beside tables
   frame: boolean // around exported pictures
   set: (change: Partial<Omit<Settings, 'set'>>) => void
 }
@@ -26,11 +27,12 @@ export const useSettings = create<Settings>()((set, get) => ({
   snap: true,
   overview: true,
   findings: true,
+  beside: false,
   frame: false,
   ...kept(),
   set(change) {
     set(change)
-    const { grid, snap, overview, findings, frame } = get()
-    localStorage.setItem(key, JSON.stringify({ grid, snap, overview, findings, frame }))
+    const { grid, snap, overview, findings, beside, frame } = get()
+    localStorage.setItem(key, JSON.stringify({ grid, snap, overview, findings, beside, frame }))
   },
 }))

@@ -5,6 +5,7 @@ import { bendsAfter } from './bends'
 import { arrange, duplicate, remove, setLine } from './commands'
 import { connect, constrain, isText, lead, type Soon } from './connecting'
 import { openInside } from './openInside'
+import { isDerived } from './derived'
 import { isTraced, trace } from '../common/trace'
 import { around, center } from './geometry'
 import { type MenuItem, type OpenMenu } from './SheetMenu'
@@ -174,6 +175,13 @@ export function useSheetKeys(props: {
   function openMenu(at: Point) {
     const items: MenuItem[] = []
     const add = (key: string, title: string, run: () => void, hint?: string) => items.push({ key, title, hint, run })
+    if (isDerived()) {
+      if (chosen.filter((g) => g.box).length > 1)
+        add('layers', 'Arrange these in layers', () => void arrange('layers', 'Arranged in layers.'))
+      if (current?.route) add('tidy', 'Tidy this line', () => void arrange('tidy', 'The line finds its own way again.'))
+      add('arrange', 'Arrange the whole diagram in layers', () => void arrange('layers', 'Arranged in layers.', true))
+      return props.onMenu({ ...at, label: 'What to do here', items })
+    }
     if (current?.slots?.some((s) => ['name', 'note', 'object'].includes(s.field)))
       add('edit', current.slots.some((s) => s.field === 'name') ? 'Rename' : 'Write', () => setTimeout(() => props.startEditing(current)))
     const features = current?.slots?.find((s) => s.field === 'features')
@@ -240,7 +248,7 @@ export function useSheetKeys(props: {
       const step = e.shiftKey ? fine : coarse
       if (command && current?.free) submit([{ type: 'move', id: current.id, x: current.free.x + dx * step, y: current.free.y + dy * step }])
       else if (command && current?.route) bend(current, dx * step, dy * step)
-      else if (command && chosen.some((g) => g.box)) grow(dx * step, dy * step)
+      else if (command && chosen.some((g) => g.box) && !isDerived()) grow(dx * step, dy * step)
       else if (e.altKey || !chosen.some((g) => g.box)) selectNear(dx, dy)
       else nudge(dx * step, dy * step)
     } else if (e.key === 'Escape') {

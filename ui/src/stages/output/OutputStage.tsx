@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { type Output, type Target } from '../../core/api'
 import { pictures } from '../../sheet/commands'
 import { projectPath, useStudio } from '../../core/state'
-import { Options } from './Options'
+import { Options } from '../../common/Options'
 import { count } from '../../common/count'
 import { useFetched } from '../../common/useFetched'
 

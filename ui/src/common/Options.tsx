@@ -1,9 +1,9 @@
 import { type ReactNode, useId } from 'react'
 
-import { type Target, type TargetOption } from '../../core/api'
-import { useStudio } from '../../core/state'
+import { type Target, type TargetOption } from '../core/api'
+import { useStudio } from '../core/state'
 import { decided } from './decided'
-import { Kept } from '../../common/Kept'
+import { Kept } from './Kept'
 
 // What can be decided for a target. It is kept with the project.
 export function Options({ target }: { target: Target }) {
@@ -13,7 +13,7 @@ export function Options({ target }: { target: Target }) {
   return (
     <section aria-label={`Options of ${target.title}`} className="mb-3 flex flex-col gap-2 border-b border-rule px-4 pb-3 text-sm">
       {target.options.map((o) => {
-        const decide = (value: string) => ({ type: 'setProject' as const, set: { targets: decided(settings, target, o, value) } })
+        const decide = (value: string) => ({ type: 'setProject' as const, set: { targets: decided(settings, o, value) } })
         return o.choices.length > 0 ? (
           <Described key={o.name} option={o}>
             {(id) => (
