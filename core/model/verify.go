@@ -391,7 +391,7 @@ func (d *draft) verifyTexts(r Row) error {
 	long := func(field string) bool { return slices.Contains(longFields, field) }
 	counts := map[string]int{}
 	eachText(r, func(field, text string) {
-		if counts[field]++; err == nil && counts[field] > maxListLength {
+		if counts[field]++; err == nil && field != "places" && counts[field] > maxListLength { // places have a limit of their own
 			err = Faultf(CodeTooLarge, "%s has more than %d entries", field, maxListLength).At(r.RowID(), field)
 		}
 		if err == nil {

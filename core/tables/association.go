@@ -184,12 +184,12 @@ func (b *builder) oneEnd(r *model.Relationship, to, holder end) {
 	switch {
 	case composite:
 		f.action = Cascade
-		f.why = fmt.Sprintf("A %s is part of one %s at most, and goes with it.", nameOf(holder.c.e), nameOf(to.c.e))
+		f.why = say("A %s is part of one %s at most, and goes with it.", nameOf(holder.c.e), nameOf(to.c.e))
 	case mandatory:
 		f.action = Restrict
 		f.why = fmt.Sprintf("Each %s has one %s, which cannot be deleted while one names it.", nameOf(holder.c.e), to.name)
 	default:
-		f.why = fmt.Sprintf("A %s has one %s at most; when that is deleted, it has none.", nameOf(holder.c.e), to.name)
+		f.why = say("A %s has one %s at most; when that is deleted, it has none.", nameOf(holder.c.e), to.name)
 	}
 	f.others = holder.e.End().Multiplicity
 	f.unheld = holder.decided && (holder.lower > 0 || holder.upper > 1)
@@ -218,10 +218,10 @@ func (b *builder) oneEnd(r *model.Relationship, to, holder end) {
 		}
 		b.qualified(p, to, holder, cols)
 		if !holder.many && len(to.e.End().Qualifiers) == 0 {
-			b.unique(p.table, cols, r.ID, fmt.Sprintf("A %s has one %s at most.", nameOf(to.c.e), holder.name))
+			b.unique(p.table, cols, r.ID, say("A %s has one %s at most.", nameOf(to.c.e), holder.name))
 		}
 		if holder.e.End().Ordered {
-			pos := &Column{ID: model.DeriveID("position", string(p.table.ID), string(holder.e.ID)), Type: Type{Primitive: "Integer"}, From: holder.e.ID, Why: fmt.Sprintf("The %s of a %s are in an order.", model.Plural(holder.name), nameOf(to.c.e))}
+			pos := &Column{ID: model.DeriveID("position", string(p.table.ID), string(holder.e.ID)), Type: Type{Primitive: "Integer"}, From: holder.e.ID, Why: say("The %s of a %s are in an order.", model.Plural(holder.name), nameOf(to.c.e))}
 			b.column(p.table, pos, b.names.written(to.name, "position"), "position")
 			b.hold(holder.e.ID, pos.Why, ByColumn, p.table, pos.Name)
 		}
@@ -236,7 +236,7 @@ func (b *builder) qualified(p place, to, holder end, reference []*Column) {
 		return
 	}
 	if holder.upper == 1 {
-		why := fmt.Sprintf("Within a %s there is one %s at most under each key.", nameOf(to.c.e), holder.name)
+		why := say("Within a %s there is one %s at most under each key.", nameOf(to.c.e), holder.name)
 		b.unique(p.table, append(slices.Clone(reference), cols...), to.e.ID, why)
 	}
 }
@@ -262,7 +262,7 @@ func (b *builder) qualifiers(t *Table, at, other end) []*Column {
 			primitive = "Text"
 		}
 		col := &Column{ID: model.DeriveID("qualifier", string(t.ID), string(at.e.ID), name), Type: Type{Primitive: primitive, Keyed: true}, From: at.e.ID,
-			Why: fmt.Sprintf("The key under which a %s is found in a %s.", other.name, nameOf(at.c.e))}
+			Why: say("The key under which a %s is found in a %s.", other.name, nameOf(at.c.e))}
 		out = append(out, b.column(t, col, b.names.written(name), "key"))
 	}
 	return out
@@ -302,10 +302,10 @@ func (b *builder) bounds(r *model.Relationship, to, holder end, t *Table, ref *R
 		column = ref.Columns[0].Name
 	}
 	if !to.many && to.decided {
-		b.hold(to.e.ID, fmt.Sprintf("Each %s has at most one %s.", nameOf(holder.c.e), to.name), ByColumn, t, column)
+		b.hold(to.e.ID, b.named(to, fmt.Sprintf("Each %s has at most one %s.", nameOf(holder.c.e), to.name)), ByColumn, t, column)
 	}
 	if to.lower > 0 && ref != nil {
-		what := fmt.Sprintf("Each %s has at least one %s.", nameOf(holder.c.e), to.name)
+		what := b.named(to, fmt.Sprintf("Each %s has at least one %s.", nameOf(holder.c.e), to.name))
 		switch {
 		case len(ref.Columns) > 0 && !ref.Columns[0].Mandatory:
 			b.hold(to.e.ID, what, ByCheck, t, column)
@@ -315,27 +315,35 @@ func (b *builder) bounds(r *model.Relationship, to, holder end, t *Table, ref *R
 		}
 	}
 	if len(to.e.End().Qualifiers) == 0 && holder.upper == 1 && holder.decided {
-		b.hold(holder.e.ID, fmt.Sprintf("Each %s has at most one %s.", nameOf(to.c.e), holder.name), ByKey, t, column)
+		b.hold(holder.e.ID, b.named(holder, fmt.Sprintf("Each %s has at most one %s.", nameOf(to.c.e), holder.name)), ByKey, t, column)
 	}
-	b.unheld(holder, to, nameOf(to.c.e))
+	b.unheld(holder, nameOf(to.c.e))
 }
 
 // unheld tells which bounds of an end with many no table holds.
-func (b *builder) unheld(e, other end, of string) {
+func (b *builder) unheld(e end, of string) {
 	if !e.decided {
 		return
 	}
 	if e.lower > 0 {
-		b.lackBound(e, other, fmt.Sprintf("Each %s has at least %s %s.", of, numberWord(e.lower), plural(e.name, e.lower)), "a row can be there before those that refer to it")
+		b.lackBound(e, fmt.Sprintf("Each %s has at least %s %s.", of, numberWord(e.lower), plural(e.name, e.lower)), "a row can be there before those that refer to it")
 	}
 	if e.upper > 1 {
-		b.lackBound(e, other, fmt.Sprintf("Each %s has at most %s %s.", of, numberWord(e.upper), plural(e.name, e.upper)), "a key counts to one")
+		b.lackBound(e, fmt.Sprintf("Each %s has at most %s %s.", of, numberWord(e.upper), plural(e.name, e.upper)), "a key counts to one")
 	}
 }
 
-func (b *builder) lackBound(e, other end, what, why string) {
-	b.plan.Held = append(b.plan.Held, Held{Subject: e.e.ID, What: what, By: ByNothing, Why: why})
-	_ = other
+func (b *builder) lackBound(e end, what, why string) {
+	b.lack(e.e.ID, b.named(e, what), why)
+}
+
+// named is a sentence about an end with the name of its association, since there may be several
+// between two classes.
+func (b *builder) named(e end, what string) string {
+	if r := b.m.Relationship(e.e.Owner); r != nil && r.Name != "" {
+		return strings.TrimSuffix(what, ".") + " (" + r.Name + ")."
+	}
+	return what
 }
 
 func plural(name string, n int) string {

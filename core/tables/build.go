@@ -1,6 +1,7 @@
 package tables
 
 import (
+	"fmt"
 	"strings"
 
 	"lexeon/core/english"
@@ -139,6 +140,21 @@ func (b *builder) schemas() []schema {
 		}
 	}
 	return b.plan.schemaOf
+}
+
+// say writes a sentence, with "an" where "a" cannot stand.
+func say(format string, args ...any) string {
+	words := strings.Split(fmt.Sprintf(format, args...), " ")
+	for i := 0; i+1 < len(words); i++ {
+		if words[i] == "a" || words[i] == "A" {
+			if article := english.Article(words[i+1]); words[i] == "A" {
+				words[i] = model.Capital(article)
+			} else {
+				words[i] = article
+			}
+		}
+	}
+	return strings.Join(words, " ")
 }
 
 func articled(name string) string { return english.Article(name) + " " + name }

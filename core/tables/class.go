@@ -326,7 +326,7 @@ func (b *builder) embedded(v valuing, a, t *model.Element) []*Column {
 		}
 	}
 	for _, c := range out {
-		c.Why = fmt.Sprintf("The attribute %s of %s: a %s stands in columns of its own.", nameOf(v.first), nameOf(v.owner), nameOf(t))
+		c.Why = say("The attribute %s of %s: a %s stands in columns of its own.", nameOf(v.first), nameOf(v.owner), nameOf(t))
 	}
 	if !v.mandatory && len(needed) > 1 { // all of it, or nothing
 		var all, none []Condition

@@ -199,7 +199,7 @@ func (b *builder) sharedKey(c *class, t *Table) bool {
 		}
 		var cols []*Column
 		for _, k := range key.Columns {
-			col := &Column{ID: model.DeriveID("shared", string(t.ID), string(k.ID)), Type: k.Type, Mandatory: true, From: c.e.ID, Why: fmt.Sprintf("Each %s is a %s, and has its key.", nameOf(c.e), nameOf(g.e))}
+			col := &Column{ID: model.DeriveID("shared", string(t.ID), string(k.ID)), Type: k.Type, Mandatory: true, From: c.e.ID, Why: say("Each %s is a %s, and has its key.", nameOf(c.e), nameOf(g.e))}
 			col.Type.Keyed = true
 			name := k.Name
 			if !first || !b.names.isFree(string(t.ID), name) {
@@ -208,18 +208,18 @@ func (b *builder) sharedKey(c *class, t *Table) bool {
 			cols = append(cols, b.column(t, col, name, "key"))
 		}
 		t.References = append(t.References, &Reference{ID: model.DeriveID("kind", string(t.ID), string(g.e.ID)), Columns: cols, Table: g.home, Target: key.Columns, OnDelete: Cascade, From: c.e.ID, Others: model.Range(0, 1),
-			Why: fmt.Sprintf("Each %s is a %s: it goes with it.", nameOf(c.e), nameOf(g.e))})
+			Why: say("Each %s is a %s: it goes with it.", nameOf(c.e), nameOf(g.e))})
 		if b.shares[t] == nil {
 			b.shares[t] = map[*class][]*Column{}
 		}
 		b.shares[t][root] = cols
 		if first {
 			t.Primary = &Key{ID: model.DeriveID("key", string(t.ID)), Columns: cols, From: c.e.ID, Why: fmt.Sprintf("Each %s has the key of the %s that it is.", nameOf(c.e), nameOf(g.e))}
-			b.hold(c.e.ID, fmt.Sprintf("Each %s is a %s.", nameOf(c.e), nameOf(g.e)), ByReference, t, "")
+			b.hold(c.e.ID, say("Each %s is a %s.", nameOf(c.e), nameOf(g.e)), ByReference, t, "")
 			first = false
 		} else {
-			t.Uniques = append(t.Uniques, &Key{ID: model.DeriveID("general", string(t.ID), string(g.e.ID)), Columns: cols, From: c.e.ID, Why: fmt.Sprintf("A %s is one %s, and no other is.", nameOf(g.e), nameOf(c.e))})
-			b.hold(c.e.ID, fmt.Sprintf("Each %s is a %s.", nameOf(c.e), nameOf(g.e)), ByReference, t, "")
+			t.Uniques = append(t.Uniques, &Key{ID: model.DeriveID("general", string(t.ID), string(g.e.ID)), Columns: cols, From: c.e.ID, Why: say("A %s is one %s, and no other is.", nameOf(g.e), nameOf(c.e))})
+			b.hold(c.e.ID, say("Each %s is a %s.", nameOf(c.e), nameOf(g.e)), ByReference, t, "")
 		}
 	}
 	return !first

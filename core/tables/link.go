@@ -23,7 +23,7 @@ func (b *builder) linkOf(r *model.Relationship, ends []end) {
 	}
 	t := b.table(FromLink, r.ID, "association "+string(r.ID), b.names.written(parts...), "link", b.schemaOf(ends[0].c.e.ID), b.whyLink(ends))
 	t.Definition = r.Definition
-	b.linkColumns(t, r, ends, nil)
+	b.linkColumns(t, r, ends)
 }
 
 // whyLink says why there is a link table.
@@ -39,18 +39,17 @@ func (b *builder) whyLink(ends []end) string {
 	several := func(of, e end) string {
 		switch {
 		case !e.decided && e.question != "":
-			return fmt.Sprintf("it is not decided how many %s a %s has", model.Plural(e.name), nameOf(of.c.e))
+			return say("it is not decided how many %s a %s has", model.Plural(e.name), nameOf(of.c.e))
 		case !e.decided:
-			return fmt.Sprintf("it is not said how many %s a %s has", model.Plural(e.name), nameOf(of.c.e))
+			return say("it is not said how many %s a %s has", model.Plural(e.name), nameOf(of.c.e))
 		}
-		return fmt.Sprintf("a %s may have several %s", nameOf(of.c.e), model.Plural(e.name))
+		return say("a %s may have several %s", nameOf(of.c.e), model.Plural(e.name))
 	}
 	return fmt.Sprintf("A link table, since %s and %s.", several(x, y), several(y, x))
 }
 
-// linkColumns gives a link table its references, keys and positions; c is the class of the
-// association, if it has one.
-func (b *builder) linkColumns(t *Table, r *model.Relationship, ends []end, c *class) {
+// linkColumns gives a link table its references, keys and positions.
+func (b *builder) linkColumns(t *Table, r *model.Relationship, ends []end) {
 	var columns [][]*Column
 	repeated, cols := false, []*Column{}
 	for i, e := range ends {
@@ -66,7 +65,7 @@ func (b *builder) linkColumns(t *Table, r *model.Relationship, ends []end, c *cl
 				col.Mandatory = col.Mandatory || col.From == e.e.ID
 			}
 			if len(q) > 0 && ends[1-i].upper == 1 {
-				b.unique(t, append(slices.Clone(columns[i]), q...), e.e.ID, fmt.Sprintf("Within a %s there is one %s at most under each key.", nameOf(e.c.e), ends[1-i].name))
+				b.unique(t, append(slices.Clone(columns[i]), q...), e.e.ID, say("Within a %s there is one %s at most under each key.", nameOf(e.c.e), ends[1-i].name))
 			}
 			for _, col := range q {
 				if !slices.Contains(cols, col) {
@@ -78,7 +77,7 @@ func (b *builder) linkColumns(t *Table, r *model.Relationship, ends []end, c *cl
 	for i, e := range ends {
 		if e.e.End().Ordered && len(ends) == 2 {
 			pos := &Column{ID: model.DeriveID("position", string(t.ID), string(e.e.ID)), Type: Type{Primitive: "Integer"}, Mandatory: true, From: e.e.ID,
-				Why: fmt.Sprintf("The %s of a %s are in an order.", model.Plural(e.name), nameOf(ends[1-i].c.e))}
+				Why: say("The %s of a %s are in an order.", model.Plural(e.name), nameOf(ends[1-i].c.e))}
 			b.column(t, pos, b.names.written(e.name, "position"), "position")
 			b.hold(e.e.ID, pos.Why, ByColumn, t, pos.Name)
 		}
@@ -127,7 +126,7 @@ func (b *builder) linkEnd(t *Table, r *model.Relationship, ends []end, i int) []
 		return ref.Columns
 	}
 	f := referring{table: t, to: e.c, base: e.name, from: e.e.ID, mandatory: true, keyed: true, action: Cascade, question: e.question, facts: append(slices.Clone(e.facts), b.factsOf(r)...),
-		why: fmt.Sprintf("A link of a %s: it goes with it.", e.name)}
+		why: say("A link of a %s: it goes with it.", e.name)}
 	if len(ends) == 2 {
 		other := ends[1-i]
 		f.others = other.e.End().Multiplicity
@@ -167,7 +166,7 @@ func (b *builder) linkOfClass(r *model.Relationship, ends []end) {
 		if p.kind != nil {
 			b.note(r.ID, fmt.Sprintf("%s is held in one table with other kinds: nothing holds its links to be complete.", b.titleOf(r)))
 			for i := range ends {
-				f := referring{table: p.table, to: ends[i].c, base: ends[i].name, from: ends[i].e.ID, action: Cascade, why: fmt.Sprintf("A link of a %s: it goes with it.", ends[i].name)}
+				f := referring{table: p.table, to: ends[i].c, base: ends[i].name, from: ends[i].e.ID, action: Cascade, why: say("A link of a %s: it goes with it.", ends[i].name)}
 				ref := b.refer(f)
 				cols := []*Column{}
 				if ref != nil {
@@ -181,7 +180,7 @@ func (b *builder) linkOfClass(r *model.Relationship, ends []end) {
 			}
 			continue
 		}
-		b.linkColumns(p.table, r, ends, c)
+		b.linkColumns(p.table, r, ends)
 	}
 }
 
@@ -192,14 +191,13 @@ func (b *builder) linkKey(c *class, t *Table) bool {
 	ends := b.endsOf(r)
 	var columns [][]*Column
 	var cols []*Column
-	for i, e := range ends {
+	for _, e := range ends {
 		if e.c == nil || e.c.home == nil || e.c.home == t || b.keys[e.c.home] == keyMaking || e.e.End().NonUnique || e.e.End().Derived || len(e.e.End().Qualifiers) > 0 {
 			return false
 		}
 		if b.keyOf(e.c) == nil {
 			return false
 		}
-		_ = i
 	}
 	for i := range ends {
 		mine := b.linkEnd(t, r, ends, i)
@@ -236,12 +234,12 @@ func (b *builder) linkBounds(t *Table, r *model.Relationship, ends []end, column
 					b.unique(t, only, e.e.ID, fmt.Sprintf("Each %s has at most one %s.", nameOf(other.c.e), e.name))
 				}
 			}
-			b.hold(e.e.ID, fmt.Sprintf("Each %s has at most one %s.", nameOf(other.c.e), e.name), ByKey, t, only[0].Name)
+			b.hold(e.e.ID, b.named(e, fmt.Sprintf("Each %s has at most one %s.", nameOf(other.c.e), e.name)), ByKey, t, only[0].Name)
 			if e.lower > 0 {
-				b.lackBound(e, other, fmt.Sprintf("Each %s has at least one %s.", nameOf(other.c.e), e.name), "a row can be there before those that refer to it")
+				b.lackBound(e, fmt.Sprintf("Each %s has at least one %s.", nameOf(other.c.e), e.name), "a row can be there before those that refer to it")
 			}
 			continue
 		}
-		b.unheld(e, other, nameOf(other.c.e))
+		b.unheld(e, nameOf(other.c.e))
 	}
 }

@@ -1,7 +1,6 @@
 package tables
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
@@ -74,7 +73,7 @@ func (b *builder) loose(f referring) []*Column {
 	if key == nil {
 		return nil
 	}
-	b.lack(f.from, fmt.Sprintf("%s leads to a %s that is there.", nameOf(b.m.Element(f.from)), nameOf(f.to.e)), "its objects stand in several tables, and a reference leads to one")
+	b.lack(f.from, say("%s leads to a %s that is there.", b.leading(f.from), nameOf(f.to.e)), "its objects stand in several tables, and a reference leads to one")
 	kind := &Column{ID: model.DeriveID("refers", string(f.table.ID), string(f.from), f.key, "kind"), Type: Type{Primitive: "Text", Keyed: true}, Mandatory: f.mandatory, From: f.from,
 		Why: f.why + " This is the table in which it stands.", Question: f.question}
 	b.column(f.table, kind, b.names.written(f.base)+"_"+b.kindName(), "kind")
@@ -84,6 +83,17 @@ func (b *builder) loose(f referring) []*Column {
 		out = append(out, b.referenceColumn(f, k))
 	}
 	return out
+}
+
+// leading is what refers to something, as sentences name it.
+func (b *builder) leading(from model.ID) string {
+	e := b.m.Element(from)
+	if e != nil && e.Kind == model.End {
+		if r := b.m.Relationship(e.Owner); r != nil {
+			return b.titleOf(r)
+		}
+	}
+	return nameOf(e)
 }
 
 // endName is what is at an end, as sentences and columns name it: the role, else the class.
@@ -111,7 +121,7 @@ type pointer struct {
 func (b *builder) pointed() {
 	for _, p := range b.pointers {
 		f := referring{table: p.place.table, to: p.to, base: strings.Join(p.names(), " "), from: p.attribute.ID, key: string(p.id()), mandatory: p.mandatory && p.place.kind == nil, action: SetNull, question: p.question,
-			why: fmt.Sprintf("The attribute %s of %s is a %s.", strings.Join(p.names(), " "), nameOf(p.owner), nameOf(p.to.e))}
+			why: say("The attribute %s of %s is a %s.", strings.Join(p.names(), " "), nameOf(p.owner), nameOf(p.to.e))}
 		if p.mandatory {
 			f.action = Restrict
 		}

@@ -16,6 +16,8 @@ type valuesOf struct {
 	path      []*model.Element
 }
 
+func values(n int) string { return numberWord(n) + " " + plural("value", n) }
+
 // boundedBelow reports whether a multiplicity has a bound that no table holds.
 func boundedBelow(m model.Multiplicity) bool {
 	lower, upper := m.Bounds()
@@ -66,7 +68,7 @@ func (b *builder) valuesTable(v valuesOf) {
 		simple = of.Kind == model.DataType && len(b.partsOf(of)) == 0
 	}
 	inner := valuing{class: v.class, place: place{table: t}, owner: v.owner, path: []*model.Element{v.attribute}, first: v.attribute, mandatory: true, keyed: simple}
-	before, pointers := len(t.References), len(b.pointers)
+	pointers := len(b.pointers)
 	cols := b.value(inner, v.attribute)
 	if len(b.pointers) > pointers { // a list of objects: the links go with either
 		for _, p := range b.pointers[pointers:] {
@@ -80,7 +82,6 @@ func (b *builder) valuesTable(v valuesOf) {
 		b.pointers = b.pointers[:pointers]
 		simple = true
 	}
-	_ = before
 	for _, c := range cols {
 		c.Default = nil // of the list, not of its values
 	}
@@ -96,7 +97,7 @@ func (b *builder) valuesTable(v valuesOf) {
 		if keyed && !d.NonUnique {
 			b.unique(t, append(slices.Clone(ref.Columns), cols...), v.attribute.ID, "No value stands twice.")
 		} else if !keyed && !d.NonUnique {
-			b.lack(v.attribute.ID, fmt.Sprintf("No %s of a %s stands twice.", nameOf(v.attribute), base), "the value has parts that may be missing, or cannot stand in a key")
+			b.lack(v.attribute.ID, say("No %s of a %s stands twice.", nameOf(v.attribute), base), "the value has parts that may be missing, or cannot stand in a key")
 		}
 		if d.Ordered {
 			b.hold(v.attribute.ID, fmt.Sprintf("The %s are in an order.", nameOf(v.attribute)), ByColumn, t, pos.Name)
@@ -110,9 +111,9 @@ func (b *builder) valuesTable(v valuesOf) {
 	b.keys[t] = keyMade
 	lower, upper := d.Multiplicity.Bounds()
 	if lower > 0 {
-		b.lack(v.attribute.ID, fmt.Sprintf("Each %s has at least %s %s.", base, numberWord(lower), plural(nameOf(v.attribute), lower)), "a row can be there before those that refer to it")
+		b.lack(v.attribute.ID, fmt.Sprintf("Each %s has at least %s of %s.", base, values(lower), nameOf(v.attribute)), "a row can be there before those that refer to it")
 	}
 	if upper != model.Many {
-		b.lack(v.attribute.ID, fmt.Sprintf("Each %s has at most %s %s.", base, numberWord(upper), plural(nameOf(v.attribute), upper)), "a key counts to one")
+		b.lack(v.attribute.ID, fmt.Sprintf("Each %s has at most %s of %s.", base, values(upper), nameOf(v.attribute)), "a key counts to one")
 	}
 }
