@@ -156,51 +156,58 @@ func (b *builder) order() {
 // deferred finds rows that need each other: of each circle of references that must lead somewhere
 // one is looked at later, never that of a part to its whole where another one can be.
 func (b *builder) deferred() {
-	open := map[*Reference]bool{}
+	within := map[*Table]int{} // the group that a table is looked at in
 	needs := func(t *Table) []*Table {
 		var out []*Table
 		for _, r := range t.References {
-			if !r.Deferred && !open[r] && mandatory(r) {
+			if !r.Deferred && within[r.Table] == within[t] && mandatory(r) {
 				out = append(out, r.Table)
 			}
 		}
 		return out
 	}
-	for {
-		again := false
-		for _, group := range graph.Components(b.plan.Tables, needs) {
-			inside := map[*Table]bool{}
-			for _, t := range group {
-				inside[t] = true
-			}
-			if len(group) == 1 && !slices.Contains(needs(group[0]), group[0]) {
-				continue
-			}
-			var chosen *Reference
-			var of *Table
-			slices.SortFunc(group, func(x, y *Table) int { return strings.Compare(x.Name, y.Name) })
-			for _, t := range group {
-				for _, r := range t.References {
-					if inside[r.Table] && !r.Deferred && mandatory(r) && (chosen == nil || better(r, t, chosen, of)) {
-						chosen, of = r, t
-					}
-				}
-			}
-			chosen.Deferred = true
-			again = true
-			inKey := slices.ContainsFunc(chosen.Columns, func(c *Column) bool { return of.Primary != nil && slices.Contains(of.Primary.Columns, c) })
-			for _, c := range chosen.Columns {
-				c.Later = !inKey
-			}
-			b.note(chosen.From, of.Name+" and "+chosen.Table.Name+" need each other: "+chosen.Columns[0].Name+" is looked at when the transaction ends, and in a database that cannot wait it is left open at first.")
-			for _, m := range b.plan.mandatory {
-				if m.reference == chosen {
-					b.plan.Held[m.held].Except = append(b.plan.Held[m.held].Except, "mysql")
-				}
+	groups, n := [][]*Table{b.plan.Tables}, 0
+	for len(groups) > 0 {
+		group := groups[0]
+		groups = groups[1:]
+		n++
+		for _, t := range group {
+			within[t] = n
+		}
+		for _, circle := range graph.Components(group, needs) {
+			if len(circle) > 1 || slices.Contains(needs(circle[0]), circle[0]) {
+				b.deferOne(circle)
+				groups = append(groups, circle) // another way may lead around
 			}
 		}
-		if !again {
-			return
+	}
+}
+
+// deferOne chooses one reference of a circle to be looked at later.
+func (b *builder) deferOne(circle []*Table) {
+	inside := map[*Table]bool{}
+	for _, t := range circle {
+		inside[t] = true
+	}
+	var chosen *Reference
+	var of *Table
+	slices.SortFunc(circle, func(x, y *Table) int { return strings.Compare(x.Name, y.Name) })
+	for _, t := range circle {
+		for _, r := range t.References {
+			if inside[r.Table] && !r.Deferred && mandatory(r) && (chosen == nil || better(r, t, chosen, of)) {
+				chosen, of = r, t
+			}
+		}
+	}
+	chosen.Deferred = true
+	inKey := slices.ContainsFunc(chosen.Columns, func(c *Column) bool { return of.Primary != nil && slices.Contains(of.Primary.Columns, c) })
+	for _, c := range chosen.Columns {
+		c.Later = !inKey
+	}
+	b.note(chosen.From, of.Name+" and "+chosen.Table.Name+" need each other: "+chosen.Columns[0].Name+" is looked at when the transaction ends, and in a database that cannot wait it is left open at first.")
+	for _, m := range b.plan.mandatory {
+		if m.reference == chosen {
+			b.plan.Held[m.held].Except = append(b.plan.Held[m.held].Except, "mysql")
 		}
 	}
 }
