@@ -226,3 +226,66 @@ func (s *storedSource) constraints() {
 		}
 	}
 }
+
+// StoredChanges makes some random changes to a model of stored classes: what people do between one
+// version of a database and the next.
+func StoredChanges(m *model.Model, seed uint64, n int) *model.Model {
+	s := &storedSource{Source: NewSource(seed + 1_000_000), m: m}
+	s.next = 500_000 // ids of its own
+	s.stored = idsOf(m.OfKind(model.Class))
+	s.enums, s.data, s.faces = idsOf(m.OfKind(model.Enumeration)), idsOf(m.OfKind(model.DataType)), idsOf(m.OfKind(model.Interface))
+	for range n {
+		class := pick(s.Source, s.stored)
+		attribute := pick(s.Source, m.OfKind(model.Attribute))
+		line := pick(s.Source, s.m.Relationships(model.Association))
+		switch s.rnd.IntN(14) {
+		case 0:
+			s.do(&model.SetName{ID: class, Name: s.name(storedNames)})
+		case 1:
+			if attribute != nil {
+				s.do(&model.SetPart{ID: attribute.ID, Set: model.P("name", s.name(storedParts))})
+			}
+		case 2:
+			if attribute != nil {
+				s.do(&model.SetPart{ID: attribute.ID, Set: model.P("multiplicity", pick(s.Source, []string{"", "1", "0..1", "*", "?"}))})
+			}
+		case 3:
+			if attribute != nil && s.m.Element(attribute.ID) != nil {
+				s.do(&model.Delete{ID: attribute.ID})
+			}
+		case 4, 5:
+			s.attribute(class)
+		case 6:
+			s.association()
+		case 7:
+			if line != nil {
+				s.do(&model.Delete{ID: line.ID})
+			}
+		case 8, 9:
+			if line != nil {
+				e := pick(s.Source, s.m.Ends(line.ID))
+				s.do(&model.SetEnd{ID: e.ID, Set: model.P("multiplicity", pick(s.Source, []string{"", "?", "1", "0..1", "*", "1..*"}), "ordered", s.yes(5))})
+			}
+		case 10:
+			if attribute != nil {
+				s.do(&model.SetPart{ID: attribute.ID, Set: model.P("typeName", pick(s.Source, []string{"Text", "Decimal", "Integer"}))})
+			}
+		case 11:
+			if e := pick(s.Source, s.enums); e != "" {
+				s.do(&model.AddPart{ID: s.id("literal"), Owner: e, Kind: model.Literal, Name: fmt.Sprintf("more %d", s.rnd.IntN(99)), Set: model.P("value", fmt.Sprint(100+s.rnd.IntN(99)))})
+			}
+		case 12:
+			s.do(&model.SetClassifier{ID: class, Set: model.P("stored", !s.yes(3))})
+		case 13:
+			s.do(&model.SetClassifier{ID: class, Set: model.P("rowKey", pick(s.Source, []model.TableKey{"", model.NaturalKey, model.IdentityKey}))})
+		}
+	}
+	return s.m
+}
+
+func idsOf(list []*model.Element) (out []model.ID) {
+	for _, e := range list {
+		out = append(out, e.ID)
+	}
+	return out
+}

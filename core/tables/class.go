@@ -131,6 +131,7 @@ func (b *builder) attributes() {
 				}
 			}
 			owners = append(append(owners, c.inlined...), c.e)
+			owners = once(owners)
 			hidden := map[string]bool{}
 			for _, o := range owners {
 				for _, a := range b.m.Children(o.ID, model.Attribute) {
@@ -149,6 +150,16 @@ func (b *builder) attributes() {
 			}
 		}
 	}
+}
+
+// once are elements, each where it stands first.
+func once(list []*model.Element) (out []*model.Element) {
+	for _, e := range list {
+		if !slices.Contains(out, e) {
+			out = append(out, e)
+		}
+	}
+	return out
 }
 
 // attribute gives an attribute its columns in a place.
@@ -208,6 +219,9 @@ func (v valuing) id(more ...string) model.ID {
 	parts := []string{string(v.place.table.ID)}
 	for _, e := range v.path {
 		parts = append(parts, string(e.ID))
+	}
+	if v.class != nil && v.class.manner == model.SingleTable && v.owner != v.class.e { // several kinds may have it from one that is not stored
+		parts = append(parts, "in", string(v.class.e.ID))
 	}
 	return model.DeriveID("column", strings.Join(append(parts, more...), " "))
 }

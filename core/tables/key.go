@@ -83,7 +83,7 @@ func (b *builder) generatedKey(c *class, t *Table, manner model.TableKey) {
 	if manner != model.NaturalKey {
 		why = fmt.Sprintf("Rows are known by %s, as it was chosen.", what)
 	}
-	col := &Column{ID: model.DeriveID("generated", string(t.ID)), Type: typ, Mandatory: true, Generated: generated, From: c.e.ID, Why: why}
+	col := &Column{ID: model.DeriveID("generated", string(generated), string(t.ID)), Type: typ, Mandatory: true, Generated: generated, From: c.e.ID, Why: why}
 	b.column(t, col, name, "id")
 	t.Primary = &Key{ID: model.DeriveID("key", string(t.ID)), Columns: []*Column{col}, From: c.e.ID, Why: why}
 }
@@ -95,6 +95,7 @@ func (b *builder) identifiers(c *class, t *Table) (cols []*Column, whys []string
 	if c.manner == model.ConcreteTables {
 		owners = append(c.above(), c)
 	}
+	seen := map[model.ID]bool{}
 	for _, o := range owners {
 		for _, end := range b.identifyingEnds(o) {
 			r := b.identifyingReference(o, c, t, end)
@@ -106,9 +107,10 @@ func (b *builder) identifiers(c *class, t *Table) (cols []*Column, whys []string
 		}
 		for _, e := range append(slices.Clone(o.inlined), o.e) {
 			for _, a := range b.m.Children(e.ID, model.Attribute) {
-				if !a.Attribute().Identifier {
+				if !a.Attribute().Identifier || seen[a.ID] {
 					continue
 				}
+				seen[a.ID] = true
 				mine := b.columnsOf(t, a)
 				if len(mine) == 0 || slices.ContainsFunc(mine, func(col *Column) bool { return !col.Mandatory }) {
 					b.note(a.ID, fmt.Sprintf("%s of %s is no part of the key: it may be missing, or stand for several values.", nameOf(a), nameOf(o.e)))

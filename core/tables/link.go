@@ -149,7 +149,7 @@ func (b *builder) numbered(t *Table, from model.ID, why string) {
 	if !b.names.isFree(string(t.ID), name) {
 		name = t.Name + "_" + name
 	}
-	col := &Column{ID: model.DeriveID("generated", string(t.ID)), Type: Type{Primitive: "Integer", Keyed: true}, Mandatory: true, Generated: Identity, From: from, Why: why}
+	col := &Column{ID: model.DeriveID("generated", string(Identity), string(t.ID)), Type: Type{Primitive: "Integer", Keyed: true}, Mandatory: true, Generated: Identity, From: from, Why: why}
 	b.column(t, col, name, "id")
 	t.Primary = &Key{ID: model.DeriveID("key", string(t.ID)), Columns: []*Column{col}, From: from, Why: why}
 	b.keys[t] = keyMade

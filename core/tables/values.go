@@ -49,6 +49,9 @@ func (b *builder) valuesTable(v valuesOf) {
 	for _, e := range v.path {
 		key += " " + string(e.ID)
 	}
+	if v.class.manner == model.SingleTable && v.owner != v.class.e {
+		key += " in " + string(v.class.e.ID)
+	}
 	t := b.table(FromValues, v.attribute.ID, key, b.names.written(append([]string{base}, names...)...), "values", v.table.Schema,
 		fmt.Sprintf("A table of its own, since %s may have several values of %s.", articled(base), nameOf(v.attribute)))
 	t.Definition = v.attribute.Definition

@@ -173,10 +173,15 @@ func (d *Dialect) values(list []tables.Value, of tables.Type) string {
 
 // Condition writes a condition on a row.
 func (d *Dialect) Condition(c tables.Condition) string {
+	return d.conditionOn(c, func(col *tables.Column) string { return d.Quoted(col.Name) })
+}
+
+// conditionOn writes a condition with columns under names that are given.
+func (d *Dialect) conditionOn(c tables.Condition, named func(*tables.Column) string) string {
 	join := func(list []tables.Condition, by string) string {
 		out := make([]string, len(list))
 		for i, inner := range list {
-			out[i] = d.Condition(inner)
+			out[i] = d.conditionOn(inner, named)
 			if len(inner.All)+len(inner.Any) > 1 {
 				out[i] = "(" + out[i] + ")"
 			}
@@ -185,23 +190,23 @@ func (d *Dialect) Condition(c tables.Condition) string {
 	}
 	operand := func(o, other tables.Operand) string {
 		if o.Column != nil {
-			return d.Quoted(o.Column.Name)
+			return named(o.Column)
 		}
 		return d.Value(*o.Value, other.Column.Type)
 	}
 	switch {
 	case c.In != nil:
-		return d.Quoted(c.In.Column.Name) + " in (" + d.values(c.In.Values, c.In.Column.Type) + ")"
+		return named(c.In.Column) + " in (" + d.values(c.In.Values, c.In.Column.Type) + ")"
 	case c.Compare != nil:
 		return operand(c.Compare.Left, c.Compare.Right) + " " + c.Compare.Relation + " " + operand(c.Compare.Right, c.Compare.Left)
 	case c.Present != nil:
-		return d.Quoted(c.Present.Name) + " is not null"
+		return named(c.Present) + " is not null"
 	case c.Missing != nil:
-		return d.Quoted(c.Missing.Name) + " is null"
+		return named(c.Missing) + " is null"
 	case c.Count != nil:
 		names := make([]string, len(c.Count.Columns))
 		for i, col := range c.Count.Columns {
-			names[i] = d.Quoted(col.Name)
+			names[i] = named(col)
 		}
 		relation := " <= 1"
 		if c.Count.Exactly {
@@ -209,7 +214,7 @@ func (d *Dialect) Condition(c tables.Condition) string {
 		}
 		return d.notNulls(names) + relation
 	case c.Not != nil:
-		return "not (" + d.Condition(*c.Not) + ")"
+		return "not (" + d.conditionOn(*c.Not, named) + ")"
 	case len(c.Any) > 0:
 		return join(c.Any, "or")
 	}
