@@ -9,6 +9,7 @@ mkdir -p .run
 started=0
 mariadb=0
 if [ -z "${LEXEON_TEST_DATABASE_URL:-}" ]; then
+    export LEXEON_POSTGRES_OPTIONS="-c fsync=off" # what a killed process wrote is there; the machine is not switched off
     LEXEON_TEST_DATABASE_URL=$(scripts/postgres.sh start .run/test-postgres "${TEST_PORT:-54990}")
     started=1
 fi

@@ -26,6 +26,7 @@ func init() {
 		"serve":    {"serve the page and its interface", serve},
 		"check":    {"check a model file", checkFile},
 		"generate": {"generate code from a model file", generateFile},
+		"migrate":  {"say how tables get from one model file to the next", migrateFiles},
 		"document": {"write the documentation of a model file in Markdown", documentFile},
 		"export":   {"draw a diagram of a model file", exportDiagram},
 		"drawings": {"tell how neat the diagrams of a model file are", judgeDrawings},

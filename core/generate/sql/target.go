@@ -77,3 +77,32 @@ func Unheld(d *Dialect, h tables.Held) string {
 	}
 	return ""
 }
+
+// MigrationText is the script that leads from the tables of one model to those of another, with the
+// options that are decided for the second.
+func MigrationText(t *generate.Target, old, next *model.Model, over map[string]string) (string, error) {
+	i := slices.IndexFunc(Dialects, func(d *Dialect) bool { return "sql-"+d.Name == t.Name })
+	if i < 0 {
+		return "", model.Faultf(model.CodeInvalid, "%s has no tables; there are sql-postgres, sql-mysql and sql-sqlite.", t.Title)
+	}
+	d := Dialects[i]
+	before, err := t.Decide(old, over)
+	if err != nil {
+		return "", err
+	}
+	after, err := t.Decide(next, over)
+	if err != nil {
+		return "", err
+	}
+	plan := func(m *model.Model, values map[string]string) *tables.Plan {
+		o := tables.OptionsOf(values)
+		o.Limit = d.Limit
+		return tables.NewPlan(m, o)
+	}
+	head := fmt.Sprintf("From the tables of one version of %s to those of the next, for %s.", next.Project().Name, d.Title)
+	list := Migrate(d, plan(old, before), plan(next, after))
+	if len(list) == 0 {
+		head += "\nNothing changes."
+	}
+	return Script(append([]Statement{{Comment: head}}, list...)), nil
+}
