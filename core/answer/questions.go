@@ -36,8 +36,8 @@ func views() []Question {
 		shown("table", "/tables/:row", "A derived table, or the one that a reference belongs to", func(_ *Desk, a *Asked) (view.Table, error) {
 			return view.TableOf(a.Model, a.id("row"))
 		}),
-		shown("held", "/held/:row", "By what an element or a relationship is held in the tables", func(_ *Desk, a *Asked) ([]view.HeldLine, error) {
-			return view.HeldOf(a.Model, a.id("row")), nil
+		shown("inTables", "/in-tables/:row", "What tables hold of an element or a relationship, and what a deletion does", func(_ *Desk, a *Asked) (view.InTables, error) {
+			return view.InTablesOf(a.Model, a.id("row")), nil
 		}),
 		shown("owed", "/diagrams/:diagram/owed", "What still waits at the edge of a level", func(_ *Desk, a *Asked) ([]view.Owed, error) {
 			return view.OwedOf(a.Model, a.id("diagram"))

@@ -10,6 +10,8 @@ type Options struct {
 	// Of are the classes and packages that are asked for, by name, separated by commas; "" are the
 	// classes marked as stored, "all" is every class.
 	Of string
+	// Only are the classes that are asked for, by id, whatever else is said.
+	Only []model.ID
 	// Inheritance is how kinds become tables: joined, single or concrete.
 	Inheritance string
 	// Enumerations become a native type, a check or a lookup table.

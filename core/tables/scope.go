@@ -37,6 +37,8 @@ func (b *builder) scope() {
 	all := b.m.OfKind(model.Class)
 	asked := b.asked()
 	switch {
+	case len(b.options.Only) > 0:
+		all = slices.DeleteFunc(slices.Clone(all), func(e *model.Element) bool { return !slices.Contains(b.options.Only, e.ID) })
 	case b.options.Of == "all":
 	case b.options.Of != "":
 		all = slices.DeleteFunc(slices.Clone(all), func(e *model.Element) bool { return !asked[e.ID] })
@@ -65,7 +67,7 @@ func (b *builder) scope() {
 // asked are the classes that the options name, by themselves or by a package that they are in.
 func (b *builder) asked() map[model.ID]bool {
 	out := map[model.ID]bool{}
-	if b.options.Of == "" || b.options.Of == "all" {
+	if b.options.Of == "" || b.options.Of == "all" || len(b.options.Only) > 0 {
 		return out
 	}
 	for name := range strings.SplitSeq(b.options.Of, ",") {

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"lexeon/core/english"
 	"lexeon/core/generate/sql"
 	"lexeon/core/model"
 	"lexeon/core/tables"
@@ -162,17 +163,80 @@ func heldLine(h tables.Held) HeldLine {
 	return out
 }
 
-// HeldOf tells by what something of the model is held in the tables: its multiplicities and
-// constraints. It is empty for what has no table.
-func HeldOf(m *model.Model, id model.ID) []HeldLine {
+// InTables tells what the tables hold of an element or a relationship, and what they do with it.
+type InTables struct {
+	Held      []HeldLine `json:"held"`
+	Deletions []Deletion `json:"deletions"` // of an association
+}
+
+// Deletion tells what becomes of the objects at one end when one at the other is deleted.
+type Deletion struct {
+	Text string `json:"text"`
+	SQL  string `json:"sql"` // the line that does it
+}
+
+// InTablesOf tells by what something of the model is held in the tables: its multiplicities and
+// constraints; and of an association what a deletion does, or would do if its classes were stored.
+func InTablesOf(m *model.Model, id model.ID) InTables {
 	about := map[model.ID]bool{id: true}
 	for _, e := range m.Children(id, model.Attribute, model.End) {
 		about[e.ID] = true
 	}
-	out := []HeldLine{}
-	for _, h := range tableview.Plan(m).Held {
+	out := InTables{Held: []HeldLine{}, Deletions: []Deletion{}}
+	p := tableview.Plan(m)
+	for _, h := range p.Held {
 		if about[h.Subject] {
-			out = append(out, heldLine(h))
+			out.Held = append(out.Held, heldLine(h))
+		}
+	}
+	r := m.Relationship(id)
+	if r == nil || r.Kind != model.Association {
+		return out
+	}
+	if out.Deletions = deletionsOf(m, p, r, about); len(out.Deletions) == 0 {
+		o := tables.Defaults(m)
+		o.Only = m.Connected(r)
+		out.Deletions = deletionsOf(m, tables.NewPlan(m, o), r, about)
+	}
+	return out
+}
+
+func deletionsOf(m *model.Model, p *tables.Plan, r *model.Relationship, about map[model.ID]bool) []Deletion {
+	out := []Deletion{}
+	name := func(id model.ID) string {
+		if e := m.Element(id); e != nil && e.Name != "" {
+			return e.Name
+		}
+		return "row"
+	}
+	for _, t := range p.Tables {
+		for _, ref := range t.References {
+			end := m.Element(ref.From)
+			if !about[ref.From] || end == nil || end.Kind != model.End {
+				continue
+			}
+			one := english.Article(name(end.Type)) + " " + name(end.Type)
+			others := ""
+			for _, e := range m.Ends(r.ID) {
+				if e.ID != end.ID {
+					others = name(e.Type)
+				}
+			}
+			text := ""
+			switch {
+			case t.Sort == tables.FromLink:
+				text = fmt.Sprintf("Deleting %s deletes its links, and not what they lead to.", one)
+			case ref.OnDelete == tables.Cascade:
+				text = fmt.Sprintf("Deleting %s deletes its %s too.", one, model.Plural(others))
+			case ref.OnDelete == tables.SetNull:
+				text = fmt.Sprintf("Deleting %s leaves its %s without one.", one, model.Plural(others))
+			default:
+				text = fmt.Sprintf("Deleting %s is refused while %s refers to it.", one, english.Article(others)+" "+others)
+			}
+			d := Deletion{text, sql.ReferenceLine(sql.PostgreSQL, p, ref)}
+			if !slices.Contains(out, d) {
+				out = append(out, d)
+			}
 		}
 	}
 	return out

@@ -24,6 +24,7 @@ const serverOnly = new RegExp(
     'rows',
     'brief/',
     'use-case-proposals',
+    'tables/try',
     'previews/candidate',
     'previews/use-case$',
     'diagrams/[^/]+/(svg|png|pdf|scene)\\b',

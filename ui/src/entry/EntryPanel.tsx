@@ -6,6 +6,7 @@ import { TraceButton } from '../common/TraceButton'
 import { Part } from '../common/Kept'
 import { entryTools } from './EntryTools'
 import { Fields } from './Fields'
+import { InTables } from './InTables'
 import { go, type Route } from '../common/router'
 import { RelationSentences } from '../common/Sentences'
 import { projectPath, useStudio } from '../core/state'
@@ -62,6 +63,7 @@ export function EntryPanel({ id, route }: { id: string; route: Route }) {
         </Part>
       )}
       {entry.parts.filter((part) => !part.lead).map(one)}
+      <InTables id={id} kind={entry.kind} />
       {entry.held.length > 0 && (
         <Part title={entry.component ? 'Holds' : 'In the component'}>
           <ul className="flex flex-col gap-1">

@@ -6,6 +6,7 @@ import { type Output, type Target } from '../../core/api'
 import { pictures } from '../../sheet/commands'
 import { projectPath, useStudio } from '../../core/state'
 import { Options } from '../../common/Options'
+import { TryTables } from './TryTables'
 import { count } from '../../common/count'
 import { useFetched } from '../../common/useFetched'
 
@@ -82,6 +83,7 @@ function Files({ target }: { target: Target }) {
             {target.download}
           </a>
         </p>
+        {target.name === 'sql-postgres' && <TryTables />}
         <Options target={target} />
         <p className="heading px-4 pb-1">
           {target.title}, {count(output?.files.length ?? 0, 'file', 'files')}
