@@ -39,7 +39,7 @@ test('classes that are stored become tables, and a script', async ({ studio, pag
 
   await studio.saved()
   await studio.path.getByRole('button', { name: 'Output' }).click()
-  await page.getByRole('tab', { name: 'PostgreSQL' }).click()
+  await page.getByRole('tab', { name: 'PostgreSQL', exact: true }).click()
   const script = page.getByLabel('create.sql')
   await expect(script).toContainText('create table hut')
   await expect(script).toContainText('foreign key (ridge_id) references ridge (id) on delete cascade')

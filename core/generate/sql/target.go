@@ -21,9 +21,9 @@ var (
 )
 
 func target(d *Dialect, proofs [][]string) *generate.Target {
-	title := "Tables for " + d.Title
+	title := d.Title
 	if d == MySQL {
-		title = "Tables for MariaDB and MySQL"
+		title = "MariaDB, MySQL"
 	}
 	return &generate.Target{
 		Name: "sql-" + d.Name, Title: title, Download: "Download the script", Notes: "How it was settled, and what no table holds",

@@ -29,7 +29,7 @@ export function Beside({ diagram, tables, onClose }: { diagram: string; tables: 
   useEffect(() => {
     const first = key.split(' ')[0]
     const at = first && svg.current?.querySelector(`[data-subject="${CSS.escape(first)}"]`)
-    if (at) at.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+    if (at) at.scrollIntoView({ block: 'center', inline: 'center' })
   }, [key])
 
   function pick(subject: string) {
