@@ -380,7 +380,9 @@ func TypeNames(d *Dialect, p *tables.Plan) map[*tables.Column]string {
 }
 
 // ReferenceLine is a reference as it stands in a script.
-func ReferenceLine(d *Dialect, p *tables.Plan, r *tables.Reference) string { return newWriter(d, p).reference(r) }
+func ReferenceLine(d *Dialect, p *tables.Plan, r *tables.Reference) string {
+	return newWriter(d, p).reference(r)
+}
 
 // Mandatory reports whether a database refuses a row without a value in a column.
 func (d *Dialect) Mandatory(c *tables.Column) bool { return c.Mandatory && (d.defers || !c.Later) }
