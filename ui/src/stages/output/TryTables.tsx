@@ -31,9 +31,7 @@ export function TryTables() {
         {error && <p className="text-brick">{error}</p>}
         {reply && reply.refused.length === 0 && (
           <p>
-            {reply.tables === 0
-              ? 'There is nothing to try: no class becomes a table.'
-              : `${count(reply.tables, 'table', 'tables')} made by ${count(reply.statements, 'statement', 'statements')}. The database took all of them.`}
+            {reply.tables === 0 ? 'There is nothing to try: no class becomes a table.' : `${made(reply)} The database took all of them.`}
           </p>
         )}
         {reply && reply.refused.length > 0 && (
@@ -55,3 +53,6 @@ export function TryTables() {
     </section>
   )
 }
+
+const made = ({ tables, statements }: TriedReply) =>
+  `${count(tables, 'table', 'tables')} made by ${count(statements, 'statement', 'statements')}.`
