@@ -71,19 +71,11 @@ func (s *Server) createProject(c *echo.Context) error {
 
 // importProject makes a new project of a model file.
 func (s *Server) importProject(c *echo.Context) error {
-	done, err := s.imports.turn(c.Request().Context(), c.Request().ContentLength)
+	data, done, err := s.modelFile(c)
 	if err != nil {
 		return err
 	}
 	defer done()
-	// It waited for its turn: the time for reading begins now.
-	control := http.NewResponseController(c.Response())
-	_ = control.SetReadDeadline(time.Now().Add(bodyLimit)) // where it is not possible the server's own holds
-	_ = control.SetWriteDeadline(time.Now().Add(bodyLimit + largeLimit))
-	data, err := io.ReadAll(c.Request().Body)
-	if err != nil {
-		return err
-	}
 	m, err := interchange.ReadFile(data)
 	if err != nil {
 		return err
@@ -93,6 +85,24 @@ func (s *Server) importProject(c *echo.Context) error {
 		return err
 	}
 	return c.JSON(http.StatusCreated, idReply{model.ID(id)})
+}
+
+// modelFile reads the body of a request that is a model file, when there is memory for it; done gives
+// that back.
+func (s *Server) modelFile(c *echo.Context) (data []byte, done func(), err error) {
+	done, err = s.imports.turn(c.Request().Context(), c.Request().ContentLength)
+	if err != nil {
+		return nil, nil, err
+	}
+	// It waited for its turn: the time for reading begins now.
+	control := http.NewResponseController(c.Response())
+	_ = control.SetReadDeadline(time.Now().Add(bodyLimit)) // where it is not possible the server's own holds
+	_ = control.SetWriteDeadline(time.Now().Add(bodyLimit + largeLimit))
+	if data, err = io.ReadAll(c.Request().Body); err != nil {
+		done()
+		return nil, nil, err
+	}
+	return data, done, nil
 }
 
 func (s *Server) deleteProject(c *echo.Context) error {

@@ -14,7 +14,7 @@ import (
 )
 
 // Markdown documents a model: the brief, the data flow diagrams with their
-// dictionary, the use cases with their descriptions, the classes, the components, each as a text in Markdown, and every diagram as an SVG
+// dictionary, the use cases with their descriptions, the classes, the components, the tables, each as a text in Markdown, and every diagram as an SVG
 // picture that its text shows. Texts with nothing in them are left out, but for
 // the classes. draw gives a diagram as SVG. Equal models give equal files.
 func Markdown(m *model.Model, draw func(model.ID) (string, error)) (generate.Output, error) {
@@ -52,6 +52,10 @@ func Markdown(m *model.Model, draw func(model.ID) (string, error)) (generate.Out
 	add("components.md", false, func(b *strings.Builder) {
 		diagrams(b, m, pictures, model.ComponentDiagram)
 		components(b, m)
+	})
+	add("tables.md", false, func(b *strings.Builder) {
+		diagrams(b, m, pictures, model.TableDiagram)
+		derivedTables(b, m)
 	})
 	add("brief.md", false, func(b *strings.Builder) { briefText(b, m) })
 	out.Files = append(out.Files, drawn...)

@@ -20,7 +20,7 @@ func init() {
 		return func(*model.Model, *model.Element) EntryPart { return tool(name) }
 	}
 	features, picture, rework := withTool("features"), withTool("picture"), withTool("rework")
-	type_ := []of{named, defined, features, stereotyped, classifierSwitches, picture, rework, packaged}
+	type_ := []of{named, defined, features, stereotyped, classifierSwitches, becomesTables, picture, rework, packaged}
 	plain, described := []of{named, defined}, []of{defined}
 	elementParts = map[model.Kind][]of{
 		model.Class: type_, model.Interface: type_, model.Enumeration: type_, model.DataType: type_, model.Signal: type_,
@@ -113,6 +113,29 @@ func classifierSwitches(_ *model.Model, e *model.Element) EntryPart {
 		out.Fields = append(out.Fields, switched("Stored", d.Stored, set, "set.stored"))
 	}
 	return out
+}
+
+// becomesTables is how a class or an enumeration becomes tables, where that is not as the project has
+// it. It is asked of what is stored, and of what has said something already.
+func becomesTables(m *model.Model, e *model.Element) EntryPart {
+	d, set := e.Classifier(), &model.SetClassifier{ID: e.ID, Set: model.Patch{}}
+	out := EntryPart{Title: "Its tables"}
+	asProject := "as the project has it"
+	switch {
+	case e.Kind == model.Enumeration && (d.Coding != "" || storesSomething(m)):
+		out.Fields = append(out.Fields, choice("Holds its columns", string(d.Coding), optionsOf("", asProject, string(model.NativeCoding), "a type of the database", string(model.CheckCoding), "a check", string(model.LookupCoding), "a lookup table"), set, "set.coding"))
+	case e.Kind == model.Class && (d.Stored || d.RowKey != "" || d.Inheritance != ""):
+		out.Fields = append(out.Fields, choice("Rows are known by", string(d.RowKey), optionsOf("", asProject, string(model.NaturalKey), "identifiers", string(model.IdentityKey), "a number", string(model.UUIDKey), "a UUID"), set, "set.rowKey"))
+		if len(m.Specifics(e.ID)) > 0 || d.Inheritance != "" {
+			out.Fields = append(out.Fields, choice("Its kinds", string(d.Inheritance), optionsOf("", asProject, string(model.JoinedTables), "a table for each class", string(model.SingleTable), "one table for all", string(model.ConcreteTables), "a table for each concrete class"), set, "set.inheritance"))
+		}
+	}
+	return out
+}
+
+// storesSomething reports whether any class is stored.
+func storesSomething(m *model.Model) bool {
+	return slices.ContainsFunc(m.OfKind(model.Class), func(c *model.Element) bool { return c.Classifier().Stored })
 }
 
 func abstract(_ *model.Model, e *model.Element) EntryPart {

@@ -6,6 +6,7 @@ import { type Output, type Target } from '../../core/api'
 import { pictures } from '../../sheet/commands'
 import { projectPath, useStudio } from '../../core/state'
 import { Options } from '../../common/Options'
+import { MigrationFrom } from './MigrationFrom'
 import { TryTables } from './TryTables'
 import { count } from '../../common/count'
 import { useFetched } from '../../common/useFetched'
@@ -69,11 +70,16 @@ export function OutputStage() {
   )
 }
 
+const migrationPath = 'migrate.sql' // of what is made from two versions, and not kept
+
 function Files({ target }: { target: Target }) {
   const revision = useStudio((s) => s.revision)
   const { value: output, error } = useFetched<Output>(projectPath(`output/${target.name}`), revision)
   const [path, setPath] = useState<string>()
-  const file = output?.files.find((f) => f.path === path) ?? output?.files[0]
+  const [migration, setMigration] = useState<string>()
+  const migrating = migration !== undefined && (path === undefined || path === migrationPath)
+  const found = output?.files.find((f) => f.path === path) ?? output?.files[0]
+  const file = migrating ? { path: migrationPath, content: migration } : found
   if (error) return <p className="p-6 text-brick">{error}</p>
   return (
     <div className="sides grid h-full grid-cols-[260px_minmax(0,1fr)]">
@@ -84,12 +90,13 @@ function Files({ target }: { target: Target }) {
           </a>
         </p>
         {target.name === 'sql-postgres' && <TryTables />}
+        {target.name.startsWith('sql-') && <MigrationFrom target={target} onScript={setMigration} />}
         <Options target={target} />
         <p className="heading px-4 pb-1">
           {target.title}, {count(output?.files.length ?? 0, 'file', 'files')}
         </p>
         <ul>
-          {output?.files.map((f) => (
+          {[...(migration === undefined ? [] : [{ path: migrationPath }]), ...(output?.files ?? [])].map((f) => (
             <li key={f.path}>
               <button
                 className={clsx(
