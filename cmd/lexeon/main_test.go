@@ -186,7 +186,7 @@ func TestDocumentCommand(t *testing.T) {
 	dir := t.TempDir()
 	code, out, errs := lexeon("document", "--out", dir, demo())
 	require.Equal(t, exitOK, code, errs)
-	require.Contains(t, out, "17 files")
+	require.Contains(t, out, "18 files")
 	text, err := os.ReadFile(filepath.Join(dir, "classes.md"))
 	require.NoError(t, err)
 	require.Contains(t, string(text), "![class diagram Apiaries and honey lots](diagrams/apiaries-and-honey-lots.svg)")

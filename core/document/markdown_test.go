@@ -29,7 +29,7 @@ func TestMarkdownOfTheDemo(t *testing.T) {
 	require.NoError(t, err)
 	out, err := document.Markdown(m, render.Draws(m, drawer))
 	require.NoError(t, err)
-	for i, name := range []string{"classes.md", "data-flow.md", "use-cases.md", "components.md", "brief.md"} {
+	for i, name := range []string{"classes.md", "data-flow.md", "use-cases.md", "components.md", "tables.md", "brief.md"} {
 		require.Equal(t, name, out.Files[i].Path)
 		golden := filepath.Join("testdata", name)
 		if *update {
@@ -39,8 +39,8 @@ func TestMarkdownOfTheDemo(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, string(want), out.Files[i].Content)
 	}
-	require.Equal(t, "diagrams/apiaries-and-honey-lots.svg", out.Files[5].Path)
-	require.True(t, strings.HasPrefix(out.Files[5].Content, "<svg "))
+	require.Equal(t, "diagrams/apiaries-and-honey-lots.svg", out.Files[6].Path)
+	require.True(t, strings.HasPrefix(out.Files[6].Content, "<svg "))
 	again, err := document.Markdown(m, render.Draws(m, scene.NewDrawer(typeface.New())))
 	require.NoError(t, err)
 	require.Equal(t, out, again)
