@@ -50,9 +50,9 @@ func derivedTables(b *strings.Builder, m *model.Model) {
 		} else {
 			where := ""
 			if h.Table != nil {
-				where = " " + h.Table.Name
+				where = " of " + text(h.Table.Name)
 			}
-			held[true] = append(held[true], fmt.Sprintf("- %s (%s%s)\n", text(h.What), h.By, text(where)))
+			held[true] = append(held[true], fmt.Sprintf("- %s (%s%s)\n", text(h.What), h.By, where))
 		}
 	}
 	for _, yes := range []bool{true, false} {
