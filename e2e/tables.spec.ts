@@ -49,6 +49,24 @@ test('classes that are stored become tables, and a script', async ({ studio, pag
   await expect(page.getByLabel('create.sql')).toContainText('pragma foreign_keys = on')
 })
 
+test('without stored classes it is said how there come to be tables', async ({ studio, page }) => {
+  await studio.newProject('Mountain huts')
+  await studio.newDiagram('class')
+  await studio.state('1 Ridge is made of 0..* Hut')
+  await studio.saved()
+  await studio.path.getByRole('button', { name: /^Tables/ }).click()
+  await expect(page.getByText('No table yet. Mark classes as stored')).toBeVisible()
+  await studio.entry.getByRole('textbox', { name: 'Classes', exact: true }).fill('Hut, Ridge')
+  await page.keyboard.press('Enter')
+  await expect(studio.shape('table hut')).toBeVisible()
+  // What is said here is said of the classes.
+  await studio.state('1 Guide knows 0..* Hut')
+  await studio.unfold('Classes')
+  await expect(studio.shape('class Guide')).toHaveCount(0) // it was not placed among the tables, and on no other sheet
+  await studio.entry.getByRole('searchbox', { name: 'Show what exists' }).fill('Guide')
+  await expect(studio.entry.getByRole('button', { name: 'class Guide' })).toBeVisible()
+})
+
 test('how classes become tables is decided beside them, and shown at once', async ({ studio, page }) => {
   await ridges(studio)
   await studio.saved()

@@ -71,6 +71,9 @@ type StatementRequest struct {
 // Statement tells how a text can be understood, with the changes that each
 // reading would make, and what it could be the name of. It changes nothing.
 func (pr *Proposer) Statement(m *model.Model, req StatementRequest) (StatementReply, error) {
+	if d := m.Diagram(req.Diagram); d != nil && d.Kind == model.TableDiagram {
+		req.Diagram = "" // it is said of the classes, and nothing is placed among tables
+	}
 	out := StatementReply{Readings: []Reading{}, Jumps: pr.jumps(m, req.Text)}
 	ways, err := notation.Understand(m, req.Text, notation.ScopeOf(m, req.Diagram))
 	if f, ok := model.AsFault(err); ok {

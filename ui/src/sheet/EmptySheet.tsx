@@ -15,6 +15,14 @@ export function EmptySheet({ kind, onStarters }: { kind: string; onStarters: () 
   const [key, thing, usual] = beginnings[kind] ?? ['', '', '']
   const example = useStudio((s) => s.overview?.examples[kind]) ?? usual
   const isClass = kind === 'classDiagram'
+  if (kind === 'tableDiagram')
+    return (
+      <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
+        No table yet. Mark classes as stored in their entries,
+        <br />
+        or name them at the right, under <em>How classes become tables</em>: their tables appear here.
+      </p>
+    )
   return (
     <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-faint">
       Nothing here yet. Press <kbd className="font-mono">{key}</kbd> and Enter to make the first {thing},
