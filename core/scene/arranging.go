@@ -189,14 +189,19 @@ func (d *Drawer) arranged(m *model.Model, diagram model.ID, place func(loose int
 			return nil, err
 		}
 		led, covered := d.led(next, diagram)
-		if better, is := led.exchange(d, changes, movable); is {
-			if next, _, _, err = model.Edit(m, better); err != nil {
-				return nil, err
+		first := led
+		first.exchange(d, changes, movable, func(better []model.Change) bool {
+			exchanged, _, _, err := model.Edit(m, better)
+			if err != nil {
+				return false
 			}
-			if again, left := d.led(next, diagram); left <= covered && crossingsOf(again.routes) < crossingsOf(led.routes) {
-				changes, led, covered = better, again, left
+			again, left := d.led(exchanged, diagram)
+			if left > covered || crossingsOf(again.routes) >= crossingsOf(led.routes) {
+				return false
 			}
-		}
+			changes, next, led, covered = better, exchanged, again, left
+			return true
+		})
 		ways := led.ways
 		if least >= 0 && covered >= least {
 			continue

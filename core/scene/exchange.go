@@ -12,20 +12,21 @@ import (
 // mostTried how many exchanges are tried: each leads all lines anew.
 const (
 	mostExchanged = 40
-	mostTried     = 40
+	mostTried     = 60
 	levelWith     = 8  // middles that are this close stand in one row or column
 	leastGap      = 20 // between two shapes
 )
 
-// exchange lets two shapes of one row or column change places where that saves crossings, and
-// gives the changes with their new places. It looks at the lines as they were led last.
-func (a *arranging) exchange(d *Drawer, changes []model.Change, movable func(model.ID) bool) ([]model.Change, bool) {
+// exchange lets two shapes change places where that saves crossings, as
+// often as it does, and hands on the changes with their new places. It looks at the lines as they
+// were led last; what it finds is taken once it is drawn, with its names, and is better then too.
+func (a *arranging) exchange(d *Drawer, changes []model.Change, movable func(model.ID) bool, isBetter func([]model.Change) bool) {
 	if len(a.lines) > mostExchanged {
-		return changes, false
+		return
 	}
 	boxes := slices.Clone(a.boxes)
 	least := crossingsOf(a.routes)
-	tried, better := 0, false
+	tried := 0
 	for improved := true; improved && least > 0; {
 		improved = false
 		for i := range a.shapes {
@@ -33,26 +34,28 @@ func (a *arranging) exchange(d *Drawer, changes []model.Change, movable func(mod
 				if a.shapes[i].in != a.shapes[k].in || !movable(a.shapes[i].placement) || !movable(a.shapes[k].placement) || !a.isCrossed(i) && !a.isCrossed(k) {
 					continue
 				}
-				next, ok := swapped(boxes, i, k)
+				next, ok := a.swapped(boxes, i, k)
 				if !ok {
 					continue
 				}
 				tried++
-				if n := crossingsOf(route.Untangle(d.sign, next, a.lines)); n < least {
-					boxes, least, improved, better = next, n, true, true
+				if n := crossingsOf(route.Untangle(d.sign, next, a.lines)); n < least && isBetter(a.moved(changes, next)) {
+					boxes, least, improved = next, n, true
 				}
 			}
 		}
 	}
-	if !better {
-		return changes, false
-	}
+}
+
+// moved are changes, and those that bring the shapes to other boxes.
+func (a *arranging) moved(changes []model.Change, boxes []Rect) []model.Change {
+	out := slices.Clone(changes)
 	for i, s := range a.shapes {
 		if dx, dy := boxes[i].X-a.boxes[i].X, boxes[i].Y-a.boxes[i].Y; dx != 0 || dy != 0 {
-			changes = append(changes, &model.Move{ID: s.placement, X: s.at.X + dx, Y: s.at.Y + dy})
+			out = append(out, &model.Move{ID: s.placement, X: s.at.X + dx, Y: s.at.Y + dy})
 		}
 	}
-	return changes, true
+	return out
 }
 
 // isCrossed reports whether a line at a shape crosses another one.
@@ -70,31 +73,38 @@ func (a *arranging) isCrossed(shape int) bool {
 	return false
 }
 
-// swapped are the boxes with two of one row or column in each other's place; not ok where they
-// stand in neither, or one of them has no room there.
-func swapped(boxes []Rect, i, k int) ([]Rect, bool) {
-	a, b := boxes[i], boxes[k]
-	row, column := abs(a.Center().Y-b.Center().Y) <= levelWith, abs(a.Center().X-b.Center().X) <= levelWith
+// swapped are the boxes with two in each other's place: two of one row or column keep its left
+// and right, its top and bottom, others their middles. Not ok where one has no room there, or
+// something general would come to stand below what is specific.
+func (a *arranging) swapped(boxes []Rect, i, k int) ([]Rect, bool) {
+	p, q := boxes[i], boxes[k]
+	row, column := abs(p.Center().Y-q.Center().Y) <= levelWith, abs(p.Center().X-q.Center().X) <= levelWith
 	out := slices.Clone(boxes)
 	switch {
 	case row && !column:
-		if a.X > b.X {
-			i, k, a, b = k, i, b, a
+		if p.X > q.X {
+			i, k, p, q = k, i, q, p
 		}
-		out[k].X, out[i].X = a.X, b.Right()-a.W
+		out[k].X, out[i].X = p.X, q.Right()-p.W
 	case column && !row:
-		if a.Y > b.Y {
-			i, k, a, b = k, i, b, a
+		if p.Y > q.Y {
+			i, k, p, q = k, i, q, p
 		}
-		out[k].Y, out[i].Y = a.Y, b.Bottom()-a.H
+		out[k].Y, out[i].Y = p.Y, q.Bottom()-p.H
 	default:
-		return nil, false
+		out[i].X, out[i].Y = q.Center().X-p.W/2, q.Center().Y-p.H/2
+		out[k].X, out[k].Y = p.Center().X-q.W/2, p.Center().Y-q.H/2
 	}
 	for _, moved := range []int{i, k} {
 		for n := range out {
 			if n != moved && out[moved].Inflate(leastGap).Overlaps(out[n]) {
 				return nil, false
 			}
+		}
+	}
+	for _, l := range a.lines { // those of one trunk lead to what is general
+		if l.Trunk != "" && boxes[l.To].Y < boxes[l.From].Y && out[l.To].Y >= out[l.From].Y {
+			return nil, false
 		}
 	}
 	return out, true
