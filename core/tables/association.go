@@ -176,6 +176,7 @@ func (b *builder) oneToOne(r *model.Relationship, first, second end) (to, holder
 func (b *builder) oneEnd(r *model.Relationship, to, holder end) {
 	if slices.ContainsFunc(holder.c.places, func(p place) bool { return b.referred[endAt{to.e.ID, p.table}] != nil }) {
 		b.bounds(r, to, holder, holder.c.places[0].table, b.referred[endAt{to.e.ID, holder.c.places[0].table}])
+		b.counted(to, holder)
 		return
 	}
 	composite := b.isWhole(r, to.e)
@@ -226,6 +227,28 @@ func (b *builder) oneEnd(r *model.Relationship, to, holder end) {
 			b.hold(holder.e.ID, pos.Why, ByColumn, p.table, pos.Name)
 		}
 		b.bounds(r, to, holder, p.table, ref)
+	}
+	b.counted(to, holder)
+}
+
+// counted tells by what the bounds of an end are held whose objects refer to those at the other.
+func (b *builder) counted(to, holder end) {
+	var counted []Counted
+	var refs []*Reference
+	for _, p := range holder.c.places {
+		for _, r := range p.table.References {
+			if r.From == to.e.ID {
+				counted, refs = append(counted, countedBy(p.table, r)), append(refs, r)
+			}
+		}
+	}
+	if len(refs) < len(holder.c.places) || len(to.e.End().Qualifiers) > 0 {
+		counted = nil // not to be seen from there, or so many under each key
+	}
+	if b.unheld(holder, to.c, counted) {
+		for _, r := range refs {
+			r.Unheld = false
+		}
 	}
 }
 
@@ -317,24 +340,32 @@ func (b *builder) bounds(r *model.Relationship, to, holder end, t *Table, ref *R
 	if len(to.e.End().Qualifiers) == 0 && holder.upper == 1 && holder.decided {
 		b.hold(holder.e.ID, b.named(holder, fmt.Sprintf("Each %s has at most one %s.", nameOf(to.c.e), holder.name)), ByKey, t, column)
 	}
-	b.unheld(holder, nameOf(to.c.e))
 }
 
-// unheld tells which bounds of an end with many no table holds.
-func (b *builder) unheld(e end, of string) {
+// unheld tells which bounds of an end with many no table holds, and has them counted where that is
+// wanted and can be. It reports whether all that there are are held now.
+func (b *builder) unheld(e end, of *class, counted []Counted) bool {
 	if !e.decided {
-		return
+		return false
 	}
+	held := true
 	if e.lower > 0 {
-		b.lackBound(e, fmt.Sprintf("Each %s has at least %s %s.", of, numberWord(e.lower), plural(e.name, e.lower)), "a row can be there before those that refer to it")
+		held = b.bounded(e, of, e.lower, model.Many, counted, fmt.Sprintf("Each %s has at least %s %s.", nameOf(of.e), numberWord(e.lower), plural(e.name, e.lower)), "a row can be there before those that refer to it")
 	}
 	if e.upper > 1 {
-		b.lackBound(e, fmt.Sprintf("Each %s has at most %s %s.", of, numberWord(e.upper), plural(e.name, e.upper)), "a key counts to one")
+		held = b.bounded(e, of, 0, e.upper, counted, fmt.Sprintf("Each %s has at most %s %s.", nameOf(of.e), numberWord(e.upper), plural(e.name, e.upper)), "a key counts to one") && held
 	}
+	return held
 }
 
-func (b *builder) lackBound(e end, what, why string) {
-	b.lack(e.e.ID, b.named(e, what), why)
+// bounded holds one bound of an end by a trigger, or tells why nothing holds it.
+func (b *builder) bounded(e end, of *class, lower, upper int, counted []Counted, what, why string) bool {
+	what = b.named(e, what)
+	if b.bound(e.e.ID, what, of, lower, upper, counted) {
+		return true
+	}
+	b.lack(e.e.ID, what, why)
+	return false
 }
 
 // named is a sentence about an end with the name of its association, since there may be several

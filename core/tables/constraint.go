@@ -157,7 +157,7 @@ func (b *builder) generalizationSet(e *model.Element) {
 		what := fmt.Sprintf("Nothing is two of %s.", name)
 		if general.manner == model.SingleTable {
 			b.hold(e.ID, what, ByColumn, general.home, b.kindName())
-		} else {
+		} else if !b.kindsBound(e, general, what, 0, 1) {
 			b.lack(e.ID, what, "a row may stand in the tables of several kinds")
 		}
 	}
@@ -171,7 +171,7 @@ func (b *builder) generalizationSet(e *model.Element) {
 			b.hold(e.ID, what, ByCheck, general.home, b.kindName())
 		case general.e.Classifier().Abstract && general.manner == model.ConcreteTables:
 			b.hold(e.ID, what, ByColumn, nil, "")
-		default:
+		case !b.kindsBound(e, general, what, 1, model.Many):
 			b.lack(e.ID, what, "a row may be there without one in the tables of the kinds")
 		}
 	}

@@ -24,6 +24,14 @@ func (b *builder) finish() {
 	for _, t := range b.plan.Tables {
 		b.nameAll(t)
 	}
+	for _, x := range b.plan.Bounds {
+		if x.Lower > 0 {
+			x.Trigger = b.names.take("function", "tr_"+x.Of.Name+"_"+x.Counted[0].Table.Name, "tr")
+		}
+		for i, c := range x.Counted {
+			x.Counted[i].Trigger = b.names.take("function", "tr_"+c.Table.Name+"_"+c.Columns[0].Name, "tr")
+		}
+	}
 	used := map[string]bool{}
 	for _, t := range b.plan.Tables {
 		used[t.Schema] = true

@@ -226,6 +226,11 @@ func (b *builder) linkBounds(t *Table, r *model.Relationship, ends []end, column
 	}
 	for i, e := range ends {
 		other := ends[1-i]
+		var counted []Counted
+		ref := b.referred[endAt{other.e.ID, t}]
+		if ref != nil && len(other.e.End().Qualifiers) == 0 {
+			counted = []Counted{countedBy(t, ref)}
+		}
 		if e.upper == 1 && e.decided && len(other.e.End().Qualifiers) == 0 {
 			// The other end alone is the key, or unique.
 			only := columns[1-i]
@@ -236,10 +241,15 @@ func (b *builder) linkBounds(t *Table, r *model.Relationship, ends []end, column
 			}
 			b.hold(e.e.ID, b.named(e, fmt.Sprintf("Each %s has at most one %s.", nameOf(other.c.e), e.name)), ByKey, t, only[0].Name)
 			if e.lower > 0 {
-				b.lackBound(e, fmt.Sprintf("Each %s has at least one %s.", nameOf(other.c.e), e.name), "a row can be there before those that refer to it")
+				what := fmt.Sprintf("Each %s has at least one %s.", nameOf(other.c.e), e.name)
+				if b.bounded(e, other.c, 1, model.Many, counted, what, "a row can be there before those that refer to it") {
+					ref.Unheld = false
+				}
 			}
 			continue
 		}
-		b.unheld(e, nameOf(other.c.e))
+		if b.unheld(e, other.c, counted) && ref != nil {
+			ref.Unheld = false
+		}
 	}
 }

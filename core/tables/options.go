@@ -50,6 +50,8 @@ var Choices = []generate.Option{
 	{Name: "plural", Group: Group, Title: "Names of tables", Doc: "Whether tables are named in the plural.", Default: "no", Choices: []generate.Choice{
 		{Value: "no", Title: "Singular"}, {Value: "yes", Title: "Plural"}}},
 	{Name: "prefix", Group: Group, Title: "Prefix", Doc: "What stands before the name of each table.", Default: ""},
+	{Name: "triggers", Group: Group, Title: "Bounds", Doc: "Whether PostgreSQL counts by triggers what no key holds, such as at least one, or two to five. The other databases cannot.", Default: "no", Choices: []generate.Choice{
+		{Value: "no", Title: "As far as columns and keys hold them"}, {Value: "yes", Title: "Counted by triggers in PostgreSQL"}}},
 	{Name: "schemas", Group: Group, Title: "Schemas", Doc: "Whether each package has a schema of its own.", Default: "one", Choices: []generate.Choice{
 		{Value: "one", Title: "One"}, {Value: "packages", Title: "One for each package"}}},
 }

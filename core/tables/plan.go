@@ -12,6 +12,8 @@ type Plan struct {
 	// Tables in the order of creation: a table follows those that it refers to, but for the
 	// references that are Late.
 	Tables []*Table
+	// Bounds are counted by triggers, where the options want it.
+	Bounds []*Bound
 	// Enumerations that are types of their own, in the order of their names.
 	Enumerations []*Enumeration
 	// Schemas of the tables, in order; none where all stand in the one that is current.

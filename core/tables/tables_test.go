@@ -71,6 +71,13 @@ func planText(p *tables.Plan) string {
 			fmt.Fprintf(&b, "    row %s\n", strings.Join(values, " | "))
 		}
 	}
+	for _, x := range p.Bounds {
+		var counted []string
+		for _, c := range x.Counted {
+			counted = append(counted, fmt.Sprintf("%s (%s)", c.Table.Name, names(c.Columns)))
+		}
+		fmt.Fprintf(&b, "count %s of %s: %s\n", model.Range(x.Lower, x.Upper), x.Of.Name, strings.Join(counted, " + "))
+	}
 	for _, h := range p.Held {
 		if h.By == tables.ByNothing {
 			fmt.Fprintf(&b, "not held: %s (%s)\n", h.What, h.Why)

@@ -113,10 +113,25 @@ func (b *builder) valuesTable(v valuesOf) {
 	}
 	b.keys[t] = keyMade
 	lower, upper := d.Multiplicity.Bounds()
+	of := *v.class // as it stands in this table
+	of.home = v.table
+	counted, held := []Counted{countedBy(t, ref)}, true
 	if lower > 0 {
-		b.lack(v.attribute.ID, fmt.Sprintf("Each %s has at least %s of %s.", base, values(lower), nameOf(v.attribute)), "a row can be there before those that refer to it")
+		what, by := fmt.Sprintf("Each %s has at least %s of %s.", base, values(lower), nameOf(v.attribute)), counted
+		if len(v.path) > 1 {
+			by = nil // of a data type, which may be missing
+		}
+		if !b.bound(v.attribute.ID, what, &of, lower, model.Many, by) {
+			b.lack(v.attribute.ID, what, "a row can be there before those that refer to it")
+			held = false
+		}
 	}
 	if upper != model.Many {
-		b.lack(v.attribute.ID, fmt.Sprintf("Each %s has at most %s of %s.", base, values(upper), nameOf(v.attribute)), "a key counts to one")
+		what := fmt.Sprintf("Each %s has at most %s of %s.", base, values(upper), nameOf(v.attribute))
+		if !b.bound(v.attribute.ID, what, &of, 0, upper, counted) {
+			b.lack(v.attribute.ID, what, "a key counts to one")
+			held = false
+		}
 	}
+	ref.Unheld = ref.Unheld && !held
 }

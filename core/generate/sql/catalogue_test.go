@@ -70,6 +70,17 @@ func planned(d *sql.Dialect, p *tables.Plan) []string {
 			add("index %s %s (%s)", t.Name, x.Name, cols(x.Columns))
 		}
 	}
+	for _, b := range p.Bounds {
+		if d != sql.PostgreSQL {
+			break // the others cannot count when a transaction ends
+		}
+		if b.Trigger != "" {
+			add("trigger %s %s true true", b.Of.Name, b.Trigger)
+		}
+		for _, c := range b.Counted {
+			add("trigger %s %s true true", c.Table.Name, c.Trigger)
+		}
+	}
 	slices.Sort(out)
 	return out
 }
@@ -80,7 +91,8 @@ select 'column', c.relname, a.attname, case when t.typtype = 'e' then t.typname 
 select case contype when 'p' then 'primary' when 'u' then 'unique' end, c.relname, k.conname, '(' || (select string_agg(a.attname, '|' order by x.n) from unnest(k.conkey) with ordinality x(at, n) join pg_attribute a on a.attrelid = c.oid and a.attnum = x.at) || ')' from pg_constraint k join pg_class c on c.oid = k.conrelid where k.contype in ('p', 'u') and c.relnamespace = current_schema()::regnamespace;
 select 'check', c.relname, k.conname from pg_constraint k join pg_class c on c.oid = k.conrelid where k.contype = 'c' and c.relnamespace = current_schema()::regnamespace;
 select 'reference', c.relname, k.conname, '(' || (select string_agg(a.attname, '|' order by x.n) from unnest(k.conkey) with ordinality x(at, n) join pg_attribute a on a.attrelid = c.oid and a.attnum = x.at) || ')', f.relname, '(' || (select string_agg(a.attname, '|' order by x.n) from unnest(k.confkey) with ordinality x(at, n) join pg_attribute a on a.attrelid = f.oid and a.attnum = x.at) || ')', case k.confdeltype when 'c' then 'CASCADE' when 'n' then 'SET NULL' when 'r' then 'RESTRICT' when 'a' then 'NO ACTION' end, k.condeferred from pg_constraint k join pg_class c on c.oid = k.conrelid join pg_class f on f.oid = k.confrelid where k.contype = 'f' and c.relnamespace = current_schema()::regnamespace;
-select 'index', c.relname, i.relname, '(' || (select string_agg(a.attname, '|' order by x.n) from unnest(x.indkey) with ordinality x(at, n) join pg_attribute a on a.attrelid = c.oid and a.attnum = x.at) || ')' from pg_index x join pg_class i on i.oid = x.indexrelid join pg_class c on c.oid = x.indrelid where not x.indisunique and c.relnamespace = current_schema()::regnamespace;`,
+select 'index', c.relname, i.relname, '(' || (select string_agg(a.attname, '|' order by x.n) from unnest(x.indkey) with ordinality x(at, n) join pg_attribute a on a.attrelid = c.oid and a.attnum = x.at) || ')' from pg_index x join pg_class i on i.oid = x.indexrelid join pg_class c on c.oid = x.indrelid where not x.indisunique and c.relnamespace = current_schema()::regnamespace;
+select 'trigger', c.relname, t.tgname, t.tgdeferrable, t.tginitdeferred from pg_trigger t join pg_class c on c.oid = t.tgrelid where not t.tgisinternal and c.relnamespace = current_schema()::regnamespace;`,
 	"mysql": `
 select 'column', table_name, column_name, column_type, if(is_nullable = 'NO', 'true', 'false'), if(ifnull(column_default, 'NULL') <> 'NULL' or extra like '%auto_increment%', 'true', 'false') from information_schema.columns where table_schema = database();
 select if(constraint_name = 'PRIMARY', 'primary', 'unique'), table_name, constraint_name, concat('(', (select group_concat(column_name order by ordinal_position separator '|') from information_schema.key_column_usage u where u.table_schema = c.table_schema and u.table_name = c.table_name and u.constraint_name = c.constraint_name), ')') from information_schema.table_constraints c where table_schema = database() and constraint_type in ('PRIMARY KEY', 'UNIQUE');
@@ -115,7 +127,7 @@ func found(t *testing.T, db server, p *tables.Plan) []string {
 			}
 		}
 		for i, f := range fields {
-			if d == sql.PostgreSQL && (f == "t" || f == "f") && (fields[0] == "column" && i > 3 || fields[0] == "reference" && i == 7) {
+			if d == sql.PostgreSQL && (f == "t" || f == "f") && (fields[0] == "column" && i > 3 || fields[0] == "reference" && i == 7 || fields[0] == "trigger" && i > 2) {
 				fields[i] = map[string]string{"t": "true", "f": "false"}[f]
 			}
 		}

@@ -94,6 +94,7 @@ func Create(d *Dialect, p *tables.Plan) []Statement {
 			}
 		}
 	}
+	w.bounds()
 	return w.out
 }
 
@@ -351,6 +352,11 @@ func Drop(d *Dialect, p *tables.Plan) []Statement {
 		w.add(t.From, "", "drop table if exists %s%s", d.inSchema(t.Schema, t.Name), ending)
 	}
 	if d == PostgreSQL {
+		for _, b := range p.Bounds {
+			for _, f := range w.functionsOf(b) {
+				w.add(b.From, "", "drop function if exists %s()", f)
+			}
+		}
 		for _, e := range p.Enumerations {
 			w.add(e.ID, "", "drop type if exists %s", d.inSchema(e.Schema, e.Name))
 		}

@@ -17,6 +17,7 @@ func Migrate(d *Dialect, old, next *tables.Plan) []Statement {
 	m := newMigration(d, old, next)
 	if d == PostgreSQL {
 		m.alter()
+		m.boundsAnew()
 	} else {
 		m.rebuild()
 	}

@@ -15,11 +15,11 @@ import (
 
 // variants are options that are all tried on random models.
 var variants = []map[string]string{
-	{"inheritance": "joined", "enumerations": "check", "keys": "natural", "names": "snake"},
+	{"inheritance": "joined", "enumerations": "check", "keys": "natural", "names": "snake", "triggers": "yes"},
 	{"inheritance": "single", "enumerations": "lookup", "keys": "identity", "names": "written", "plural": "yes"},
-	{"inheritance": "concrete", "enumerations": "native", "keys": "uuid", "names": "snake", "prefix": "Ap_"},
+	{"inheritance": "concrete", "enumerations": "native", "keys": "uuid", "names": "snake", "prefix": "Ap_", "triggers": "yes"},
 	{"inheritance": "joined", "enumerations": "lookup", "keys": "natural", "names": "written"},
-	{"inheritance": "single", "enumerations": "native", "keys": "natural", "names": "snake"},
+	{"inheritance": "single", "enumerations": "native", "keys": "natural", "names": "snake", "triggers": "yes"},
 	{"inheritance": "concrete", "enumerations": "check", "keys": "natural", "names": "written"},
 }
 

@@ -70,6 +70,8 @@ func Unheld(d *Dialect, h tables.Held) string {
 	switch {
 	case h.By == tables.ByNothing:
 		return h.Why
+	case slices.Contains(h.Except, d.Name) && h.By == tables.ByTrigger:
+		return "it cannot count rows when a transaction ends"
 	case slices.Contains(h.Except, d.Name) && h.By == tables.ByCheck:
 		return "a column that a deletion sets to null cannot be checked"
 	case slices.Contains(h.Except, d.Name):
