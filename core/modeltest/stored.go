@@ -236,9 +236,9 @@ func StoredChanges(m *model.Model, seed uint64, n int) *model.Model {
 	s.enums, s.data, s.faces = idsOf(m.OfKind(model.Enumeration)), idsOf(m.OfKind(model.DataType)), idsOf(m.OfKind(model.Interface))
 	for range n {
 		class := pick(s.Source, s.stored)
-		attribute := pick(s.Source, m.OfKind(model.Attribute))
+		attribute := pick(s.Source, m.Children(class, model.Attribute))
 		line := pick(s.Source, s.m.Relationships(model.Association))
-		switch s.rnd.IntN(14) {
+		switch s.rnd.IntN(20) {
 		case 0:
 			s.do(&model.SetName{ID: class, Name: s.name(storedNames)})
 		case 1:
@@ -276,11 +276,28 @@ func StoredChanges(m *model.Model, seed uint64, n int) *model.Model {
 			}
 		case 12:
 			s.do(&model.SetClassifier{ID: class, Set: model.P("stored", !s.yes(3))})
+		case 14, 15, 16: // one becomes several, or the other way round
+			if attribute != nil && s.m.Element(attribute.ID) != nil {
+				s.do(&model.SetPart{ID: attribute.ID, Set: model.P("multiplicity", turned(attribute.Attribute().Multiplicity))})
+			}
+		case 17, 18, 19:
+			if line != nil && s.m.Relationship(line.ID) != nil {
+				e := pick(s.Source, s.m.Ends(line.ID))
+				s.do(&model.SetEnd{ID: e.ID, Set: model.P("multiplicity", turned(e.End().Multiplicity))})
+			}
 		case 13:
 			s.do(&model.SetClassifier{ID: class, Set: model.P("rowKey", pick(s.Source, []model.TableKey{"", model.NaturalKey, model.IdentityKey}))})
 		}
 	}
 	return s.m
+}
+
+// turned is several where one was, and one at most where there were several.
+func turned(m model.Multiplicity) string {
+	if m.State == model.Decided && m.Upper != 1 {
+		return "0..1"
+	}
+	return "*"
 }
 
 func idsOf(list []*model.Element) (out []model.ID) {

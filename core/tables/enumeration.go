@@ -83,7 +83,7 @@ func (b *builder) lookup(e *model.Element, enum *Enumeration, literals []*model.
 	text := &Column{ID: model.DeriveID("definition", string(e.ID)), Type: Type{Primitive: "Text"}, From: e.ID, Why: "What the literal means."}
 	b.column(t, text, word("definition"), "definition")
 	t.Primary = &Key{ID: model.DeriveID("key", string(t.ID)), Columns: []*Column{key}, From: e.ID, Why: "A literal is known by it."}
-	if named {
+	if named && len(enum.Names) == len(slices.Compact(slices.Sorted(slices.Values(enum.Names)))) { // a rule speaks of names that are there twice
 		t.Uniques = append(t.Uniques, &Key{ID: model.DeriveID("names", string(t.ID)), Columns: []*Column{name}, From: e.ID, Why: "No two literals have one name."})
 	}
 	for i, v := range enum.Values {

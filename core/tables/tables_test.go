@@ -89,69 +89,20 @@ func planText(p *tables.Plan) string {
 	return b.String()
 }
 
-// Small models with the tables that follow from them, each judged by hand: testdata/plans.txt. A
-// case begins with "== what it shows", perhaps with options in brackets; behind a line of dashes
-// stands the plan.
+// Small models with the tables that follow from them, each judged by hand: testdata/plans.txt.
 func TestPlans(t *testing.T) {
-	data, err := os.ReadFile("testdata/plans.txt")
-	require.NoError(t, err)
+	const file = "testdata/plans.txt"
 	var out strings.Builder
-	for c := range strings.SplitSeq(strings.TrimPrefix(string(data), "== "), "\n== ") {
-		title, rest, _ := strings.Cut(c, "\n")
-		input, want, _ := strings.Cut(rest, "\n---\n")
-		values := map[string]string{"of": "all", "inheritance": "joined", "enumerations": "check", "keys": "natural", "names": "snake"}
-		if _, options, ok := strings.Cut(strings.TrimSuffix(title, "]"), " ["); ok {
-			for o := range strings.FieldsSeq(options) {
-				name, value, _ := strings.Cut(o, "=")
-				values[name] = value
-			}
-		}
-		m := built(t, input)
-		got := planText(tables.NewPlan(m, tables.OptionsOf(values)))
-		fmt.Fprintf(&out, "== %s\n%s\n---\n%s", title, input, got)
+	for _, c := range modeltest.TableCases(t, file) {
+		got := planText(tables.NewPlan(c.Model, tables.OptionsOf(c.Options)))
+		fmt.Fprintf(&out, "== %s\n%s\n---\n%s", c.Heading, c.Input, got)
 		if !*update {
-			require.Equal(t, strings.TrimSpace(want), strings.TrimSpace(got), title)
+			require.Equal(t, strings.TrimSpace(c.Plan), strings.TrimSpace(got), c.Heading)
 		}
 	}
 	if *update {
-		require.NoError(t, os.WriteFile("testdata/plans.txt", []byte(out.String()), 0o644))
+		require.NoError(t, os.WriteFile(file, []byte(out.String()), 0o644))
 	}
-}
-
-// built makes a model of lines; "constraint Class: text" adds a constraint, "abstract Class" says so,
-// "nary name: 1 A, * B, * C" is an association of three.
-func built(t *testing.T, text string) *model.Model {
-	var lines, later []string
-	for line := range strings.Lines(text) {
-		line = strings.TrimRight(line, "\n")
-		if first, _, _ := strings.Cut(line, " "); first == "constraint" || first == "abstract" || first == "nary" {
-			later = append(later, line)
-		} else {
-			lines = append(lines, line)
-		}
-	}
-	m := modeltest.Build(t, lines...)
-	for i, line := range later {
-		if name, ok := strings.CutPrefix(line, "abstract "); ok {
-			m = modeltest.Edit(t, m, []model.Change{&model.SetClassifier{ID: m.Named(name, model.Class)[0].ID, Set: model.P("abstract", true)}})
-			continue
-		}
-		if text, ok := strings.CutPrefix(line, "nary "); ok {
-			name, ends, _ := strings.Cut(text, ": ")
-			c := &model.Connect{ID: "nary", Kind: model.Association, Name: name}
-			for n, e := range strings.Split(ends, ", ") {
-				mult, class, _ := strings.Cut(e, " ")
-				c.Ends = append(c.Ends, model.NewEnd{ID: model.ID(fmt.Sprint("nary-", n)), Type: m.Named(class, model.Class)[0].ID, Set: model.P("multiplicity", mult)})
-			}
-			m = modeltest.Edit(t, m, []model.Change{c})
-			continue
-		}
-		of, body, _ := strings.Cut(strings.TrimPrefix(line, "constraint "), ": ")
-		id := model.ID(fmt.Sprint("constraint", i))
-		m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: id, Kind: model.Constraint, Set: model.P("body", body)},
-			&model.Connect{ID: id + "-at", Kind: model.Anchor, Source: id, Target: m.Named(of, model.Class)[0].ID}})
-	}
-	return m
 }
 
 // Two plans of one model are the same, and nothing in one has two names or no reason.

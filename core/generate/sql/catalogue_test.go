@@ -9,7 +9,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate/sql"
-	"lexeon/core/modeltest"
 	"lexeon/core/tables"
 )
 
@@ -180,15 +179,14 @@ func TestCatalogues(t *testing.T) {
 		t.Run(s.name, func(t *testing.T) {
 			t.Parallel()
 			compared := 0
-			for seed := range uint64(60) {
-				m := modeltest.Stored(seed, seed%4 == 3)
+			for _, x := range models(t, 60) {
 				db := s.make(t)
 				d := db.dialect()
-				p := planOf(m, d, variants[seed%uint64(len(variants))])
+				p := planOf(x.m, d, x.with)
 				_, refused := db.run(t, lines(sql.Create(d, p)))
 				require.Empty(t, refused)
 				want := plannedNames(d, p)
-				require.Equal(t, strings.Join(want, "\n"), strings.Join(found(t, db, p), "\n"), "seed %d", seed)
+				require.Equal(t, strings.Join(want, "\n"), strings.Join(found(t, db, p), "\n"), x.name)
 				compared += len(want)
 			}
 			t.Logf("%d lines of catalogues agree", compared)

@@ -55,6 +55,8 @@ type writer struct {
 	p       *tables.Plan
 	lengths map[*tables.Column]int
 	out     []Statement
+	// unreferred: no table refers to another one yet.
+	unreferred bool
 }
 
 func newWriter(d *Dialect, p *tables.Plan) *writer {
@@ -66,8 +68,10 @@ func (w *writer) add(from model.ID, comment, format string, args ...any) {
 }
 
 // Create is the script that makes the tables of a plan.
-func Create(d *Dialect, p *tables.Plan) []Statement {
-	w := newWriter(d, p)
+func Create(d *Dialect, p *tables.Plan) []Statement { return newWriter(d, p).create() }
+
+func (w *writer) create() []Statement {
+	d, p := w.d, w.p
 	w.begin()
 	if d.schemas {
 		for _, s := range p.Schemas {
@@ -89,7 +93,7 @@ func Create(d *Dialect, p *tables.Plan) []Statement {
 	}
 	for _, t := range p.Tables {
 		for _, r := range t.References {
-			if r.Late && !d.forward {
+			if r.Late && !d.forward && !w.unreferred {
 				w.add(r.From, "", "alter table %s add %s", d.inSchema(t.Schema, t.Name), w.reference(r))
 			}
 		}
@@ -145,7 +149,7 @@ func (w *writer) table(t *tables.Table) {
 		line(w.check(c), "")
 	}
 	for _, r := range t.References {
-		if !r.Late || d.forward {
+		if (!r.Late || d.forward) && !w.unreferred {
 			line(w.reference(r), "")
 		}
 	}

@@ -101,7 +101,10 @@ var SQLite = &Dialect{
 	Name: "sqlite", Title: "SQLite", open: `"`, close: `"`, words: reserved("sqlite"), forward: true, defers: true,
 	escape: func(s string) string { return "'" + strings.ReplaceAll(s, "'", "''") + "'" },
 	typeOf: func(c *tables.Column, _ int) string {
-		return map[string]string{"Text": "text", "Integer": "integer", "Decimal": "numeric", "Money": "numeric", "Boolean": "boolean", "Date": "date", "Time": "time",
+		if c.Generated == tables.Identity {
+			return "integer" // SQLite fills a key of this type, and only of this, by itself
+		}
+		return map[string]string{"Text": "text", "Integer": "bigint", "Decimal": "numeric", "Money": "numeric", "Boolean": "boolean", "Date": "date", "Time": "time",
 			"Instant": "timestamp", "Duration": "text", "Identifier": "text", "Binary": "blob", "Geometry": "text"}[c.Type.Primitive]
 	},
 	generated: map[tables.Generated]string{tables.Identity: "", tables.UUID: "default (" + sqliteUUID + ")"},

@@ -38,12 +38,13 @@ type migration struct {
 	newColumns map[model.ID]*tables.Column
 	called     map[*tables.Table]string  // an old table, quoted, with its schema
 	column     map[*tables.Column]string // an old column, quoted
+	fresh      map[*tables.Column]string // a new key of a table that stays, as it stands in what the table was
 	taken      int
 }
 
 func newMigration(d *Dialect, old, next *tables.Plan) *migration {
 	m := &migration{writer: newWriter(d, next), was: newWriter(d, old), old: old, oldTables: map[model.ID]*tables.Table{}, oldColumns: map[model.ID]*tables.Column{},
-		inTable: map[*tables.Column]*tables.Table{}, newTables: map[model.ID]*tables.Table{}, newColumns: map[model.ID]*tables.Column{}, called: map[*tables.Table]string{}, column: map[*tables.Column]string{}}
+		inTable: map[*tables.Column]*tables.Table{}, newTables: map[model.ID]*tables.Table{}, newColumns: map[model.ID]*tables.Column{}, called: map[*tables.Table]string{}, column: map[*tables.Column]string{}, fresh: map[*tables.Column]string{}}
 	for _, t := range old.Tables {
 		m.oldTables[t.ID] = t
 		m.called[t] = d.inSchema(t.Schema, t.Name)
@@ -131,9 +132,15 @@ func (m *migration) moves() {
 		}
 	}
 	for _, t := range m.p.Tables {
-		if m.oldTables[t.ID] != nil {
-			m.keysAnew(t)
-			m.oneOfSeveral(t)
+		if m.oldTables[t.ID] == nil {
+			continue
+		}
+		for _, c := range t.Columns {
+			if value, ok := m.followed(t, c, "mine"); ok {
+				m.add(c.From, m.followedWhy(t, c), "update %s as mine set %s = %s", m.name(t), m.d.Quoted(c.Name), value)
+			} else if value, question := m.ofSeveral(t, c); value != "" {
+				m.ask(c.From, question, "update %s as mine set %s = %s", m.name(t), m.d.Quoted(c.Name), value)
+			}
 		}
 	}
 }
@@ -152,54 +159,64 @@ func (m *migration) filled(t *tables.Table) {
 			if c.From != t.From || m.newColumns[c.ID] != nil || value == nil || m.was.typeOf(c) != m.typeOf(value) {
 				continue
 			}
-			into, from := m.keyInto(t, t.References[0])
-			m.ask(t.From, fmt.Sprintf("one value becomes several: what is there is the first of %s.", t.Name), "insert into %s (%s) select %s from %s where %s is not null",
-				m.name(t), strings.Join(append(append(into, m.d.Quoted(value.Name)), m.positions(t)...), ", "), strings.Join(append(append(from, m.column[c]), ones(m.positions(t))...), ", "), m.now(owner), m.column[c])
+			into, from, ok := m.keyInto(t.References[0])
+			if !ok {
+				return
+			}
+			m.ask(t.From, fmt.Sprintf("one value becomes several: what is there is the first of %s.", t.Name), "insert into %s (%s) select %s from %s as mine where mine.%s is not null",
+				m.name(t), strings.Join(append(append(into, m.d.Quoted(value.Name)), m.positions(t)...), ", "), strings.Join(append(append(from, "mine."+m.column[c]), ones(m.positions(t))...), ", "), m.called[owner], m.column[c])
 		}
 	case t.Sort == tables.FromLink && len(t.References) == 2:
 		for i, a := range t.References {
 			b := t.References[1-i]
-			holder := m.oldTables[b.Table.ID]
-			if holder == nil {
+			holder, target := m.oldTables[b.Table.ID], m.oldTables[a.Table.ID]
+			if holder == nil || target == nil {
 				continue
 			}
 			for _, r := range holder.References {
-				if r.From != a.From || len(r.Columns) != len(a.Columns) || m.newReference(r.ID) {
+				if r.From != a.From || r.Table.ID != a.Table.ID || m.newReference(r.ID) {
 					continue
 				}
-				into, from := m.keyInto(t, b)
+				into, from, ok := m.keyInto(b)
 				var present []string
-				for k, c := range r.Columns {
-					into, from = append(into, m.d.Quoted(a.Columns[k].Name)), append(from, m.column[c])
-					present = append(present, m.column[c]+" is not null")
+				for k, c := range a.Columns {
+					value, known := m.reached(r, a.Target[k], "mine")
+					into, from, ok = append(into, m.d.Quoted(c.Name)), append(from, value), ok && known
 				}
-				m.ask(t.From, fmt.Sprintf("a reference becomes links: those that are there are kept in %s.", t.Name), "insert into %s (%s) select %s from %s where %s",
-					m.name(t), strings.Join(append(into, m.positions(t)...), ", "), strings.Join(append(from, ones(m.positions(t))...), ", "), m.now(holder), strings.Join(present, " and "))
+				for _, c := range r.Columns {
+					present = append(present, "mine."+m.column[c]+" is not null")
+				}
+				if !ok {
+					return
+				}
+				into, from = m.others(t, into, from)
+				m.ask(t.From, fmt.Sprintf("a reference becomes links: those that are there are kept in %s.", t.Name), "insert into %s (%s) select %s from %s as mine where %s",
+					m.name(t), strings.Join(append(into, m.positions(t)...), ", "), strings.Join(append(from, ones(m.positions(t))...), ", "), m.called[holder], strings.Join(present, " and "))
 				return
 			}
 		}
 	}
 }
 
-// now is what an old table is called by now.
-func (m *migration) now(t *tables.Table) string { return m.called[t] }
-
-// keyInto are the columns of a reference to a table that stays, and the key columns there that fill
-// them.
-func (m *migration) keyInto(t *tables.Table, r *tables.Reference) (into, from []string) {
-	for i, c := range r.Columns {
-		into = append(into, m.d.Quoted(c.Name))
-		from = append(from, m.there(r.Target[i]))
+// others adds what else a row of a new table must have.
+func (m *migration) others(t *tables.Table, into, from []string) ([]string, []string) {
+	for _, c := range t.Columns {
+		if m.d.Mandatory(c) && c.Generated == "" && c.Default == nil && !isPosition(t, c) && !slices.Contains(into, m.d.Quoted(c.Name)) {
+			into, from = append(into, m.d.Quoted(c.Name)), append(from, m.stopgap(t, c))
+		}
 	}
 	return into, from
 }
 
-// there is a column of the new plan as it is called in the table that is there.
-func (m *migration) there(c *tables.Column) string {
-	if was := m.stays(c); was != nil {
-		return m.column[was]
+// keyInto are the columns of a reference to a table that stays, and what fills them from a row of it
+// that is called mine.
+func (m *migration) keyInto(r *tables.Reference) (into, from []string, ok bool) {
+	ok = true
+	for i, c := range r.Columns {
+		value, known := m.found(r.Table, r.Target[i], "mine")
+		into, from, ok = append(into, m.d.Quoted(c.Name)), append(from, value), ok && known
 	}
-	return m.d.Quoted(c.Name)
+	return into, from, ok
 }
 
 // valueColumn is the one column of a table of values that is neither its owner's nor a position; nil
@@ -250,28 +267,6 @@ func (m *migration) newReference(id model.ID) bool {
 	return false
 }
 
-// keysAnew fills the columns of references to a table that is known by another key from now on.
-func (m *migration) keysAnew(t *tables.Table) {
-	for _, r := range t.References {
-		was := m.oldReference(r.ID)
-		target := m.oldTables[r.Table.ID]
-		if was == nil || target == nil || !slices.ContainsFunc(r.Columns, func(c *tables.Column) bool { return m.stays(c) == nil }) {
-			continue
-		}
-		var set, where []string
-		for i, c := range r.Columns {
-			if m.stays(c) == nil {
-				set = append(set, m.d.Quoted(c.Name)+" = theirs."+m.there(r.Target[i]))
-			}
-		}
-		for i, c := range was.Columns {
-			where = append(where, "mine."+m.column[c]+" = theirs."+m.column[was.Target[i]])
-		}
-		m.add(r.From, fmt.Sprintf("%s is known by another key: what refers to it finds it by the old one.", r.Table.Name), "update %s as mine set %s from %s as theirs where %s",
-			m.now(m.oldTables[t.ID]), strings.Join(set, ", "), m.now(target), strings.Join(where, " and "))
-	}
-}
-
 func (m *migration) oldReference(id model.ID) *tables.Reference {
 	for _, t := range m.old.Tables {
 		for _, r := range t.References {
@@ -281,60 +276,6 @@ func (m *migration) oldReference(id model.ID) *tables.Reference {
 		}
 	}
 	return nil
-}
-
-// oneOfSeveral fills a new column from a table of values or of links that is going.
-func (m *migration) oneOfSeveral(t *tables.Table) {
-	for _, gone := range m.old.Tables {
-		if m.newTables[gone.ID] != nil {
-			continue
-		}
-		switch {
-		case gone.Sort == tables.FromValues && len(gone.References) > 0 && gone.References[0].Table.ID == t.ID:
-			was := &migration{writer: m.was}
-			value := was.valueColumn(gone)
-			for _, c := range t.Columns {
-				if c.From != gone.From || m.oldColumns[c.ID] != nil || value == nil || m.was.typeOf(value) != m.typeOf(c) {
-					continue
-				}
-				m.ask(c.From, fmt.Sprintf("several values become one: the least of those in %s is kept.", gone.Name), "update %s as mine set %s = (select theirs.%s from %s as theirs where %s order by 1 limit 1)",
-					m.now(m.oldTables[t.ID]), m.d.Quoted(c.Name), m.column[value], m.now(gone), m.matching(gone.References[0]))
-			}
-		case gone.Sort == tables.FromLink && len(gone.References) == 2:
-			for i, a := range gone.References {
-				b := gone.References[1-i]
-				if b.Table.ID != t.ID {
-					continue
-				}
-				for _, r := range t.References {
-					if r.From != a.From || len(r.Columns) != len(a.Columns) || m.oldReference(r.ID) != nil {
-						continue
-					}
-					for k, c := range r.Columns {
-						m.ask(c.From, fmt.Sprintf("several links become one reference: the least of those in %s is kept.", gone.Name), "update %s as mine set %s = (select theirs.%s from %s as theirs where %s order by %s limit 1)",
-							m.now(m.oldTables[t.ID]), m.d.Quoted(c.Name), m.column[a.Columns[k]], m.now(gone), m.matching(b), m.ordered(a))
-					}
-				}
-			}
-		}
-	}
-}
-
-func (m *migration) ordered(r *tables.Reference) string {
-	var out []string
-	for _, c := range r.Columns {
-		out = append(out, "theirs."+m.column[c])
-	}
-	return strings.Join(out, ", ")
-}
-
-// matching joins the rows of a going table, theirs, with those that they belong to, mine.
-func (m *migration) matching(r *tables.Reference) string {
-	var out []string
-	for i, c := range r.Columns {
-		out = append(out, "theirs."+m.column[c]+" = mine."+m.column[r.Target[i]])
-	}
-	return strings.Join(out, " and ")
 }
 
 // filler is a value that stands in for one that nobody knows.

@@ -2,12 +2,16 @@ package sql_test
 
 import (
 	"fmt"
+	"maps"
+	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate/sql"
+	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 	"lexeon/core/tables"
@@ -23,27 +27,56 @@ var variants = []map[string]string{
 	{"inheritance": "concrete", "enumerations": "check", "keys": "natural", "names": "written"},
 }
 
+// proven is a model with options, that the databases are asked about.
+type proven struct {
+	name string
+	m    *model.Model
+	with map[string]string
+	seed uint64
+}
+
+// models are the demo with all variants, small ones that have between them every feature that there
+// is, and random ones, of which every fourth has hostile names.
+func models(t testing.TB, random int) (out []proven) {
+	t.Helper()
+	data, err := os.ReadFile(filepath.Join(root(), "demo", "heatherfold.lexeon.json"))
+	require.NoError(t, err)
+	demo, err := interchange.ReadFile(data)
+	require.NoError(t, err)
+	for i, v := range variants {
+		with := maps.Clone(v)
+		with["of"] = "all"
+		out = append(out, proven{fmt.Sprint("demo ", i), demo, with, uint64(i)})
+	}
+	for i, c := range modeltest.TableCases(t, "../../tables/testdata/plans.txt") {
+		out = append(out, proven{c.Heading, c.Model, c.Options, uint64(i)})
+	}
+	for seed := range uint64(random) {
+		out = append(out, proven{fmt.Sprint("random ", seed), modeltest.Stored(seed, seed%4 == 3), variants[seed%uint64(len(variants))], seed})
+	}
+	return out
+}
+
 func planOf(m *model.Model, d *sql.Dialect, values map[string]string) *tables.Plan {
 	o := tables.OptionsOf(values)
 	o.Limit = d.Limit
 	return tables.NewPlan(m, o)
 }
 
-// Scripts of random models run without an error and without a warning, and what they make is taken
+// Scripts run without an error and without a warning, and what they make is taken
 // away without one.
 func TestScriptsRun(t *testing.T) {
 	for _, s := range servers {
 		t.Run(s.name, func(t *testing.T) {
 			t.Parallel()
 			made, statements := 0, 0
-			for seed := range uint64(200) {
-				m := modeltest.Stored(seed, seed%4 == 3)
+			for _, x := range models(t, 200) {
 				db := s.make(t)
-				p := planOf(m, db.dialect(), variants[seed%uint64(len(variants))])
+				p := planOf(x.m, db.dialect(), x.with)
 				script := sql.Create(db.dialect(), p)
 				_, refused := db.run(t, lines(script))
 				for n, said := range refused {
-					t.Errorf("seed %d: %s\n%s", seed, said, script[max(0, min(n, len(script)-1))].Text)
+					t.Errorf("%s: %s\n%s", x.name, said, script[max(0, min(n, len(script)-1))].Text)
 				}
 				if len(refused) > 0 && testing.Short() {
 					return

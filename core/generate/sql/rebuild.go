@@ -13,7 +13,7 @@ import (
 func (m *migration) rebuild() {
 	switch m.d {
 	case SQLite:
-		m.add("", "", "pragma foreign_keys = off")
+		m.add("", "Run it so that the first error ends it, as sqlite3 -bail does.", "pragma foreign_keys = off")
 		m.add("", "", "begin")
 	case MySQL:
 		m.add("", "MariaDB and MySQL keep what each statement did, though a later one fails: have a backup.", "set names utf8mb4")
@@ -35,17 +35,29 @@ func (m *migration) rebuild() {
 		m.add(t.From, "", "alter table %s rename to %s", m.called[t], aside)
 		m.called[t] = aside
 	}
-	for _, s := range Create(m.d, m.p) {
-		if s.Text != "pragma foreign_keys = on" && s.Text != "set names utf8mb4" {
-			m.out = append(m.out, s)
+	for _, t := range m.p.Tables {
+		if was := m.oldTables[t.ID]; was != nil {
+			m.keysAnew(t, was)
 		}
 	}
-	if m.d == MySQL { // rows may come before those that they refer to
-		m.add("", "", "set foreign_key_checks = 0")
-	}
+	m.emptyTables()
 	for _, t := range m.p.Tables {
 		if was := m.oldTables[t.ID]; was != nil {
 			m.copied(t, was)
+		} else {
+			m.filled(t)
+		}
+	}
+	switch m.d {
+	case SQLite:
+		m.add("", "A row that refers to nothing stops the migration here.", "create temporary table lexeon_dangling (number integer check (number = 0))")
+		m.add("", "", "insert into lexeon_dangling select count(*) from pragma_foreign_key_check")
+		m.add("", "", "drop table lexeon_dangling")
+	case MySQL:
+		for _, t := range m.p.Tables {
+			for _, r := range t.References {
+				m.add(r.From, "", "alter table %s add %s", m.name(t), m.reference(r))
+			}
 		}
 	}
 	for _, t := range slices.Backward(m.old.Tables) {
@@ -54,9 +66,51 @@ func (m *migration) rebuild() {
 	switch m.d {
 	case SQLite:
 		m.drops = append(m.drops, Statement{Text: "commit"}, Statement{Text: "pragma foreign_keys = on"})
-	case MySQL:
-		m.drops = append(m.drops, Statement{Text: "set foreign_key_checks = 1"})
 	}
+}
+
+// emptyTables makes all tables of the new plan. In MariaDB references are added once all rows are
+// there, which looks at each of them; SQLite cannot add any later.
+func (m *migration) emptyTables() {
+	w := newWriter(m.d, m.p)
+	w.unreferred = m.d == MySQL
+	for _, s := range w.create() {
+		if s.Text != "pragma foreign_keys = on" && s.Text != "set names utf8mb4" {
+			m.out = append(m.out, s)
+		}
+	}
+}
+
+// keysAnew gives the rows of what a table was the numbers and UUIDs by which they are known from now
+// on, so that what refers to them can find those.
+func (m *migration) keysAnew(t, was *tables.Table) {
+	for _, c := range t.Columns {
+		if c.Generated == "" || m.stays(c) != nil {
+			continue
+		}
+		name := m.aside()
+		switch {
+		case c.Generated == tables.UUID:
+			m.add(c.From, "", "alter table %s add column %s %s", m.called[was], name, m.typeOf(c))
+			m.add(c.From, "", "update %s set %s = %s", m.called[was], name, strings.TrimPrefix(m.d.generated[tables.UUID], "default "))
+		case m.d == SQLite:
+			m.add(c.From, "", "alter table %s add column %s integer", m.called[was], name)
+			m.add(c.From, "", "update %s set %s = %s", m.called[was], name, rowNumberOf(was))
+		default:
+			m.add(c.From, "", "alter table %s add column %s bigint not null auto_increment unique", m.called[was], name)
+		}
+		m.fresh[c] = name
+	}
+}
+
+// rowNumberOf is a name by which SQLite numbers rows that no column has.
+func rowNumberOf(t *tables.Table) string {
+	for _, name := range []string{"rowid", "_rowid_"} {
+		if !slices.ContainsFunc(t.Columns, func(c *tables.Column) bool { return strings.EqualFold(c.Name, name) }) {
+			return name
+		}
+	}
+	return "oid"
 }
 
 // copied copies the rows of a table that stays, each column from what it was.
@@ -65,21 +119,33 @@ func (m *migration) copied(t, was *tables.Table) {
 		return // its rows are those of the plan
 	}
 	var into, from []string
+	var questions []string
 	asked := false
 	for _, c := range t.Columns {
 		old := m.stays(c)
 		value := ""
+		follows, is := m.found(t, c, "mine")
+		several, question := m.ofSeveral(t, c)
 		switch {
 		case old != nil:
-			value = m.converted(old, c, m.column[old])
+			value = follows
 			if m.d.Mandatory(c) && (!old.Mandatory || strings.HasPrefix(value, "case ")) {
-				value = fmt.Sprintf("coalesce(%s, %s)", value, m.filler(c))
+				value = fmt.Sprintf("coalesce(%s, %s)", value, m.stopgap(t, c))
+				asked = true
+			}
+		case is:
+			value = follows
+		case several != "":
+			value = several
+			questions = append(questions, question)
+			if m.d.Mandatory(c) {
+				value = fmt.Sprintf("coalesce(%s, %s)", value, m.stopgap(t, c))
 				asked = true
 			}
 		case c.Generated != "" || c.Default != nil && !c.Mandatory:
 			continue
 		case m.d.Mandatory(c):
-			value = m.filler(c)
+			value = m.stopgap(t, c)
 			if c.Default != nil {
 				value = m.defaultOf(c)
 			}
@@ -89,24 +155,32 @@ func (m *migration) copied(t, was *tables.Table) {
 		}
 		into, from = append(into, m.d.Quoted(c.Name)), append(from, value)
 	}
-	if len(into) == 0 { // known by another number or UUID from now on, and nothing else
-		for _, c := range t.Columns {
-			value := "row_number() over ()"
-			if c.Generated == tables.UUID {
-				value = strings.TrimPrefix(m.d.generated[tables.UUID], "default ")
-			}
-			if c.Generated != "" {
-				into, from = append(into, m.d.Quoted(c.Name)), append(from, value)
-			}
-		}
-	}
 	if len(into) == 0 {
 		return
 	}
-	text := fmt.Sprintf("insert into %s (%s) select %s from %s", m.name(t), strings.Join(into, ", "), strings.Join(from, ", "), m.called[was])
+	text := fmt.Sprintf("insert into %s (%s) select %s from %s as mine", m.name(t), strings.Join(into, ", "), strings.Join(from, ", "), m.called[was])
 	if asked {
-		m.ask(t.From, fmt.Sprintf("some columns of %s must have a value from now on. What is that of the rows that are there?", t.Name), "%s", text)
+		questions = append(questions, fmt.Sprintf("some columns of %s must have a value from now on. What is that of the rows that are there?", t.Name))
+	}
+	if len(questions) > 0 {
+		m.ask(t.From, strings.Join(questions, "\n"), "%s", text)
 	} else {
 		m.add(t.From, "", "%s", text)
 	}
+}
+
+// stopgap fills a column that nobody knows: a reference with the first row there, all else as
+// anywhere.
+func (m *migration) stopgap(t *tables.Table, c *tables.Column) string {
+	for _, r := range t.References {
+		i := slices.Index(r.Columns, c)
+		target := m.oldTables[r.Table.ID]
+		if i < 0 || target == nil {
+			continue
+		}
+		if key, ok := m.found(r.Table, r.Target[i], "first"); ok {
+			return fmt.Sprintf("(select %s from %s as first order by 1 limit 1)", key, m.called[target])
+		}
+	}
+	return m.filler(c)
 }
