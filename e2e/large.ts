@@ -1,6 +1,6 @@
 // large makes a model file of so many classes, and half as many associations again, on
-// one diagram.
-export function large(n: number): string {
+// one diagram; stored ones become tables.
+export function large(n: number, stored = false): string {
   const rows = { terms: [] as unknown[], elements: [] as unknown[], relationships: [] as unknown[], placements: [] as unknown[] }
   for (let i = 0; i < n; i++) {
     const id = `c${String(i).padStart(3, '0')}`
@@ -10,6 +10,7 @@ export function large(n: number): string {
       kind: 'class',
       name: `Sounding ${i}`,
       term: `t${id}`,
+      ...(stored && { stored }),
       parts: ['depth: Decimal', 'taken: Date', 'by: String'].map((f, k) => ({
         id: `${id}a${k}`,
         kind: 'attribute',

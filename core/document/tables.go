@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"lexeon/core/generate/sql"
 	"lexeon/core/model"
 	"lexeon/core/tables"
 	"lexeon/core/tableview"
@@ -51,6 +52,9 @@ func derivedTables(b *strings.Builder, m *model.Model) {
 			where := ""
 			if h.Table != nil {
 				where = " of " + text(h.Table.Name)
+			}
+			if in, _ := sql.NotIn(h); in != "" {
+				where += ", not in " + in
 			}
 			held[true] = append(held[true], fmt.Sprintf("- %s (%s%s)\n", text(h.What), h.By, where))
 		}

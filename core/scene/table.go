@@ -41,6 +41,11 @@ func (d *Drawer) placed(m *model.Model, diagram model.ID, bare []model.ID) *mode
 		}
 	}
 	if len(bare) == shapes {
+		var apart []model.Change // lines between what stands on each other take long to lead
+		for i, id := range bare {
+			apart = append(apart, &model.Move{ID: id, X: i % 16 * 320, Y: i / 16 * 320})
+		}
+		edit(apart)
 		if changes, err := d.Arrange(m, diagram, InLayers, nil); err == nil {
 			edit(changes)
 		}

@@ -17,6 +17,7 @@ type Tables struct {
 	Tables  []TableSummary `json:"tables"`
 	Notes   []TableNote    `json:"notes"`
 	Unheld  []HeldLine     `json:"unheld"` // what no table holds
+	Partly  []HeldLine     `json:"partly"` // what is not held in every database
 	Schemas []string       `json:"schemas"`
 }
 
@@ -105,7 +106,7 @@ type TableReference struct {
 // TablesOf derives the tables of a project.
 func TablesOf(m *model.Model) (Tables, error) {
 	p := tableview.Plan(m)
-	out := Tables{Tables: []TableSummary{}, Notes: []TableNote{}, Unheld: []HeldLine{}, Schemas: append([]string{}, p.Schemas...)}
+	out := Tables{Tables: []TableSummary{}, Notes: []TableNote{}, Unheld: []HeldLine{}, Partly: []HeldLine{}, Schemas: append([]string{}, p.Schemas...)}
 	for _, t := range p.Tables {
 		s := TableSummary{ID: t.ID, Name: t.Name, From: []model.ID{t.From}}
 		add := func(id model.ID) {
@@ -125,8 +126,11 @@ func TablesOf(m *model.Model) (Tables, error) {
 		out.Notes = append(out.Notes, TableNote{n.Subject, n.Message})
 	}
 	for _, h := range p.Held {
-		if line := heldLine(h); !line.Held {
+		switch line := heldLine(h); {
+		case h.By == tables.ByNothing:
 			out.Unheld = append(out.Unheld, line)
+		case !line.Held:
+			out.Partly = append(out.Partly, line)
 		}
 	}
 	return out, nil
@@ -149,10 +153,8 @@ func heldLine(h tables.Held) HeldLine {
 	if h.By == tables.ByNothing {
 		out.By = "Held by nothing: " + h.Why + "."
 	}
-	for _, d := range sql.Dialects {
-		if slices.Contains(h.Except, d.Name) {
-			out.By += " Not in " + d.Title + ": " + sql.Unheld(d, h) + "."
-		}
+	if in, why := sql.NotIn(h); in != "" {
+		out.By += " Not in " + in + ": " + why + "."
 	}
 	if h.Table != nil {
 		out.Where = h.Table.Name

@@ -71,13 +71,27 @@ func Unheld(d *Dialect, h tables.Held) string {
 	case h.By == tables.ByNothing:
 		return h.Why
 	case slices.Contains(h.Except, d.Name) && h.By == tables.ByTrigger:
-		return "it cannot count rows when a transaction ends"
+		return "rows cannot be counted when a transaction ends"
 	case slices.Contains(h.Except, d.Name) && h.By == tables.ByCheck:
 		return "a column that a deletion sets to null cannot be checked"
 	case slices.Contains(h.Except, d.Name):
 		return "two rows need each other, and the database cannot wait until both are there"
 	}
 	return ""
+}
+
+// NotIn are the databases that do not hold what the others do, and why; "" where all do, or none.
+func NotIn(h tables.Held) (databases, why string) {
+	if h.By == tables.ByNothing {
+		return "", ""
+	}
+	var titles []string
+	for _, d := range Dialects {
+		if reason := Unheld(d, h); reason != "" {
+			titles, why = append(titles, d.Title), reason
+		}
+	}
+	return strings.Join(titles, " and "), why
 }
 
 // MigrationText is the script that leads from the tables of one model to those of another, with the

@@ -48,6 +48,7 @@ export type FeaturesReply = Present<Schemas['FeaturesReply']>
 export type OutputFile = Present<Schemas['File']>
 export type TriedReply = Present<Schemas['TriedReply']>
 export type InTables = Present<Schemas['InTables']>
+export type HeldLine = Present<Schemas['HeldLine']>
 export type DerivedTables = Present<Schemas['Tables']>
 export type DerivedTable = Present<Schemas['Table']>
 export type Target = Present<Schemas['TargetView']>

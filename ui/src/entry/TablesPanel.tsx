@@ -1,4 +1,4 @@
-import { type DerivedTables, type Target } from '../core/types'
+import { type DerivedTables, type HeldLine, type Target } from '../core/types'
 import { Part, Switch } from '../common/Kept'
 import { count } from '../common/count'
 import { go } from '../common/router'
@@ -41,17 +41,8 @@ export function TablesPanel({ diagram }: { diagram: string }) {
           set={(on) => submit([{ type: 'setTableView', id: diagram, ends: on ? 'crowfoot' : '' }])}
         />
       </Part>
-      {derived.unheld.length > 0 && (
-        <Part title={`Held by no table: ${derived.unheld.length}`}>
-          <ul className="flex flex-col gap-1">
-            {derived.unheld.map((h, i) => (
-              <li key={i}>
-                {h.what} <span className="text-faint">{h.by}</span>
-              </li>
-            ))}
-          </ul>
-        </Part>
-      )}
+      <NotHeld title="Held by no table" list={derived.unheld} />
+      <NotHeld title="Not held in every database" list={derived.partly} />
       {derived.notes.length > 0 && (
         <Part title="How it was settled">
           <ul className="flex flex-col gap-1">
@@ -69,5 +60,20 @@ export function TablesPanel({ diagram }: { diagram: string }) {
         </Part>
       )}
     </div>
+  )
+}
+
+function NotHeld({ title, list }: { title: string; list: HeldLine[] }) {
+  if (list.length === 0) return null
+  return (
+    <Part title={`${title}: ${list.length}`}>
+      <ul className="flex flex-col gap-1">
+        {list.map((h, i) => (
+          <li key={i}>
+            {h.what} <span className="text-faint">{h.by}</span>
+          </li>
+        ))}
+      </ul>
+    </Part>
   )
 }

@@ -116,6 +116,11 @@ export function Sheet({
     arranged.addEventListener('whole', fitNext)
     return () => arranged.removeEventListener('whole', fitNext)
   }, [fitNext])
+  // Tables that come to be stand where nobody put them.
+  const bare = sheetKind === 'tables' && shapes.length === 0
+  useEffect(() => {
+    if (bare) fitNext()
+  }, [bare, fitNext])
   const held = (component: string) => void proposeOffers(component, { x: 60, y: 60 }, setMenu)
   const drag = useDrag({
     svg,
