@@ -129,6 +129,9 @@ var Dialects = []*Dialect{PostgreSQL, MySQL, SQLite}
 
 var plainName = regexp.MustCompile(`^[a-z_][a-z0-9_]*$`)
 
+// Reserves reports whether a name is a word that the database takes for its own, whatever its case.
+func (d *Dialect) Reserves(name string) bool { return d.words()[strings.ToLower(name)] }
+
 // Quoted is a name as it stands in a statement: in quotes only where it needs them.
 func (d *Dialect) Quoted(name string) string {
 	if plainName.MatchString(name) && !d.words()[name] {
