@@ -108,15 +108,19 @@ func (g *generator) layOut(t *generate.Type) classFile {
 		}
 	}
 	params := names{}
+	making := im // what the constructor needs
+	if t.Abstract {
+		making = imports{} // there is none
+	}
 	param := func(name string, typ *typeExpr) value {
 		p := params.take(name)
-		c.Params = append(c.Params, parameter{p, im.typ(typ)})
+		c.Params = append(c.Params, parameter{p, making.typ(typ)})
 		return value{Param: p}
 	}
 	for _, gen := range t.Generals {
 		name := g.struct_[gen]
 		c.Embeds = append(c.Embeds, name)
-		if fields := g.embedded(gen, im, param); len(fields) > 0 {
+		if fields := g.embedded(gen, making, param); len(fields) > 0 {
 			c.Assign = append(c.Assign, assign{Field: name, Value: value{Struct: &composite{name, fields}}, General: gen})
 		}
 	}
@@ -127,13 +131,15 @@ func (g *generator) layOut(t *generate.Type) classFile {
 		c.NewDoc = c.New + " makes one, with what it cannot be without."
 	}
 	for _, mt := range append(g.methods[t], g.missing(t)...) {
-		im.methods(mt)
 		switch {
 		case mt.Static:
 			c.Statical = append(c.Statical, mt)
 		case !mt.abstract || !t.Abstract:
 			c.Methods = append(c.Methods, mt)
+		default:
+			continue // nothing is written of it here
 		}
+		im.methods(mt)
 	}
 	im.methods(c.Contract...)
 	g.makers(t, &c, im)
@@ -306,7 +312,7 @@ func (g *generator) makers(t *generate.Type, c *classFile, im imports) {
 			continue
 		}
 		mt := g.signature(t, &generate.Operation{Name: o.Name, Params: o.Params})
-		mt.Name = g.used.take("Make" + c.Struct)
+		mt.Name, mt.Results = g.used.take("Make"+c.Struct), nil // what is made is the result
 		mt.Doc = sentence(mt.Name, o.Definition, "is a constructor that the model lists; it is not written yet.")
 		im.methods(mt)
 		c.Makers = append(c.Makers, mt)

@@ -104,6 +104,11 @@ func TestGeneratedGoAlwaysCompiles(t *testing.T) {
 		require.NoError(t, err)
 		vet(t, out)
 	}
+	for seed := range uint64(30) {
+		out, err := golang.Generate(modeltest.Coded(seed, seed%4 == 3))
+		require.NoError(t, err)
+		vet(t, out)
+	}
 }
 
 // A text with marks that nobody sees is printed with them shown: one that ends all

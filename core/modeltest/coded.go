@@ -1,0 +1,76 @@
+package modeltest
+
+import (
+	"slices"
+
+	"lexeon/core/model"
+)
+
+// Coded is a random model of classes as code is made of them: what Stored has, abstract classes anywhere
+// in a hierarchy, operations with parameters, results and overloads, interfaces with operations and
+// generals, realizations, visibilities and accessors, signals that are received. It never
+// combines: components, objects, templates; a class of an association with a general of its own is rare.
+func Coded(seed uint64, hostile bool) *model.Model {
+	s := &storedSource{Source: NewSource(seed + 7_000_000), m: Stored(seed, hostile), hostile: hostile}
+	s.next = 700_000
+	s.stored = idsOf(s.m.OfKind(model.Class))
+	s.enums, s.data, s.faces = idsOf(s.m.OfKind(model.Enumeration)), idsOf(s.m.OfKind(model.DataType)), idsOf(s.m.OfKind(model.Interface))
+	for range s.rnd.IntN(3) {
+		id := s.id("face")
+		if s.do(&model.AddElement{ID: id, Kind: model.Interface, Name: s.name([]string{"Weighable", "Traceable", "Listener"})}) {
+			s.faces = append(s.faces, id)
+		}
+	}
+	for range s.rnd.IntN(3) {
+		id := s.id("signal")
+		if s.do(&model.AddElement{ID: id, Kind: model.Signal, Name: s.name([]string{"Frost alarm", "Stock low"})}) {
+			s.attribute(id)
+			s.do(&model.AddPart{ID: s.id("reception"), Owner: pick(s.Source, s.stored), Kind: model.Reception, Set: model.P("type", id)})
+		}
+	}
+	for _, id := range s.stored {
+		s.do(&model.SetClassifier{ID: id, Set: model.P("abstract", s.yes(3), "accessors", s.yes(3))})
+		for _, a := range s.m.Children(id, model.Attribute) {
+			s.do(&model.SetPart{ID: a.ID, Set: model.P("visibility", pick(s.Source, visibilities))})
+		}
+	}
+	for _, owner := range slices.Concat(s.stored, s.faces, s.enums, s.data) {
+		for range s.rnd.IntN(4) {
+			s.operation(owner)
+		}
+	}
+	for range s.rnd.IntN(5) {
+		if a, b := pick(s.Source, s.faces), pick(s.Source, s.faces); a != b {
+			s.do(&model.Connect{ID: s.id("is"), Kind: model.Generalization, Source: a, Target: b})
+		}
+		if face := pick(s.Source, s.faces); face != "" {
+			s.do(&model.Connect{ID: s.id("realizes"), Kind: model.Realization, Source: pick(s.Source, s.stored), Target: face})
+		}
+	}
+	return s.m
+}
+
+
+var codedDeeds = []string{"weigh", "trace back", "get mass", "set mass", "add hive", "value", "validate", "dispose", "name", "to string", "equals", "class"}
+
+func (s *storedSource) operation(owner model.ID) {
+	id := s.id("operation")
+	set := model.P("visibility", pick(s.Source, visibilities), "abstract", s.yes(5), "static", s.yes(8), "query", s.yes(6), "constructor", s.yes(9), "multiplicity", pick(s.Source, []string{"", "", "0..1", "*"}))
+	if s.yes(2) {
+		set["typeName"] = model.P("x", pick(s.Source, primitiveTypes))["x"]
+	}
+	if !s.do(&model.AddPart{ID: id, Owner: owner, Kind: model.Operation, Name: s.name(codedDeeds), Set: set}) {
+		return
+	}
+	if s.yes(3) {
+		s.typed(id, pick(s.Source, slices.Concat(s.stored, s.faces, s.enums)))
+	}
+	for range s.rnd.IntN(4) {
+		part := s.id("parameter")
+		s.do(&model.AddPart{ID: part, Owner: id, Kind: model.Parameter, Name: s.name([]string{"of", "class", "one", "value", ""}),
+			Set: model.P("direction", pick(s.Source, []model.Direction{model.In, model.In, model.Out, model.InOut}), "multiplicity", pick(s.Source, []string{"", "", "0..1", "*"}), "typeName", pick(s.Source, primitiveTypes))})
+		if s.yes(3) {
+			s.typed(part, pick(s.Source, slices.Concat(s.stored, s.faces, s.enums, s.data)))
+		}
+	}
+}
