@@ -33,6 +33,8 @@ type Type struct {
 	Operations []*Operation
 	Literals   []Literal
 	Ends       []*End // what instances are linked to
+	// Hidden are ends of wholes and parts that cannot be navigated, and have to be known all the same.
+	Hidden []*End
 }
 
 // Member is an attribute.
@@ -88,6 +90,15 @@ type End struct {
 	Owns        bool // composite: the instance owns what is at this end
 	OwnedBy     bool // composite, the other way
 	Afterwards  bool // mandatory, and set once both are made, since each needs the other
+	Qualifiers  []string
+	// Owner sees the end; Inverse is the owner as it is seen from here, nil where it is not.
+	Owner   *Type
+	Inverse *End
+}
+
+// Bag: one can be there several times, at both sides.
+func (e *End) Bag() bool {
+	return e.Many() && e.NonUnique && (e.Inverse == nil || e.Inverse.Many() && e.Inverse.NonUnique)
 }
 
 // Mandatory: exactly one has to be there from the beginning.
@@ -236,7 +247,6 @@ func (p *planner) associations() []*Type {
 	var extra []*Type
 	for _, r := range p.m.Relationships(model.Association) {
 		ends := p.m.Ends(r.ID)
-		a := r.Association()
 		link := p.types[r.Class]
 		if link == nil && len(ends) > 2 {
 			link = &Type{ID: r.ID, Kind: model.Class, Name: linkName(p.m, r), Definition: r.Definition}
@@ -245,27 +255,47 @@ func (p *planner) associations() []*Type {
 		if link != nil {
 			for _, e := range ends {
 				end := p.end(r, e)
-				end.Lower, end.Upper, end.State, end.Question = 1, 1, model.Decided, ""
+				end.Lower, end.Upper, end.State, end.Question, end.Owner = 1, 1, model.Decided, "", link
 				link.Ends = append(link.Ends, end)
 			}
 		}
 		if len(ends) != 2 {
 			continue
 		}
-		for i, e := range ends {
-			owner := p.types[ends[1-i].Type]
-			if owner == nil || e.End().Navigable == model.No {
-				continue
-			}
-			end := p.end(r, e)
-			if a.Aggregation == model.Composite {
-				end.Owns, end.OwnedBy = a.Whole == ends[1-i].ID, a.Whole == e.ID
-			}
-			owner.Ends = append(owner.Ends, end)
-		}
+		p.twoEnds(r, ends)
 	}
 	return extra
 }
+
+// twoEnds gives each participant of an association what it is linked to, where that can be navigated. What
+// can be navigated both ways is known from both sides, and whole and part know each other in any case.
+func (p *planner) twoEnds(r *model.Relationship, ends []*model.Element) {
+	a := r.Association()
+	var seen [2]*End
+	for i, e := range ends {
+		owner := p.types[ends[1-i].Type]
+		hidden := e.End().Navigable == model.No
+		if owner == nil || hidden && a.Aggregation != model.Composite {
+			continue
+		}
+		end := p.end(r, e)
+		end.Owner = owner
+		if a.Aggregation == model.Composite {
+			end.Owns, end.OwnedBy = a.Whole == ends[1-i].ID, a.Whole == e.ID
+		}
+		if seen[i] = end; hidden {
+			owner.Hidden = append(owner.Hidden, end)
+		} else {
+			owner.Ends = append(owner.Ends, end)
+		}
+	}
+	if seen[0] != nil && seen[1] != nil && hasLinks(seen[0].Owner) && hasLinks(seen[1].Owner) {
+		seen[0].Inverse, seen[1].Inverse = seen[1], seen[0]
+	}
+}
+
+// hasLinks: what is linked to its instances can be kept with them.
+func hasLinks(t *Type) bool { return t.Kind.HasInstances() }
 
 func (p *planner) end(r *model.Relationship, e *model.Element) *End {
 	d := e.End()
@@ -276,7 +306,7 @@ func (p *planner) end(r *model.Relationship, e *model.Element) *End {
 	}
 	lower, upper := d.Multiplicity.Bounds()
 	return &End{Name: name, Type: t, Association: r.Name, Lower: lower, Upper: upper, State: d.Multiplicity.State,
-		Question: d.Question, Ordered: d.Ordered, NonUnique: d.NonUnique}
+		Question: d.Question, Ordered: d.Ordered, NonUnique: d.NonUnique, Qualifiers: d.Qualifiers}
 }
 
 func linkName(m *model.Model, r *model.Relationship) string {

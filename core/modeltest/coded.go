@@ -50,7 +50,6 @@ func Coded(seed uint64, hostile bool) *model.Model {
 	return s.m
 }
 
-
 var codedDeeds = []string{"weigh", "trace back", "get mass", "set mass", "add hive", "value", "validate", "dispose", "name", "to string", "equals", "class"}
 
 func (s *storedSource) operation(owner model.ID) {

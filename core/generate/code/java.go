@@ -1,0 +1,175 @@
+package code
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+	"text/template"
+
+	"lexeon/core/generate"
+	"lexeon/core/model"
+	"lexeon/core/visible"
+)
+
+// java: names as in the Java Language Specification, 6.1.
+var java = &Language{
+	Name: "java", Title: "Java", Extension: ".java",
+	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: Screaming, File: UpperCamel,
+	Patterns: Patterns{Get: "get {}", Is: "is {}", Set: "set {}", Field: "{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
+		Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
+	// Java Language Specification, 3.9.
+	Keywords: words(`abstract assert boolean break byte case catch char class const continue default do double else enum extends final finally float for goto if
+		implements import instanceof int interface long native new package private protected public return short static strictfp super switch synchronized
+		this throw throws transient try void volatile while true false null _ var record yield sealed permits`),
+	Types: words(`Array ArrayList BigDecimal Boolean Byte Character Class Collections Comparable Duration Enum Error Exception Instant Integer Iterable List Links
+		LocalDate LocalTime Long Math Module NotWritten Number Object Objects Optional Override Package Record Refused Runnable RuntimeException Short String Thread Throwable Void`),
+	Members:     words(`clone equals finalize getClass hashCode notify notifyAll toString wait one before other`),
+	EnumMembers: words(`values valueOf ordinal name compareTo getDeclaringClass describeConstable code text`),
+}
+
+var javaSet = set("java", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "constructs": constructs,
+	"takesLinks": takesLinks, "several": severalLinks, "text": javaText, "imports": javaImports, "identifiers": identifiers, "visible": javaVisible, "constants": constants})
+
+// Java is a package with a class for each type.
+var Java = &generate.Target{
+	Name: "java", Title: "Java", Download: "Download Java", Notes: "Settled, and not held by Java",
+	Options: []generate.Option{javaPackage},
+	Make: func(o *generate.Order) (generate.Output, error) {
+		p := Layout(java, generate.NewPlan(o.Model))
+		name := o.Options[javaPackage.Name]
+		if name == "" {
+			name = packageOf(o.Model.Project().Name)
+		}
+		folder := "src/" + strings.ReplaceAll(name, ".", "/") + "/"
+		return output(p, map[string]string{"package": name}, javaSet, tidy, func(u *Unit) string { return folder + u.Path + ".java" },
+			map[string]string{"notwritten": folder + "NotWritten.java", "refused": folder + "Refused.java", "links": folder + "Links.java", "info": folder + "package-info.java"})
+	},
+}
+
+var javaPackage = generate.Option{
+	Name: "package", Title: "Package", Doc: "The package of all types. Without one it is the name of the project.",
+	Check: func(text string) error {
+		for part := range strings.SplitSeq(text, ".") {
+			if !plainPackage.MatchString(part) || java.Keywords[part] {
+				return fmt.Errorf("%q is no package, such as org.example.lots", text)
+			}
+		}
+		return nil
+	},
+}
+
+var plainPackage = regexp.MustCompile(`^[a-z][a-z0-9_]*$`)
+
+// packageOf makes a package of the name of a project.
+func packageOf(project string) string {
+	name := strings.Map(func(r rune) rune {
+		if r >= 'a' && r <= 'z' || r >= '0' && r <= '9' {
+			return r
+		}
+		return -1
+	}, strings.ToLower(project))
+	if name = name[:min(len(name), longest)]; !plainPackage.MatchString(name) || java.Keywords[name] || name == "java" || name == "javax" {
+		return "model" + name
+	}
+	return name
+}
+
+// javaText is a text as Java writes it: characters that nobody sees are shown, and a backslash before a u
+// would be read as a character before anything else is.
+func javaText(s string) string {
+	var b strings.Builder
+	b.WriteByte('"')
+	for _, r := range visible.Text(s) {
+		switch {
+		case r == '"' || r == '\\':
+			b.WriteString(`\` + string(r))
+		case r == '\n':
+			b.WriteString(`\n`)
+		case r == '\t':
+			b.WriteString(`\t`)
+		default:
+			b.WriteRune(r)
+		}
+	}
+	return strings.ReplaceAll(b.String(), `\\u`, `\134u`) + `"`
+}
+
+// javaImports are the packages of the library that a file needs.
+func javaImports(u *Unit) (out []string) {
+	many := len(u.Ends) > 0
+	optional := false
+	for _, e := range u.Ends {
+		optional = optional || !e.Hidden && !e.Many() && (!e.Mandatory() || e.Afterwards)
+	}
+	lists := false
+	for _, a := range u.Attributes {
+		lists = lists || a.Ref.Many
+		optional = optional || a.Ref.Optional && !a.Ref.Many && (a.Data.Derived || a.Visibility != "private" || a.Owner.Type.Accessors)
+	}
+	refs := func(r Ref) {
+		lists = lists || r.Many
+		optional = optional || r.Optional && !r.Many
+	}
+	for _, o := range u.Operations {
+		for _, p := range o.Params {
+			lists = lists || p.Ref.Many
+		}
+		if o.Result != nil {
+			refs(*o.Result)
+		}
+	}
+	add := func(is bool, path string) {
+		if is {
+			out = append(out, path)
+		}
+	}
+	add(u.Primitives["Decimal"] || u.Primitives["Money"], "java.math.BigDecimal")
+	add(u.Primitives["Duration"], "java.time.Duration")
+	add(u.Primitives["Instant"], "java.time.Instant")
+	add(u.Primitives["Date"], "java.time.LocalDate")
+	add(u.Primitives["Time"], "java.time.LocalTime")
+	ends := false
+	for _, e := range u.Ends {
+		ends = ends || e.Many()
+	}
+	fields := false
+	for _, a := range u.Attributes {
+		fields = fields || a.Ref.Many && !a.Data.Derived
+	}
+	add(ends || fields || u.Kind == "class" && u.Linked && many, "java.util.ArrayList")
+	add(ends, "java.util.Collections")
+	add(ends || lists || u.Kind == "class" && u.Linked && many, "java.util.List")
+	add(len(identifiers(u)) > 0, "java.util.Objects")
+	add(optional, "java.util.Optional")
+	return out
+}
+
+// identifiers are the attributes by which what is of a class is known, where no general says so already.
+func identifiers(u *Unit) (out []*Attribute) {
+	for g := u.General; g != nil; g = g.General {
+		if len(identifiers(g)) > 0 {
+			return nil
+		}
+	}
+	for _, a := range u.Attributes {
+		if a.Data.Identifier && !a.Data.Derived && !a.Data.Static {
+			out = append(out, a)
+		}
+	}
+	return out
+}
+
+func javaVisible(v string) string {
+	if v == string(model.Package) {
+		return ""
+	}
+	return v + " "
+}
+
+// constants are the literals of an enumeration with their codes, as Java writes them.
+func constants(u *Unit) string {
+	if len(u.Literals) == 0 || !u.Literals[0].Number {
+		return "String"
+	}
+	return "int"
+}

@@ -1,0 +1,41 @@
+package code
+
+import (
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+func TestJavaTakesWhatIsGenerated(t *testing.T) {
+	dir := t.TempDir()
+	for i, m := range models(t, 200) {
+		written(t, dir, Java, m, map[string]string{"package": folder(i)})
+	}
+	javac(t, dir, "-d", "out")
+}
+
+func TestJavaKeepsLinks(t *testing.T) {
+	behaves(t, java, Java, "Behave.java", func(i int) map[string]string { return map[string]string{"package": folder(i)} },
+		func(dir string) { javac(t, dir, "-d", "out") }, "java", "-cp", "out", "Behave")
+}
+
+// javac compiles all sources of a folder.
+func javac(t testing.TB, dir string, args ...string) {
+	t.Helper()
+	var files []string
+	require.NoError(t, filepath.WalkDir(dir, func(path string, d os.DirEntry, err error) error {
+		if strings.HasSuffix(path, ".java") {
+			files = append(files, path)
+		}
+		return err
+	}))
+	saved := filepath.Join(dir, "files.txt")
+	for i := range files {
+		files[i] = `"` + files[i] + `"`
+	}
+	require.NoError(t, os.WriteFile(saved, []byte(strings.Join(files, "\n")), 0o644))
+	accepts(t, dir, "javac", append([]string{"-encoding", "UTF-8", "-Xlint:all", "-Werror", "@" + saved}, args...)...)
+}

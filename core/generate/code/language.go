@@ -1,0 +1,149 @@
+// Package code lays out a plan for languages with classes: names in the manner of the language,
+// what a constructor takes, which operations a class has to offer, and how the ends of
+// associations are kept in step. It knows no language by itself: one is a Language and a
+// set of templates, which alone write what stands in a file.
+package code
+
+import (
+	"strconv"
+
+	"lexeon/core/generate"
+)
+
+// Language says how names are written and what cannot be one.
+type Language struct {
+	Name, Title string // of the target
+	Extension   string // of its files, with the dot
+	// Manners of names; Patterns put words around them: "{}" stands for the name.
+	Type, Member, Parameter, Literal, File Manner
+	Patterns                               Patterns
+	// Keywords cannot be names at all; Types are taken at the top, Members in every class.
+	Keywords, Types, Members map[string]bool
+	// Statics are Members of what belongs to the class itself, EnumMembers those of enumerations.
+	Statics, EnumMembers map[string]bool
+	// FreeMembers: members can be called by keywords, and so can what a constructor takes.
+	FreeMembers bool
+}
+
+// Patterns are the names of what belongs to a member: an underscore before it stays.
+type Patterns struct {
+	Get, Is, Set             string // of attributes, and of ends that lead to one
+	Field                    string // of an end
+	Add, Remove              string // of ends that lead to many
+	Attach, Detach           string // one half of a link, for the class at the other end
+	Full, Short              string // whether there can be none more, or none less
+	Validate, Dispose        string
+	IsPart                   string // whether it belongs to a whole
+	AttributeField, Constant string
+}
+
+// Package is a plan laid out for a language.
+type Package struct {
+	Language *Language
+	Plan     *generate.Plan
+	Units    []*Unit // in the order of the plan
+	Notes    []generate.Note
+}
+
+// Unit is a classifier with its names.
+type Unit struct {
+	Type       *generate.Type
+	Name, Path string
+	Kind       string // class, interface or enumeration
+	Doc        string
+	General    *Unit   // of a class
+	Offers     []*Unit // interfaces: of a class those that it realizes, of an interface its generals
+	Attributes []*Attribute
+	Ends       []*End
+	Operations []*Operation
+	Literals   []*Literal
+	Params     []*Param // of the constructor: those of the general first
+	Uses       []*Unit  // whose names stand in the file, without itself
+	Values     []*Unit  // enumerations that stand in defaults
+	Primitives map[string]bool
+	Linked     bool // it or a general of it has ends
+	Specific   bool // there are kinds of it
+	PartOf     bool // it or a general of it can belong to a whole
+	Remarks    []string
+
+	names   scope
+	methods map[string]*Operation // by name, those of generals and interfaces too
+}
+
+// Ref is a type: a unit, a primitive by its canonical name, or nothing that is known.
+type Ref struct {
+	Unit      *Unit
+	Primitive string
+	Many      bool
+	Optional  bool
+}
+
+// Attribute with the names of what belongs to it.
+type Attribute struct {
+	*generate.Member
+	Owner           *Unit
+	Ref             Ref
+	Field, Get, Set string
+	Label, Doc      string
+	Visibility      string // public, private, protected or package
+	Value           *Value // of its default
+	Param           *Param // that it is set by; nil where it has a value or may be without
+}
+
+// Value of a default: a text, a whole number, a decimal in digits, a truth or a literal.
+type Value struct {
+	Kind, Text string
+	Literal    *Literal
+	Unit       *Unit
+}
+
+// End with the names of what belongs to it.
+type End struct {
+	*generate.End
+	Owner, Unit          *Unit
+	Inverse              *End
+	Hidden               bool
+	Label, Doc           string
+	Field, Get, Set      string
+	Add, Remove          string
+	Attach, Detach       string
+	Full, Short          string
+	Param                *Param
+	LowerText, UpperText string
+}
+
+// Limited: there is a most that there may be.
+func (e *End) Limited() bool { return e.Many() && e.Upper > 1 && !e.Open() }
+
+// Needed: there is a least that has to be there.
+func (e *End) Needed() bool { return e.Lower > 0 && !e.Open() }
+
+// Operation with its names.
+type Operation struct {
+	Name       string
+	Label, Doc string
+	Params     []*Param
+	Result     *Ref // nil: none
+	Static     bool
+	Abstract   bool
+	Override   bool // a general has it
+	Offered    bool // an interface asks for it
+	Visibility string
+	of         *generate.Operation
+}
+
+// Param of a constructor or an operation.
+type Param struct {
+	Name      string
+	Ref       Ref
+	Attribute *Attribute
+	End       *End
+}
+
+// Literal of an enumeration: its name in code, as it is written, and its code.
+type Literal struct {
+	Name, Text, Code, Doc string
+	Number                bool // the code is a whole number
+}
+
+func itoa(n int) string { return strconv.Itoa(n) }

@@ -1,0 +1,417 @@
+package code
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"lexeon/core/generate"
+	"lexeon/core/model"
+)
+
+// Layout names everything in a plan in the manner of a language, in an order that the
+// model alone decides: generals before what is specific.
+func Layout(l *Language, plan *generate.Plan) *Package {
+	p := &Package{Language: l, Plan: plan}
+	b := &builder{Package: p, units: map[*generate.Type]*Unit{}, ends: map[*generate.End]*End{}}
+	b.types()
+	for _, u := range b.generalsFirst() {
+		b.members(u)
+	}
+	for _, u := range p.Units {
+		for _, e := range u.Ends {
+			e.Inverse = b.ends[e.End.Inverse]
+		}
+	}
+	for _, u := range p.Units {
+		b.uses(u)
+	}
+	return p
+}
+
+type builder struct {
+	*Package
+	units map[*generate.Type]*Unit
+	ends  map[*generate.End]*End
+}
+
+func (b *builder) note(of model.ID, format string, args ...any) {
+	b.Notes = append(b.Notes, generate.Note{Subject: of, Message: fmt.Sprintf(format, args...)})
+}
+
+// types names the types, and what each extends.
+func (b *builder) types() {
+	l := b.Language
+	top, files := scope{}, scope{}
+	for _, t := range b.Plan.Types {
+		u := &Unit{Type: t, Kind: "class", Doc: t.Definition, Primitives: map[string]bool{}, names: scope{}, methods: map[string]*Operation{}}
+		switch t.Kind {
+		case model.Interface, model.Enumeration:
+			u.Kind = string(t.Kind)
+		}
+		name := l.Type(wordsOf(t.Name, string(t.Kind)))
+		if l.Keywords[name] || l.Types[name] {
+			name += "Type"
+		}
+		for folded := 2; top[strings.ToLower(name)]; folded++ { // files are told apart whatever the case
+			name = l.Type(append(wordsOf(t.Name, string(t.Kind)), itoa(folded)))
+		}
+		top[strings.ToLower(name)] = true
+		u.Name = name
+		file := l.File(wordsOf(t.Name, string(t.Kind)))
+		if l.File(wordsOf("Honey lot", "")) == l.Type(wordsOf("Honey lot", "")) {
+			file = name // the language wants them alike
+		} else if l.Keywords[file] {
+			file += "_"
+		}
+		u.Path = files.take(file)
+		b.units[t] = u
+		b.Units = append(b.Units, u)
+	}
+	for _, u := range b.Units {
+		for i, g := range u.Type.Generals {
+			switch {
+			case u.Kind == "interface":
+				u.Offers = append(u.Offers, b.units[g])
+			case i == 0:
+				u.General = b.units[g]
+				u.General.Specific = true
+			default:
+				b.note(u.Type.ID, "%s is a kind of %s too: %s extends one class alone, so it has nothing from that one", u.Type.Name, g.Name, b.Language.Title)
+				u.Remarks = append(u.Remarks, "A kind of "+g.Name+" too, which cannot be extended beside "+u.General.Type.Name+".")
+			}
+		}
+	}
+}
+
+func (b *builder) generalsFirst() (out []*Unit) {
+	done := map[*Unit]bool{}
+	var visit func(u *Unit)
+	visit = func(u *Unit) {
+		if done[u] {
+			return
+		}
+		done[u] = true
+		if u.General != nil {
+			visit(u.General)
+		}
+		for _, o := range u.Offers {
+			visit(o)
+		}
+		for _, r := range u.Type.Realizes {
+			visit(b.units[r])
+		}
+		out = append(out, u)
+	}
+	for _, u := range b.Units {
+		visit(u)
+	}
+	return out
+}
+
+// member is a name of a member: a pattern filled with the words of a name.
+func (b *builder) member(pattern, name, fallback string) string {
+	before := ""
+	for strings.HasPrefix(pattern, "_") {
+		before, pattern = before+"_", pattern[1:]
+	}
+	var words []string
+	for _, w := range strings.Fields(pattern) {
+		if w == "{}" {
+			words = append(words, wordsOf(name, fallback)...)
+		} else {
+			words = append(words, w)
+		}
+	}
+	out := before + b.Language.Member(words)
+	if b.cannotBe(out) {
+		out += "_"
+	}
+	return out
+}
+
+// cannotBe: keywords, what every class has, and names of types, which scripts without capitals do not
+// tell from names of members.
+func (b *builder) cannotBe(name string) bool {
+	return b.Language.Keywords[name] && !b.Language.FreeMembers || b.Language.Members[name] || slices.ContainsFunc(b.Units, func(u *Unit) bool { return u.Name == name })
+}
+
+func (b *builder) members(u *Unit) {
+	if u.General != nil {
+		for n := range u.General.names {
+			u.names[n] = true
+		}
+		for n, o := range u.General.methods {
+			u.methods[n] = o
+		}
+		u.Linked, u.PartOf = u.General.Linked, u.General.PartOf
+		u.Params = append(u.Params, u.General.Params...)
+	}
+	switch u.Kind {
+	case "enumeration":
+		for name := range b.Language.EnumMembers {
+			u.names[name] = true
+		}
+		b.literals(u)
+		b.operations(u)
+	case "interface":
+		b.contract(u)
+	default:
+		for _, name := range []string{b.Language.Patterns.Validate, b.Language.Patterns.Dispose, b.Language.Patterns.IsPart} {
+			u.names[b.member(name, "", "")] = true
+		}
+		b.realized(u)
+		b.operations(u)
+		b.attributes(u)
+		for _, e := range u.Type.Ends {
+			b.end(u, e, false)
+		}
+		for _, e := range u.Type.Hidden {
+			if e.Inverse != nil {
+				b.end(u, e, true)
+			}
+		}
+		b.missing(u)
+		b.params(u)
+	}
+}
+
+func (b *builder) ref(r generate.TypeRef) Ref {
+	return Ref{Unit: b.units[r.Type], Primitive: r.Primitive, Many: r.Many, Optional: r.Optional}
+}
+
+func (b *builder) literals(u *Unit) {
+	coded, whole := len(u.Type.Literals) > 0, true
+	seen := map[string]bool{}
+	for _, l := range u.Type.Literals {
+		n, err := strconv.ParseInt(l.Value, 10, 32)
+		coded = coded && l.Value != "" && !seen[l.Value]
+		whole = whole && err == nil && strconv.FormatInt(n, 10) == l.Value
+		seen[l.Value] = true
+	}
+	names := scope{}
+	for _, l := range u.Type.Literals {
+		name := b.Language.Literal(wordsOf(l.Name, "literal"))
+		if b.cannotBe(name) || b.Language.Keywords[name] && !b.Language.FreeMembers {
+			name += "_"
+		}
+		x := &Literal{Name: names.take(name), Text: l.Name, Code: l.Name, Doc: l.Definition}
+		if coded {
+			x.Code, x.Number = l.Value, whole
+		}
+		u.Literals = append(u.Literals, x)
+		u.names[x.Name] = true
+	}
+	if !coded { // texts that tell them apart
+		texts := scope{}
+		for _, x := range u.Literals {
+			x.Code = texts.take(x.Code)
+		}
+	}
+}
+
+func visibility(v model.Visibility) string {
+	if v == "" {
+		return string(model.Public)
+	}
+	return string(v)
+}
+
+func (b *builder) attributes(u *Unit) {
+	for _, a := range u.Type.Attributes {
+		d := a.Data
+		x := &Attribute{Member: a, Owner: u, Ref: b.ref(a.Type), Visibility: visibility(d.Visibility), Label: u.Type.Name + "." + a.Name, Doc: a.Definition}
+		p := b.Language.Patterns
+		field := b.member(p.AttributeField, a.Name, "value")
+		if d.Static && b.Language.Statics[field] {
+			field += "_"
+		}
+		x.Field = u.names.take(field)
+		get := p.Get
+		if x.Ref.Primitive == "Boolean" && !x.Ref.Optional && !x.Ref.Many {
+			get = p.Is
+		}
+		if x.Get, x.Set = x.Field, x.Field; get != p.AttributeField {
+			x.Get = u.names.take(b.member(get, a.Name, "value"))
+			x.Set = u.names.take(b.member(p.Set, a.Name, "value"))
+		}
+		if d.Identifier {
+			x.Doc = strings.TrimSpace("Identifies the " + u.Type.Name + ".\n" + x.Doc)
+		}
+		if a.Type.Unknown != "" {
+			x.Doc = strings.TrimSpace(x.Doc + "\nTODO: its type " + a.Type.Unknown + " is not known in the model.")
+		}
+		if d.Multiplicity.State == model.Undecided {
+			x.Doc = strings.TrimSpace(x.Doc + "\nTODO: it is not decided how many there are.")
+		}
+		if x.Value = b.value(d.Default, x.Ref); x.Value == nil && d.Default != "" {
+			x.Doc = strings.TrimSpace(x.Doc + "\nTODO: the model gives the default " + d.Default)
+		}
+		u.Attributes = append(u.Attributes, x)
+	}
+}
+
+// value is a default where it can be said for certain; nil where not.
+func (b *builder) value(text string, r Ref) *Value {
+	text = strings.TrimSpace(text)
+	if text == "" || r.Many {
+		return nil
+	}
+	switch {
+	case r.Unit != nil && r.Unit.Kind == "enumeration":
+		for _, l := range r.Unit.Literals {
+			if l.Text == text || strings.HasSuffix(text, "."+l.Text) {
+				return &Value{Kind: "literal", Literal: l, Unit: r.Unit}
+			}
+		}
+	case r.Primitive == "Text" || r.Primitive == "Identifier":
+		if s, err := strconv.Unquote(text); err == nil {
+			return &Value{Kind: "text", Text: s}
+		}
+	case r.Primitive == "Boolean":
+		if s := strings.ToLower(text); s == "true" || s == "false" {
+			return &Value{Kind: "truth", Text: s}
+		}
+	case r.Primitive == "Integer":
+		if n, err := strconv.ParseInt(text, 10, 32); err == nil {
+			return &Value{Kind: "integer", Text: strconv.FormatInt(n, 10)}
+		}
+	case r.Primitive == "Decimal" || r.Primitive == "Money":
+		if decimal.MatchString(text) {
+			return &Value{Kind: "decimal", Text: text}
+		}
+	}
+	return nil
+}
+
+func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
+	p := b.Language.Patterns
+	x := &End{End: e, Owner: u, Unit: b.units[e.Type], Hidden: hidden, Label: u.Type.Name + "." + e.Name, LowerText: itoa(e.Lower), UpperText: itoa(e.Upper)}
+	b.ends[e] = x
+	u.Linked = true
+	u.PartOf = u.PartOf || e.OwnedBy && e.Inverse != nil
+	one, all := e.Name, e.Name
+	if e.Many() {
+		all = e.Plural()
+	}
+	take := func(pattern, name string) string { return u.names.take(b.member(pattern, name, "other")) }
+	x.Field, x.Full, x.Short = take(p.Field, all), take(p.Full, all), take(p.Short, all)
+	x.Attach, x.Detach = take(p.Attach, one), take(p.Detach, one)
+	if !hidden {
+		x.Get = take(p.Get, all)
+		if e.Many() {
+			x.Add, x.Remove = take(p.Add, one), take(p.Remove, one)
+		} else {
+			x.Set = take(p.Set, one)
+		}
+	}
+	var doc []string
+	if e.Association != "" {
+		doc = append(doc, "By the association "+strconv.Quote(e.Association)+".")
+	}
+	doc = append(doc, bounds(e))
+	if e.Owns {
+		doc = append(doc, "What is here goes with its "+u.Type.Name+".")
+	}
+	if e.Open() {
+		question := e.Question
+		if question == "" {
+			question = "how many " + model.Plural(e.Name) + " for each " + u.Type.Name + "?"
+		}
+		doc = append(doc, "TODO: not decided: "+question)
+	}
+	if len(e.Qualifiers) > 0 {
+		doc = append(doc, "Found by "+strings.Join(e.Qualifiers, ", ")+", which is not kept here.")
+		b.note(u.Type.ID, "%s.%s is found by %s: that is not kept", u.Type.Name, e.Name, strings.Join(e.Qualifiers, ", "))
+	}
+	if e.Afterwards {
+		b.note(u.Type.ID, "%s and %s need each other from the beginning; %s.%s is set after construction", u.Type.Name, e.Type.Name, u.Type.Name, e.Name)
+	}
+	x.Doc = strings.Join(doc, "\n")
+	u.Ends = append(u.Ends, x)
+}
+
+func bounds(e *generate.End) string {
+	switch {
+	case e.Open() || e.Lower == 0 && e.Upper == model.Many:
+		return "Any number of them."
+	case e.Upper == model.Many:
+		return fmt.Sprintf("At least %d of them.", e.Lower)
+	case e.Upper == 1 && e.Lower == 0:
+		return "There may be none."
+	case e.Upper == 1:
+		return "There always is one."
+	case e.Lower == e.Upper:
+		return fmt.Sprintf("Exactly %d of them.", e.Lower)
+	}
+	return fmt.Sprintf("Between %d and %d of them.", e.Lower, e.Upper)
+}
+
+// params are what the constructor takes: what the general's takes, and then what the class itself
+// cannot be without.
+func (b *builder) params(u *Unit) {
+	names := scope{}
+	for _, p := range u.Params {
+		names[p.Name] = true
+	}
+	name := func(want string) string {
+		n := b.Language.Parameter(wordsOf(want, "value"))
+		if b.Language.Keywords[n] && !b.Language.FreeMembers || b.Language.Members[n] {
+			n += "_"
+		}
+		return names.take(n)
+	}
+	for _, a := range u.Attributes {
+		if !a.Data.Derived && !a.Data.Static && a.Value == nil && !a.Ref.Many && !a.Ref.Optional {
+			a.Param = &Param{Name: name(a.Name), Ref: a.Ref, Attribute: a}
+			u.Params = append(u.Params, a.Param)
+		}
+	}
+	for _, e := range u.Ends {
+		if e.Mandatory() && !e.Afterwards && !e.Hidden {
+			e.Param = &Param{Name: name(e.Name), Ref: Ref{Unit: e.Unit}, End: e}
+			u.Params = append(u.Params, e.Param)
+		}
+	}
+}
+
+// uses lists what a file names.
+func (b *builder) uses(u *Unit) {
+	add := func(of *Unit) {
+		if of != nil && of != u && !slices.Contains(u.Uses, of) {
+			u.Uses = append(u.Uses, of)
+		}
+	}
+	ref := func(r Ref) {
+		add(r.Unit)
+		if r.Primitive != "" {
+			u.Primitives[r.Primitive] = true
+		}
+	}
+	add(u.General)
+	for _, o := range u.Offers {
+		add(o)
+	}
+	for _, a := range u.Attributes {
+		ref(a.Ref)
+		if a.Value != nil && a.Value.Unit != nil && a.Value.Unit != u && !slices.Contains(u.Values, a.Value.Unit) {
+			u.Values = append(u.Values, a.Value.Unit)
+		}
+	}
+	for _, e := range u.Ends {
+		add(e.Unit)
+	}
+	for _, p := range u.Params {
+		ref(p.Ref)
+	}
+	for _, o := range u.Operations {
+		for _, p := range o.Params {
+			ref(p.Ref)
+		}
+		if o.Result != nil {
+			ref(*o.Result)
+		}
+	}
+	slices.SortFunc(u.Uses, func(x, y *Unit) int { return strings.Compare(x.Name, y.Name) })
+}

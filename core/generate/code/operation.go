@@ -1,0 +1,191 @@
+package code
+
+import (
+	"regexp"
+	"slices"
+	"strings"
+
+	"lexeon/core/generate"
+	"lexeon/core/model"
+)
+
+var decimal = regexp.MustCompile(`^-?[0-9]{1,15}(\.[0-9]{1,9})?$`)
+
+// like reports whether two operations can stand for each other.
+func (o *Operation) like(p *Operation) bool {
+	same := func(x, y *Param) bool { return x.Ref == y.Ref }
+	return o.Static == p.Static && slices.EqualFunc(o.Params, p.Params, same) &&
+		(o.Result == nil) == (p.Result == nil) && (o.Result == nil || *o.Result == *p.Result)
+}
+
+func (b *builder) operation(u *Unit, o *generate.Operation) *Operation {
+	x := &Operation{Label: u.Type.Name + "." + o.Name, Doc: o.Definition, Static: o.Data.Static, Visibility: visibility(o.Data.Visibility), of: o}
+	x.Abstract = o.Data.Abstract && !x.Static && x.Visibility != "private" && u.Type.Abstract
+	names := scope{}
+	var out []Ref
+	for _, p := range o.Params {
+		name := b.Language.Parameter(wordsOf(p.Name, "value"))
+		if b.Language.Keywords[name] || b.Language.Members[name] {
+			name += "_"
+		}
+		if p.Direction != model.Out {
+			x.Params = append(x.Params, &Param{Name: names.take(name), Ref: b.ref(p.Type)})
+		}
+		if p.Direction != model.In {
+			out = append(out, b.ref(p.Type))
+		}
+	}
+	if o.HasResult {
+		out = append([]Ref{b.ref(o.Result)}, out...)
+	}
+	if len(out) > 0 {
+		x.Result = &out[0]
+	}
+	if len(out) > 1 {
+		b.note(u.Type.ID, "%s gives %d things: a method of %s gives one, the first", x.Label, len(out), b.Language.Title)
+		x.Doc = strings.TrimSpace(x.Doc + "\nTODO: what else it gives has no place in its result.")
+	}
+	for _, e := range o.Data.Exceptions {
+		x.Doc = strings.TrimSpace(x.Doc + "\nMay fail with " + e + ".")
+	}
+	return x
+}
+
+// operations names those of a type. One that a general or an interface has under the same name and with
+// the same types takes its place; any other gets a name of its own.
+func (b *builder) operations(u *Unit) {
+	own := map[string]bool{}
+	for _, o := range u.Type.Operations {
+		if o.Data.Constructor {
+			b.note(u.Type.ID, "%s.%s is listed as a constructor: the one that is there takes what the class cannot be without", u.Type.Name, o.Name)
+			continue
+		}
+		x := b.operation(u, o)
+		if u.Kind == "interface" {
+			if x.Static {
+				b.note(u.Type.ID, "%s belongs to the interface itself: that is not written", x.Label)
+				continue
+			}
+			x.Visibility = "public"
+		}
+		name := b.member("{}", o.Name, "operation")
+		if x.Static && b.Language.Statics[name] {
+			name += "_"
+		}
+		if known := u.methods[name]; known != nil && !own[name] && known.like(x) && known.Visibility != "private" {
+			x.Name, x.Override, x.Offered, x.Visibility = name, !known.Offered || known.Override, known.Offered, known.Visibility
+		} else {
+			if x.Name = u.names.take(name); x.Name != name {
+				b.note(u.Type.ID, "%s became %s, since there is %s already", x.Label, x.Name, name)
+			}
+		}
+		own[x.Name] = true
+		u.methods[x.Name] = x
+		u.Operations = append(u.Operations, x)
+	}
+}
+
+// contract names the operations of an interface, those of its generals first. A general that asks for
+// something else under a name is not extended.
+func (b *builder) contract(u *Unit) {
+	u.Offers = slices.DeleteFunc(u.Offers, func(g *Unit) bool {
+		for name, o := range g.methods {
+			if known := u.methods[name]; known != nil && !known.like(o) {
+				b.note(u.Type.ID, "%s cannot extend %s: they ask for different operations named %s", u.Type.Name, g.Type.Name, name)
+				return true
+			}
+		}
+		for name, o := range g.methods {
+			u.methods[name] = o
+			u.names[name] = true
+		}
+		return false
+	})
+	b.operations(u)
+	for _, o := range u.Operations {
+		o.Abstract, o.Offered, o.Override = false, true, false
+	}
+	if len(u.Type.Attributes) > 0 {
+		b.note(u.Type.ID, "the interface %s has attributes: its operations alone are written", u.Type.Name)
+	}
+}
+
+// realized are the interfaces that a class can offer: nothing under their names is something else.
+func (b *builder) realized(u *Unit) {
+	for _, t := range u.Type.Realizes {
+		i := b.units[t]
+		fits := true
+		for name, asked := range i.methods {
+			known := u.methods[name]
+			if known != nil && (!known.like(asked) || known.Visibility != "public") || known == nil && u.names[name] {
+				fits = false
+			}
+		}
+		for _, o := range u.Type.Operations { // its own must be what is asked for
+			if asked := i.methods[b.member("{}", o.Name, "operation")]; asked != nil && !o.Data.Constructor && !asked.like(b.silent(u, o)) {
+				fits = false
+			}
+		}
+		if !fits {
+			b.note(u.Type.ID, "%s does not offer everything that %s asks for, so the code does not say that it does", u.Type.Name, i.Type.Name)
+			continue
+		}
+		u.Offers = append(u.Offers, i)
+		for name, o := range i.methods {
+			if u.methods[name] == nil {
+				asked := *o
+				asked.Override = false
+				u.methods[name], u.names[name] = &asked, true
+			}
+		}
+	}
+}
+
+// silent is an operation as it would be, without a word.
+func (b *builder) silent(u *Unit, o *generate.Operation) *Operation {
+	told := len(b.Notes)
+	x := b.operation(u, o)
+	b.Notes = b.Notes[:told]
+	return x
+}
+
+// missing adds what a class has to have of what its generals and interfaces ask for.
+func (b *builder) missing(u *Unit) {
+	has := map[string]bool{}
+	for at := u; at != nil; at = at.General {
+		for _, o := range at.Operations {
+			if !o.Abstract {
+				has[o.Name] = true
+			} else if !u.Type.Abstract && !has[o.Name] {
+				has[o.Name] = true
+				b.stub(u, o, true)
+			}
+		}
+	}
+	for _, i := range u.Offers {
+		for _, name := range sortedNames(i.methods) {
+			if !has[name] {
+				has[name] = true
+				b.stub(u, i.methods[name], false)
+			}
+		}
+	}
+}
+
+func (b *builder) stub(u *Unit, o *Operation, override bool) {
+	x := *o
+	x.Abstract, x.Override, x.Offered = false, override, !override
+	x.Label = u.Type.Name + "." + o.of.Name
+	u.Operations = append(u.Operations, &x)
+	u.methods[x.Name] = &x
+	u.names[x.Name] = true
+}
+
+func sortedNames(m map[string]*Operation) []string {
+	out := make([]string, 0, len(m))
+	for n := range m {
+		out = append(out, n)
+	}
+	slices.Sort(out)
+	return out
+}

@@ -1,0 +1,132 @@
+package code
+
+import (
+	"slices"
+	"strings"
+	"text/template"
+
+	"lexeon/core/generate"
+)
+
+// typeScript: names as in its own handbook and standard library.
+var typeScript = &Language{
+	Name: "typescript", Title: "TypeScript", Extension: ".ts",
+	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: LowerCamel, File: Kebab,
+	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
+		Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
+	// ECMAScript 2022, 12.7.2: reserved words, and what is one in strict code.
+	Keywords: words(`arguments await break case catch class const continue debugger default delete do else enum eval export extends false finally for function
+		if implements import in instanceof interface let new null package private protected public return static super switch this throw true try typeof
+		undefined var void while with yield`),
+	FreeMembers: true,
+	Types:       words(`Array BigInt Boolean Date Decimal Error Function JSON Map Math NotWritten Number Object Promise Proxy Readonly Record Refused Reflect RegExp Set String Symbol Uint8Array WeakMap WeakSet Iterator`),
+	Members:     words(`constructor toString valueOf toLocaleString hasOwnProperty isPrototypeOf propertyIsEnumerable`),
+	Statics:     words(`prototype name length caller arguments apply bind call`),
+}
+
+var typeScriptSet = set("typescript", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "supports": supports})
+
+func nameOf(u *Unit) string {
+	if u == nil {
+		return ""
+	}
+	return u.Name
+}
+
+func linked(u *Unit) bool { return u != nil && u.Linked }
+
+func isPart(u *Unit) bool { return u != nil && u.PartOf }
+
+// ownedBy are the ends of a class itself at which there is a whole.
+func ownedBy(u *Unit) (out []*End) {
+	for _, e := range u.Ends {
+		if e.OwnedBy && e.Inverse != nil {
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// constructs reports whether a class needs a constructor of its own.
+func constructs(u *Unit) bool {
+	return slices.ContainsFunc(u.Params, func(p *Param) bool {
+		return p.Attribute != nil && p.Attribute.Owner == u || p.End != nil && p.End.Owner == u
+	})
+}
+
+// takesLinks reports whether the constructor links to what it is given, of what the class has itself.
+func takesLinks(u *Unit) bool {
+	return slices.ContainsFunc(u.Params, func(p *Param) bool { return p.End != nil && p.End.Owner == u })
+}
+
+// severalLinks: where the second is refused, the first has to be taken back.
+func severalLinks(u *Unit) bool {
+	n := 0
+	for _, p := range u.Params {
+		if p.End != nil {
+			n++
+		}
+	}
+	return n > 1
+}
+
+// supports are the names that a file needs of what stands beside all types.
+func supports(u *Unit) (out []string) {
+	if u.Primitives["Decimal"] || u.Primitives["Money"] {
+		out = append(out, "Decimal")
+	}
+	stub := slices.ContainsFunc(u.Operations, func(o *Operation) bool { return !o.Abstract && u.Kind == "class" }) ||
+		slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Derived })
+	if stub {
+		out = append(out, "NotWritten")
+	}
+	if slices.ContainsFunc(u.Ends, func(e *End) bool { return !e.Hidden && refuses(e) }) {
+		out = append(out, "Refused")
+	}
+	return out
+}
+
+// refuses reports whether what is done at an end can be refused.
+func refuses(e *End) bool { return e.Many() || e.Inverse != nil || e.Mandatory() && !e.Afterwards }
+
+// TypeScript is a module for each type.
+var TypeScript = &generate.Target{
+	Name: "typescript", Title: "TypeScript", Download: "Download TypeScript", Notes: "Settled, and not held by TypeScript",
+	Options: []generate.Option{enumerations},
+	Make: func(o *generate.Order) (generate.Output, error) {
+		p := Layout(typeScript, generate.NewPlan(o.Model))
+		return output(p, o.Options, typeScriptSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".ts" },
+			map[string]string{"support": "src/_support.ts", "index": "src/_index.ts", "tsconfig": "tsconfig.json", "package": "package.json"})
+	},
+}
+
+// enumerations in TypeScript.
+var enumerations = generate.Option{
+	Name: "enumerations", Title: "Enumerations", Doc: "How an enumeration is written.", Default: "union",
+	Choices: []generate.Choice{{Value: "union", Title: "A union of its values"}, {Value: "enum", Title: "An enum"}},
+}
+
+// blockComment is a text as a comment that nothing in it ends: Java reads \u anywhere as a character.
+func blockComment(indent int, parts ...string) string {
+	var all []string
+	for _, p := range parts {
+		if found := lines(p); len(found) > 0 {
+			if len(all) > 0 {
+				all = append(all, "")
+			}
+			all = append(all, found...)
+		}
+	}
+	if len(all) == 0 {
+		return ""
+	}
+	before := strings.Repeat(" ", indent)
+	clean := strings.NewReplacer("*/", "* /", "/*", "/ *", `\u`, `\ u`, "@", "&#64;")
+	for i := range all {
+		all[i] = clean.Replace(all[i])
+	}
+	if len(all) == 1 {
+		return before + "/** " + all[0] + " */\n"
+	}
+	return before + "/**\n" + before + " * " + strings.Join(all, "\n"+before+" * ") + "\n" + before + " */\n"
+}
