@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Makes sure that what the project needs is there: Go and Node by hand,
-# PostgreSQL, Chromium, and MariaDB and SQLite for the tests, from Debian's packages.
+# PostgreSQL, Chromium, and for the tests MariaDB, SQLite, Java and mypy, from Debian's packages.
 set -euo pipefail
 
 need_version() { # name, found, wanted
@@ -17,6 +17,8 @@ ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
 [ -x /usr/bin/chromium ] || missing+=(chromium)
 command -v mariadbd >/dev/null || [ -x /usr/sbin/mariadbd ] || missing+=(mariadb-server-core mariadb-client-core)
 command -v sqlite3 >/dev/null || missing+=(sqlite3)
+command -v javac >/dev/null || missing+=(default-jdk-headless)
+command -v mypy >/dev/null || missing+=(mypy)
 command -v curl >/dev/null || missing+=(curl)
 [ ${#missing[@]} = 0 ] && exit 0
 

@@ -15,7 +15,7 @@ import (
 )
 
 // All are the targets, in the order in which they are offered.
-var All = []*generate.Target{golang.Target, golang.ComponentsTarget, code.TypeScript, sql.PostgreSQLTarget, sql.MySQLTarget, sql.SQLiteTarget, document.Target, csv.Target}
+var All = []*generate.Target{golang.Target, golang.ComponentsTarget, code.Java, code.TypeScript, code.Python, sql.PostgreSQLTarget, sql.MySQLTarget, sql.SQLiteTarget, document.Target, csv.Target}
 
 // Named finds a target. The error names those that there are.
 func Named(name string) (*generate.Target, error) {

@@ -27,7 +27,7 @@ var java = &Language{
 	EnumMembers: words(`values valueOf ordinal name compareTo getDeclaringClass describeConstable code text`),
 }
 
-var javaSet = set("java", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "constructs": constructs,
+var javaSet = set("java", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs,
 	"takesLinks": takesLinks, "several": severalLinks, "text": javaText, "imports": javaImports, "identifiers": identifiers, "visible": javaVisible, "constants": constants})
 
 // Java is a package with a class for each type.

@@ -21,6 +21,9 @@ type Language struct {
 	Keywords, Types, Members map[string]bool
 	// Statics are Members of what belongs to the class itself, EnumMembers those of enumerations.
 	Statics, EnumMembers map[string]bool
+	// HiddenPrefix stands before members that are not public, where the language has no word for it; what
+	// can be read and not changed is kept under such a name, too.
+	HiddenPrefix string
 	// FreeMembers: members can be called by keywords, and so can what a constructor takes.
 	FreeMembers bool
 }
@@ -63,7 +66,7 @@ type Unit struct {
 	Primitives map[string]bool
 	Linked     bool // it or a general of it has ends
 	Specific   bool // there are kinds of it
-	PartOf     bool // it or a general of it can belong to a whole
+	PartOf     bool // it or a general of it can belong to one of several wholes
 	Remarks    []string
 
 	names   scope
@@ -86,6 +89,7 @@ type Attribute struct {
 	Field, Get, Set string
 	Label, Doc      string
 	Visibility      string // public, private, protected or package
+	Guarded         bool   // it can be read under one name, and is kept under another
 	Value           *Value // of its default
 	Param           *Param // that it is set by; nil where it has a value or may be without
 }
@@ -103,6 +107,7 @@ type End struct {
 	Owner, Unit          *Unit
 	Inverse              *End
 	Hidden               bool
+	Contested            bool // what is a part by this association can be one by another
 	Label, Doc           string
 	Field, Get, Set      string
 	Add, Remove          string

@@ -24,10 +24,48 @@ func Layout(l *Language, plan *generate.Plan) *Package {
 			e.Inverse = b.ends[e.End.Inverse]
 		}
 	}
+	b.contests()
 	for _, u := range p.Units {
 		b.uses(u)
 	}
 	return p
+}
+
+// contests finds the parts that could be in several wholes: those of a hierarchy with several ends at
+// which there is one, or one end at which there may be several. Each has to be asked whether it is a part
+// already.
+func (b *builder) contests() {
+	root := func(u *Unit) *Unit {
+		for u.General != nil {
+			u = u.General
+		}
+		return u
+	}
+	wholes := map[*Unit]int{}
+	each := func(do func(u *Unit, e *End)) {
+		for _, u := range b.Units {
+			for _, e := range u.Ends {
+				if e.OwnedBy && e.Inverse != nil {
+					do(u, e)
+				}
+			}
+		}
+	}
+	each(func(u *Unit, e *End) {
+		wholes[root(u)]++
+		if e.Many() {
+			wholes[root(u)]++
+		}
+	})
+	each(func(u *Unit, e *End) {
+		if wholes[root(u)] > 1 {
+			e.Contested, e.Inverse.Contested = true, true
+			root(u).PartOf = true
+		}
+	})
+	for _, u := range b.generalsFirst() {
+		u.PartOf = u.PartOf || u.General != nil && u.General.PartOf
+	}
 }
 
 type builder struct {
@@ -145,7 +183,7 @@ func (b *builder) members(u *Unit) {
 		for n, o := range u.General.methods {
 			u.methods[n] = o
 		}
-		u.Linked, u.PartOf = u.General.Linked, u.General.PartOf
+		u.Linked = u.General.Linked
 		u.Params = append(u.Params, u.General.Params...)
 	}
 	switch u.Kind {
@@ -227,12 +265,20 @@ func (b *builder) attributes(u *Unit) {
 		if d.Static && b.Language.Statics[field] {
 			field += "_"
 		}
-		x.Field = u.names.take(field)
+		hidden := b.Language.HiddenPrefix != "" && x.Visibility != "public" && x.Visibility != "package"
+		x.Guarded = b.Language.HiddenPrefix != "" && !hidden && d.ReadOnly && !d.Static && !d.Derived
+		if hidden || x.Guarded {
+			x.Field = u.names.take(b.Language.HiddenPrefix + field)
+		} else {
+			x.Field = u.names.take(field)
+		}
 		get := p.Get
 		if x.Ref.Primitive == "Boolean" && !x.Ref.Optional && !x.Ref.Many {
 			get = p.Is
 		}
-		if x.Get, x.Set = x.Field, x.Field; get != p.AttributeField {
+		if x.Get, x.Set = x.Field, x.Field; x.Guarded {
+			x.Get = u.names.take(field)
+		} else if get != p.AttributeField {
 			x.Get = u.names.take(b.member(get, a.Name, "value"))
 			x.Set = u.names.take(b.member(p.Set, a.Name, "value"))
 		}
@@ -290,7 +336,6 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	x := &End{End: e, Owner: u, Unit: b.units[e.Type], Hidden: hidden, Label: u.Type.Name + "." + e.Name, LowerText: itoa(e.Lower), UpperText: itoa(e.Upper)}
 	b.ends[e] = x
 	u.Linked = true
-	u.PartOf = u.PartOf || e.OwnedBy && e.Inverse != nil
 	one, all := e.Name, e.Name
 	if e.Many() {
 		all = e.Plural()
@@ -357,7 +402,7 @@ func (b *builder) params(u *Unit) {
 	}
 	name := func(want string) string {
 		n := b.Language.Parameter(wordsOf(want, "value"))
-		if b.Language.Keywords[n] && !b.Language.FreeMembers || b.Language.Members[n] {
+		if b.cannotBe(n) {
 			n += "_"
 		}
 		return names.take(n)

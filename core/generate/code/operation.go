@@ -25,7 +25,7 @@ func (b *builder) operation(u *Unit, o *generate.Operation) *Operation {
 	var out []Ref
 	for _, p := range o.Params {
 		name := b.Language.Parameter(wordsOf(p.Name, "value"))
-		if b.Language.Keywords[name] || b.Language.Members[name] {
+		if b.Language.Keywords[name] || b.cannotBe(name) {
 			name += "_"
 		}
 		if p.Direction != model.Out {
@@ -71,6 +71,9 @@ func (b *builder) operations(u *Unit) {
 		name := b.member("{}", o.Name, "operation")
 		if x.Static && b.Language.Statics[name] {
 			name += "_"
+		}
+		if u.Kind == "class" && (x.Visibility == "private" || x.Visibility == "protected") {
+			name = b.Language.HiddenPrefix + name
 		}
 		if known := u.methods[name]; known != nil && !own[name] && known.like(x) && known.Visibility != "private" {
 			x.Name, x.Override, x.Offered, x.Visibility = name, !known.Offered || known.Override, known.Offered, known.Visibility

@@ -90,7 +90,7 @@ func output(p *Package, options map[string]string, of *template.Template, tidied
 		if err != nil {
 			return out, err
 		}
-		if content != "\n" {
+		if content != "\n" || name == "typed" { // a mark that types are there is empty
 			out.Files = append(out.Files, generate.File{Path: at, Content: content})
 		}
 	}

@@ -24,7 +24,7 @@ var typeScript = &Language{
 	Statics:     words(`prototype name length caller arguments apply bind call`),
 }
 
-var typeScriptSet = set("typescript", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "supports": supports})
+var typeScriptSet = set("typescript", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "supports": supports})
 
 func nameOf(u *Unit) string {
 	if u == nil {
@@ -37,10 +37,14 @@ func linked(u *Unit) bool { return u != nil && u.Linked }
 
 func isPart(u *Unit) bool { return u != nil && u.PartOf }
 
+// asksForWholes reports whether a class says by itself whether it is a part: the first of a hierarchy does in
+// any case.
+func asksForWholes(u *Unit) bool { return u.PartOf && (u.General == nil || len(ownedBy(u)) > 0) }
+
 // ownedBy are the ends of a class itself at which there is a whole.
 func ownedBy(u *Unit) (out []*End) {
 	for _, e := range u.Ends {
-		if e.OwnedBy && e.Inverse != nil {
+		if e.OwnedBy && e.Contested {
 			out = append(out, e)
 		}
 	}

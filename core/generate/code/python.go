@@ -1,0 +1,202 @@
+package code
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"text/template"
+
+	"lexeon/core/generate"
+)
+
+// python: names as in PEP 8.
+var python = &Language{
+	Name: "python", Title: "Python", Extension: ".py",
+	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Screaming, File: Snake,
+	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
+		Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
+	HiddenPrefix: "_",
+	// The Python Language Reference, 2.3.1, with the soft keywords.
+	Keywords: words(`False None True and as assert async await break case class continue def del elif else except finally for from global if import in is lambda
+		match nonlocal not or pass raise return try type while with yield _`),
+	Types:       words(`ABC Any ClassVar Enum Exception None Protocol True False TYPE_CHECKING`),
+	Members:     words(`self super str int bool bytes list object property any abstractmethod datetime decimal support before other one out`),
+	EnumMembers: words(`name value mro code text`),
+}
+
+var pythonSet = set("python", template.FuncMap{"doc": docString, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs,
+	"takesLinks": takesLinks, "several": severalLinks, "text": pythonText, "bases": pythonBases, "modules": pythonModules, "checked": checkedUses, "identifiers": identifiers, "plain": isPlain, "typing": typingNames, "supports": pythonSupports})
+
+// Python is a package with a module for each type.
+var Python = &generate.Target{
+	Name: "python", Title: "Python", Download: "Download Python", Notes: "Settled, and not held by Python",
+	Options: []generate.Option{pythonPackage},
+	Make: func(o *generate.Order) (generate.Output, error) {
+		p := Layout(python, generate.NewPlan(o.Model))
+		name := o.Options[pythonPackage.Name]
+		if name == "" {
+			name = packageOf(o.Model.Project().Name)
+		}
+		return output(p, map[string]string{"package": name}, pythonSet, tidyPython, func(u *Unit) string { return name + "/" + u.Path + ".py" },
+			map[string]string{"support": name + "/_support.py", "init": name + "/__init__.py", "typed": name + "/py.typed"})
+	},
+}
+
+var pythonPackage = generate.Option{
+	Name: "package", Title: "Package", Doc: "The folder of all modules. Without one it is the name of the project.",
+	Check: func(text string) error {
+		if !plainPackage.MatchString(text) || python.Keywords[text] {
+			return fmt.Errorf("%q is no package, such as honey_lots", text)
+		}
+		return nil
+	},
+}
+
+// tidyPython leaves two blank lines before what stands at the left, and one before anything else.
+func tidyPython(text string) string {
+	var out []string
+	blank, header := false, true
+	for line := range strings.Lines(text) {
+		line = strings.TrimRight(line, " \n")
+		if line == "" {
+			blank = true
+			continue
+		}
+		top := strings.HasPrefix(line, "class ") || strings.HasPrefix(line, "def ")
+		opened := len(out) > 0 && strings.HasSuffix(out[len(out)-1], ":") && !strings.HasPrefix(strings.TrimSpace(out[len(out)-1]), `"""`)
+		switch {
+		case len(out) == 0 || opened:
+		case top:
+			out = append(out, "", "")
+			header = false
+		case blank && !(header && strings.HasPrefix(line, "from ") && strings.HasPrefix(out[len(out)-1], "from .")):
+			out = append(out, "")
+		}
+		out, blank = append(out, line), false
+	}
+	return strings.Join(out, "\n") + "\n"
+}
+
+// docString is a text between three quotes, which nothing in it ends.
+func docString(indent int, parts ...string) string {
+	var all []string
+	for _, p := range parts {
+		if found := lines(p); len(found) > 0 {
+			if len(all) > 0 {
+				all = append(all, "")
+			}
+			all = append(all, found...)
+		}
+	}
+	if len(all) == 0 {
+		return ""
+	}
+	clean := strings.NewReplacer(`\`, `\\`, `"""`, `\"\"\"`)
+	for i := range all {
+		all[i] = clean.Replace(all[i])
+	}
+	before := strings.Repeat(" ", indent)
+	if len(all) == 1 {
+		if strings.HasSuffix(all[0], `"`) {
+			all[0] = all[0][:len(all[0])-1] + `\"`
+		}
+		return before + `"""` + all[0] + `"""` + "\n"
+	}
+	for i := range all[1:] {
+		if all[i+1] != "" {
+			all[i+1] = before + all[i+1]
+		}
+	}
+	return before + `"""` + strings.Join(all, "\n") + "\n" + before + `"""` + "\n"
+}
+
+func pythonText(s string) string { return quoted(s) }
+
+// pythonBases are what a class extends: of interfaces those that no other one has as its general, since
+// Python puts what is specific first.
+func pythonBases(u *Unit) string {
+	var out []string
+	if u.General != nil {
+		out = append(out, u.General.Name)
+	}
+	has := map[*Unit]bool{}
+	var above func(i *Unit)
+	above = func(i *Unit) {
+		for _, g := range i.Offers {
+			has[g] = true
+			above(g)
+		}
+	}
+	for _, i := range u.Offers {
+		above(i)
+	}
+	for g := u.General; g != nil; g = g.General {
+		for _, i := range g.Offers {
+			has[i] = true
+			above(i)
+		}
+	}
+	for _, i := range u.Offers {
+		if !has[i] {
+			out = append(out, i.Name)
+		}
+	}
+	switch {
+	case u.Kind == "interface":
+		out = append(out, "Protocol")
+	case u.Type.Abstract:
+		out = append(out, "ABC")
+	}
+	if len(out) == 0 {
+		return ""
+	}
+	return "(" + strings.Join(out, ", ") + ")"
+}
+
+// pythonModules are the modules that a file needs when it is read: of what it extends, and of defaults.
+func pythonModules(u *Unit) []*Unit {
+	out := slices.Clone(u.Values)
+	for _, of := range append(slices.Clone(u.Offers), u.General) {
+		if of != nil && !slices.Contains(out, of) {
+			out = append(out, of)
+		}
+	}
+	slices.SortFunc(out, func(a, b *Unit) int { return strings.Compare(a.Path, b.Path) })
+	return out
+}
+
+// checkedUses are those that only types speak of.
+func checkedUses(u *Unit) (out []*Unit) {
+	loaded := pythonModules(u)
+	for _, of := range u.Uses {
+		if !slices.Contains(loaded, of) {
+			out = append(out, of)
+		}
+	}
+	return out
+}
+
+// isPlain: nothing stands in the constructor.
+func isPlain(u *Unit) bool {
+	return u.General == nil && len(u.Ends) == 0 && !slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return !a.Data.Static && !a.Data.Derived })
+}
+
+// typingNames are what a file needs of the module typing.
+func typingNames(u *Unit) (out []string) {
+	if len(checkedUses(u)) > 0 {
+		out = append(out, "TYPE_CHECKING")
+	}
+	if slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Static && !a.Data.Derived }) {
+		out = append(out, "ClassVar")
+	}
+	if u.Kind == "interface" {
+		out = append(out, "Protocol")
+	}
+	return out
+}
+
+// pythonSupports reports whether a file needs what stands beside all classes.
+func pythonSupports(u *Unit) bool {
+	return u.Kind != "interface" && len(u.Operations) > 0 || takesLinks(u) || slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Derived }) ||
+		slices.ContainsFunc(u.Ends, func(e *End) bool { return e.Many() || !e.Hidden && refuses(e) })
+}
