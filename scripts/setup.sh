@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Makes sure that what the project needs is there: Go and Node by hand,
-# PostgreSQL, Chromium, and for the tests MariaDB, SQLite, Java and mypy, from Debian's packages.
+# PostgreSQL, Chromium, and for the tests MariaDB, SQLite, Java, C#, mypy and xmllint, from Debian's packages.
 set -euo pipefail
 
 need_version() { # name, found, wanted
@@ -19,6 +19,8 @@ command -v mariadbd >/dev/null || [ -x /usr/sbin/mariadbd ] || missing+=(mariadb
 command -v sqlite3 >/dev/null || missing+=(sqlite3)
 command -v javac >/dev/null || missing+=(default-jdk-headless)
 command -v mypy >/dev/null || missing+=(mypy)
+command -v mcs >/dev/null && command -v mono >/dev/null || missing+=(mono-mcs mono-runtime)
+command -v xmllint >/dev/null || missing+=(libxml2-utils)
 command -v curl >/dev/null || missing+=(curl)
 [ ${#missing[@]} = 0 ] && exit 0
 

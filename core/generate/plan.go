@@ -94,6 +94,7 @@ type End struct {
 	// Owner sees the end; Inverse is the owner as it is seen from here, nil where it is not.
 	Owner   *Type
 	Inverse *End
+	First   bool // of the two of an association
 }
 
 // Bag: one can be there several times, at both sides.
@@ -279,7 +280,7 @@ func (p *planner) twoEnds(r *model.Relationship, ends []*model.Element) {
 			continue
 		}
 		end := p.end(r, e)
-		end.Owner = owner
+		end.Owner, end.First = owner, i == 0
 		if a.Aggregation == model.Composite {
 			end.Owns, end.OwnedBy = a.Whole == ends[1-i].ID, a.Whole == e.ID
 		}

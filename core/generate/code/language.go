@@ -24,6 +24,10 @@ type Language struct {
 	// HiddenPrefix stands before members that are not public, where the language has no word for it; what
 	// can be read and not changed is kept under such a name, too.
 	HiddenPrefix string
+	// Kept is the manner of names that begin with an underscore, where it is another one.
+	Kept Manner
+	// SharesNames: a member can be called as a type is, but for its own.
+	SharesNames bool
 	// FreeMembers: members can be called by keywords, and so can what a constructor takes.
 	FreeMembers bool
 }

@@ -162,7 +162,11 @@ func (b *builder) member(pattern, name, fallback string) string {
 			words = append(words, w)
 		}
 	}
-	out := before + b.Language.Member(words)
+	manner := b.Language.Member
+	if before != "" && b.Language.Kept != nil {
+		manner = b.Language.Kept
+	}
+	out := before + manner(words)
 	if b.cannotBe(out) {
 		out += "_"
 	}
@@ -172,10 +176,13 @@ func (b *builder) member(pattern, name, fallback string) string {
 // cannotBe: keywords, what every class has, and names of types, which scripts without capitals do not
 // tell from names of members.
 func (b *builder) cannotBe(name string) bool {
-	return b.Language.Keywords[name] && !b.Language.FreeMembers || b.Language.Members[name] || slices.ContainsFunc(b.Units, func(u *Unit) bool { return u.Name == name })
+	return b.Language.Keywords[name] && !b.Language.FreeMembers || b.Language.Members[name] || !b.Language.SharesNames && slices.ContainsFunc(b.Units, func(u *Unit) bool { return u.Name == name })
 }
 
 func (b *builder) members(u *Unit) {
+	if b.Language.SharesNames {
+		u.names[u.Name] = true
+	}
 	if u.General != nil {
 		for n := range u.General.names {
 			u.names[n] = true

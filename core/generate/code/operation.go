@@ -75,7 +75,7 @@ func (b *builder) operations(u *Unit) {
 		if u.Kind == "class" && (x.Visibility == "private" || x.Visibility == "protected") {
 			name = b.Language.HiddenPrefix + name
 		}
-		if known := u.methods[name]; known != nil && !own[name] && known.like(x) && known.Visibility != "private" {
+		if known := u.methods[name]; known != nil && !own[name] && known.like(x) && !x.Static && known.Visibility != "private" {
 			x.Name, x.Override, x.Offered, x.Visibility = name, !known.Offered || known.Override, known.Offered, known.Visibility
 		} else {
 			if x.Name = u.names.take(name); x.Name != name {

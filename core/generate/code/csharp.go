@@ -1,0 +1,119 @@
+package code
+
+import (
+	"fmt"
+	"regexp"
+	"strings"
+	"text/template"
+
+	"lexeon/core/generate"
+	"lexeon/core/visible"
+)
+
+// cSharp: version 7.2, names as in the design guidelines of .NET.
+var cSharp = &Language{
+	Name: "csharp", Title: "C#", Extension: ".cs",
+	Type: UpperCamel, Member: UpperCamel, Parameter: LowerCamel, Literal: UpperCamel, File: UpperCamel, Kept: LowerCamel, SharesNames: true,
+	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
+		Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
+	// ECMA-334, 6.4.4.
+	Keywords: words(`abstract as base bool break byte case catch char checked class const continue decimal default delegate do double else enum event explicit extern
+		false finally fixed float for foreach goto if implicit in int interface internal is lock long namespace new null object operator out override params private
+		protected public readonly ref return sbyte sealed short sizeof stackalloc static string struct switch this throw true try typeof uint ulong unchecked unsafe
+		ushort using virtual void volatile while async await dynamic nameof var when where yield value`),
+	Types:   words(`DateTime Decimal Exception Func Action InvalidOperationException IList IReadOnlyList Links List NotWritten Object Refused String System TimeSpan`),
+	Members: words(`Equals Finalize GetHashCode GetType MemberwiseClone ReferenceEquals ToString`),
+}
+
+var cSharpSet = set("csharp", template.FuncMap{"comment": summary, "linked": linked, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs, "takesLinks": takesLinks,
+	"several": severalLinks, "text": cSharpText, "identifiers": identifiers, "visible": cSharpVisible, "bases": cSharpBases, "structural": structural, "enum": func(u *Unit) bool { return u.Kind == "enumeration" },
+	"sealed": func(u *Unit, o *Operation) bool { return !u.Specific }})
+
+// CSharp is a namespace with a class for each type.
+var CSharp = &generate.Target{
+	Name: "csharp", Title: "C#", Download: "Download C#", Notes: "Settled, and not held by C#",
+	Options: []generate.Option{cSharpNamespace},
+	Make: func(o *generate.Order) (generate.Output, error) {
+		p := Layout(cSharp, generate.NewPlan(o.Model))
+		for _, u := range p.Units {
+			if u.Kind == "enumeration" && len(u.Operations) > 0 {
+				p.Notes = append(p.Notes, generate.Note{Subject: u.Type.ID, Message: u.Type.Name + " has operations: an enumeration of C# has none"})
+			}
+		}
+		name := o.Options[cSharpNamespace.Name]
+		if name == "" {
+			if name = UpperCamel(wordsOf(o.Model.Project().Name, "model")); !plainNamespace.MatchString(name) || name == "System" {
+				name = "Model"
+			}
+		}
+		return output(p, map[string]string{"namespace": name}, cSharpSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".cs" }, map[string]string{"support": "src/Support.cs"})
+	},
+}
+
+var cSharpNamespace = generate.Option{
+	Name: "namespace", Title: "Namespace", Doc: "The namespace of all types. Without one it is the name of the project.",
+	Check: func(text string) error {
+		for part := range strings.SplitSeq(text, ".") {
+			if !plainNamespace.MatchString(part) || cSharp.Keywords[part] {
+				return fmt.Errorf("%q is no namespace, such as Honey.Lots", text)
+			}
+		}
+		return nil
+	},
+}
+
+var plainNamespace = regexp.MustCompile(`^[A-Za-z][A-Za-z0-9_]*$`)
+
+// summary is a text as a documentation comment, which is XML.
+func summary(indent int, parts ...string) string {
+	var all []string
+	for _, p := range parts {
+		all = append(all, lines(p)...)
+	}
+	if len(all) == 0 {
+		return ""
+	}
+	before := strings.Repeat(" ", indent) + "/// "
+	clean := strings.NewReplacer("&", "&amp;", "<", "&lt;", ">", "&gt;")
+	for i := range all {
+		all[i] = clean.Replace(all[i])
+	}
+	if len(all) == 1 {
+		return before + "<summary>" + all[0] + "</summary>\n"
+	}
+	return before + "<summary>\n" + before + strings.Join(all, "\n"+before) + "\n" + before + "</summary>\n"
+}
+
+func cSharpText(s string) string {
+	return `"` + strings.NewReplacer(`\`, `\\`, `"`, `\"`, "\n", `\n`, "\t", `\t`).Replace(visible.Text(s)) + `"`
+}
+
+func cSharpVisible(v string) string {
+	if v == "package" {
+		return "internal"
+	}
+	return v
+}
+
+func cSharpBases(u *Unit) string {
+	var out []string
+	if u.General != nil {
+		out = append(out, u.General.Name)
+	}
+	for _, o := range u.Offers {
+		out = append(out, o.Name)
+	}
+	if len(out) == 0 {
+		return ""
+	}
+	return " : " + strings.Join(out, ", ")
+}
+
+// structural types have no null of their own.
+func structural(r Ref) bool {
+	switch r.Primitive {
+	case "Integer", "Decimal", "Money", "Boolean", "Date", "Time", "Instant", "Duration":
+		return true
+	}
+	return r.Unit != nil && r.Unit.Kind == "enumeration"
+}

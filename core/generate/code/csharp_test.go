@@ -1,0 +1,40 @@
+package code
+
+import (
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+func TestCSharpTakesWhatIsGenerated(t *testing.T) {
+	dir := t.TempDir()
+	for i, m := range models(t, 200) {
+		written(t, filepath.Join(dir, folder(i)), CSharp, m, map[string]string{"namespace": folder(i)})
+	}
+	mcs(t, dir, "-target:library", "-out:all.dll")
+}
+
+func TestCSharpKeepsLinks(t *testing.T) {
+	behaves(t, cSharp, CSharp, "Behave.cs", func(i int) map[string]string { return map[string]string{"namespace": folder(i)} }, func(dir string) {
+		mcs(t, dir, "-target:exe", "-out:all.exe", "-main:Behave")
+	}, "mono", "all.exe")
+}
+
+// mcs compiles all sources of a folder. 649 and 169 say no more than that nothing uses what a skeleton
+// keeps.
+func mcs(t testing.TB, dir string, args ...string) {
+	t.Helper()
+	var files []string
+	require.NoError(t, filepath.WalkDir(dir, func(path string, d os.DirEntry, err error) error {
+		if strings.HasSuffix(path, ".cs") {
+			files = append(files, `"`+path+`"`)
+		}
+		return err
+	}))
+	saved := filepath.Join(dir, "files.rsp")
+	require.NoError(t, os.WriteFile(saved, []byte(strings.Join(files, "\n")), 0o644))
+	accepts(t, dir, "mcs", append([]string{"-langversion:7.2", "-warnaserror", "-warn:4", "-nowarn:649,169,414", "-codepage:utf8", "@" + saved}, args...)...)
+}

@@ -1,0 +1,227 @@
+// Package gherkin writes each use case as a feature: a scenario for its main flow and for each
+// alternative, in the words of its steps. The steps are those of acceptance tests that somebody still
+// has to write; nothing of what they say is decided here.
+package gherkin
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/generate"
+	"lexeon/core/model"
+	"lexeon/core/usecase"
+	"lexeon/core/visible"
+)
+
+// Target is Gherkin: a file with a feature for each use case.
+var Target = &generate.Target{
+	Name: "gherkin", Title: "Gherkin", Download: "Download the features", Notes: "Settled, and not said by the use cases",
+	Make: func(o *generate.Order) (generate.Output, error) { return write(o.Model), nil },
+}
+
+func write(m *model.Model) generate.Output {
+	var out generate.Output
+	list := slices.SortedFunc(slices.Values(m.OfKind(model.UseCase)), func(x, y *model.Element) int {
+		return cmp.Or(strings.Compare(strings.ToLower(x.Name), strings.ToLower(y.Name)), cmp.Compare(x.ID, y.ID))
+	})
+	reader := usecase.NewReader(m)
+	used := map[string]bool{}
+	for _, u := range list {
+		w := &writer{m: m, reader: reader}
+		w.feature(u)
+		name := fileName(u.Name)
+		path := name
+		for n := 2; used[path]; n++ {
+			path = fmt.Sprintf("%s-%d", name, n)
+		}
+		used[path] = true
+		out.Files = append(out.Files, generate.File{Path: path + ".feature", Content: w.b.String(), Subject: u.ID})
+		for _, note := range w.notes {
+			out.Notes = append(out.Notes, generate.Note{Subject: u.ID, Message: note})
+		}
+	}
+	slices.SortFunc(out.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
+	return out
+}
+
+type writer struct {
+	m      *model.Model
+	reader *usecase.Reader
+	b      strings.Builder
+	notes  []string
+	last   string // the keyword of the last step
+}
+
+func (w *writer) note(format string, args ...any) {
+	w.notes = append(w.notes, fmt.Sprintf(format, args...))
+}
+
+func (w *writer) feature(u *model.Element) {
+	d := u.UseCase()
+	name := line(u.Name)
+	if name == "" {
+		name = "(no name)"
+	}
+	fmt.Fprintf(&w.b, "# language: en\nFeature: %s\n", name)
+	told := false
+	tell := func(what, text string) {
+		if text = line(text); text == "" {
+			return
+		}
+		if !told {
+			w.b.WriteByte('\n')
+		}
+		told = true
+		fmt.Fprintf(&w.b, "  %s: %s\n", what, text)
+	}
+	tell("Definition", w.m.Definition(u))
+	tell("Goal", d.Goal)
+	tell("Actors", w.actors(u))
+	tell("Scope", d.Scope)
+	tell("Trigger", d.Trigger)
+	tell("Rules", strings.Join(d.Rules, "; "))
+	for _, q := range d.Questions {
+		fmt.Fprintf(&w.b, "  # TODO: not decided: %s\n", line(q))
+	}
+	f := usecase.Of(w.m, u.ID)
+	if len(f.Steps) == 0 {
+		w.note("%s has no steps: its feature has no scenario", name)
+		fmt.Fprintf(&w.b, "\n  # TODO: the use case has no steps yet.\n")
+		return
+	}
+	w.scenario("Main flow")
+	w.given(d)
+	w.steps(f.Steps)
+	w.success(u, d)
+	for _, a := range f.Alternatives {
+		w.alternative(u, f, a)
+	}
+}
+
+func (w *writer) actors(u *model.Element) string {
+	var names []string
+	for _, r := range usecase.Participants(w.m, u.ID) {
+		names = append(names, w.m.Element(r.Source).Name)
+	}
+	slices.Sort(names)
+	return strings.Join(names, ", ")
+}
+
+// alternative is the main flow as far as it is left, what happens then, and where it leads.
+func (w *writer) alternative(u *model.Element, f *usecase.Flow, a usecase.Alternative) {
+	d := u.UseCase()
+	condition := line(a.Name)
+	if condition == "" {
+		condition = "(no condition)"
+		w.note("%s: the alternative %s has no condition", line(u.Name), a.Label)
+	}
+	w.scenario(a.Label + " " + condition)
+	w.given(d)
+	if a.From > 1 {
+		w.steps(f.Steps[:a.From-1])
+	}
+	w.step("When", condition)
+	w.steps(a.Steps)
+	switch x := a.Alternative(); {
+	case x.Rejoin != "":
+		at := slices.IndexFunc(f.Steps, func(s *model.Element) bool { return s.ID == x.Rejoin })
+		if at >= 0 {
+			w.steps(f.Steps[at:])
+			w.success(u, d)
+		}
+	case x.Ends == model.Succeed:
+		w.success(u, d)
+	case x.Ends == model.Fail:
+		w.step("Then", "the goal is not reached")
+		if s := line(d.Minimal); s != "" {
+			w.step("Then", s)
+		}
+	default:
+		w.note("%s: the alternative %s does not say how it ends", line(u.Name), a.Label)
+		w.b.WriteString("    # TODO: the use case does not say how this ends.\n")
+	}
+}
+
+func (w *writer) scenario(name string) {
+	w.last = ""
+	fmt.Fprintf(&w.b, "\n  Scenario: %s\n", name)
+}
+
+func (w *writer) given(d model.UseCaseData) {
+	if s := line(d.Before); s != "" {
+		w.step("Given", s)
+	}
+}
+
+// success is what holds in the end.
+func (w *writer) success(u *model.Element, d model.UseCaseData) {
+	switch s := line(d.Success); {
+	case s != "":
+		w.step("Then", s)
+	case line(d.Goal) != "":
+		w.step("Then", "the goal is reached: "+line(d.Goal))
+	default:
+		w.step("Then", "the goal is reached")
+	}
+}
+
+// steps are what somebody does, and what the system then does: a step whose doer is not known is done as
+// the one before was.
+func (w *writer) steps(list []*model.Element) {
+	for _, s := range list {
+		text := line(usecase.StepText(w.m, s))
+		if included := w.m.Element(s.Step().Includes); included != nil {
+			text = "the use case " + line(included.Name) + " is carried out"
+		}
+		if text == "" {
+			w.b.WriteString("    # TODO: a step without words.\n")
+			continue
+		}
+		keyword := "When"
+		switch doer := w.reader.DoerOf(text); {
+		case doer.System:
+			keyword = "Then"
+		case doer.Actor == nil && w.last == "Then":
+			keyword = "Then"
+		}
+		w.step(keyword, text)
+	}
+}
+
+func (w *writer) step(keyword, text string) {
+	written := keyword
+	if keyword == w.last {
+		written = "And"
+	}
+	w.last = keyword
+	fmt.Fprintf(&w.b, "    %s %s\n", written, text)
+}
+
+// line is a text on one line, without what nobody sees. Nothing in it begins a line, so that nothing is
+// taken for a keyword, a tag, a table or a comment.
+func line(text string) string {
+	return strings.Join(strings.Fields(visible.Text(strings.NewReplacer("\n", " ", "\t", " ").Replace(text))), " ")
+}
+
+// fileName is made of small letters and digits, with hyphens between words.
+func fileName(name string) string {
+	var words []string
+	length := 0
+	for _, w := range model.Words(name) {
+		w = strings.Map(func(r rune) rune {
+			if r >= 'a' && r <= 'z' || r >= '0' && r <= '9' {
+				return r
+			}
+			return -1
+		}, strings.ToLower(w))
+		if length += len(w); w != "" && length <= 80 {
+			words = append(words, w)
+		}
+	}
+	if len(words) == 0 {
+		return "feature"
+	}
+	return strings.Join(words, "-")
+}
