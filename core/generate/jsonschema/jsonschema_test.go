@@ -1,0 +1,47 @@
+package jsonschema_test
+
+import (
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate/jsonschema"
+	"lexeon/core/interchange"
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+)
+
+// A validator takes the schemas of the demo and of 200 random models, and the examples beside them.
+func TestAValidatorTakesWhatIsGenerated(t *testing.T) {
+	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
+	require.NoError(t, err)
+	demo, err := interchange.ReadFile(data)
+	require.NoError(t, err)
+	list := []*model.Model{demo, model.Empty("Nothing")}
+	for seed := range uint64(200) {
+		list = append(list, modeltest.Coded(seed, seed%4 == 3))
+	}
+	dir := t.TempDir()
+	args := []string{"../../../scripts/json-schema-check.mjs"}
+	for i, m := range list {
+		out, err := jsonschema.Target.Run(m, nil, nil)
+		require.NoError(t, err)
+		at := filepath.Join(dir, fmt.Sprintf("m%03d", i))
+		require.NoError(t, os.MkdirAll(at, 0o755))
+		args = append(args, at)
+		for _, f := range out.Files {
+			require.NoError(t, os.WriteFile(filepath.Join(at, f.Path), []byte(f.Content), 0o644))
+		}
+	}
+	said, err := exec.Command("node", args...).CombinedOutput()
+	require.NoError(t, err, "%s", said)
+	var examples int
+	_, err = fmt.Sscanf(strings.TrimSpace(string(said)), "%d examples", &examples)
+	require.NoError(t, err, "%s", said[:min(len(said), 3000)])
+	require.Greater(t, examples, 150)
+}
