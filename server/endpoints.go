@@ -8,12 +8,12 @@ import (
 	"github.com/labstack/echo/v5/middleware"
 
 	"lexeon/core/answer"
-	"lexeon/core/generate"
 	"lexeon/core/halt"
 	"lexeon/core/model"
 	"lexeon/core/propose"
 	"lexeon/core/scene"
 	"lexeon/core/targets"
+	"lexeon/core/view"
 	"lexeon/store"
 )
 
@@ -89,7 +89,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "GET", path: p + "/activities.csv", name: "activitiesCSV", summary: "The activity table as CSV", answer: raw{}, answerType: "text/csv", handle: s.activitiesCSV},
 		{method: "GET", path: p + "/glossary/:format", name: "glossary", summary: "The lexicon as a file: csv or md", answer: raw{}, answerType: "text/plain", handle: s.glossary},
 		{method: "GET", path: p + "/targets", name: "targets", summary: "What the project can be made into, with what is decided for it", answer: []targetView{}, handle: s.targets},
-		{method: "GET", path: p + "/output/:target", name: "output", summary: "What a target makes: " + targets.Names() + "; options of the target by name", answer: generate.Output{}, handle: s.output},
+		{method: "GET", path: p + "/output/:target", name: "output", summary: "What a target makes: " + targets.Names() + "; options of the target by name", answer: view.Output{}, handle: s.output},
 		{method: "GET", path: p + "/output/:target/zip", name: "outputZip", summary: "The same as a zip file", answer: raw{}, answerType: "application/zip", handle: s.outputZip},
 		{method: "POST", path: p + "/output/:target/migration", name: "migration", summary: "How the tables get from an earlier version of the project, as a model file, to now; changes nothing", large: true,
 			body: raw{}, bodyType: "application/json", answer: migrationReply{}, handle: s.migration},

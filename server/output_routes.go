@@ -13,6 +13,7 @@ import (
 	"lexeon/core/model"
 	"lexeon/core/render"
 	"lexeon/core/targets"
+	"lexeon/core/view"
 )
 
 func itoa(n int) string { return strconv.Itoa(n) }
@@ -46,15 +47,15 @@ func (s *Server) targets(c *echo.Context) error {
 	}
 	out := []targetView{}
 	for _, t := range targets.All {
-		view := targetView{t.Name, t.Title, t.Download, t.Notes, []optionView{}}
+		shown := targetView{t.Name, t.Title, t.Download, t.Notes, []optionView{}}
 		for _, o := range t.Options {
 			value, fault := t.Decided(v.Model, o), ""
 			if err := o.Accepts(value); err != nil {
 				fault = err.Error()
 			}
-			view.Options = append(view.Options, optionView{o.Name, t.KeepsUnder(o), o.Title, o.Doc, append([]generate.Choice{}, o.Choices...), o.Default, value, fault})
+			shown.Options = append(shown.Options, optionView{o.Name, t.KeepsUnder(o), o.Title, o.Doc, append([]generate.Choice{}, o.Choices...), o.Default, value, fault})
 		}
-		out = append(out, view)
+		out = append(out, shown)
 	}
 	return c.JSON(http.StatusOK, out)
 }
@@ -79,11 +80,11 @@ func (s *Server) generated(c *echo.Context) (*model.Model, generate.Output, erro
 }
 
 func (s *Server) output(c *echo.Context) error {
-	_, out, err := s.generated(c)
+	m, out, err := s.generated(c)
 	if err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, out)
+	return c.JSON(http.StatusOK, view.OutputOf(m, out))
 }
 
 func (s *Server) outputZip(c *echo.Context) error {

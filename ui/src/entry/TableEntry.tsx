@@ -2,22 +2,9 @@ import { useState } from 'react'
 
 import { type DerivedTable } from '../core/types'
 import { Part } from '../common/Kept'
-import { showOn } from '../common/showing'
+import { Leads } from '../common/Leads'
 import { useFetched } from '../common/useFetched'
 import { projectPath, useStudio } from '../core/state'
-
-type Origin = DerivedTable['from']
-
-function Leads({ origin }: { origin: Origin }) {
-  if (!origin.title) return null
-  return origin.at ? (
-    <button className="text-left text-verdigris underline" onClick={() => showOn(origin.at, origin.select)}>
-      {origin.title}
-    </button>
-  ) : (
-    <span>{origin.title}</span>
-  )
-}
 
 // A derived table: what it consists of, where each piece comes from, and why it is so.
 export function TableEntry({ id }: { id: string }) {

@@ -67,7 +67,7 @@ function CodeOfSelection({ selected }: { selected?: string }) {
   // What is selected on a component diagram is generated as a package of its own.
   const kind = useStudio((s) => s.scene?.groups.find((g) => g.subject === selected)?.kind)
   const { value: output, error } = useFetched<Output>(projectPath(kind === 'component' ? 'output/components' : 'output/go'), revision)
-  const file = output?.files.find((f) => f.subject === selected)
+  const file = output?.files.find((f) => f.from?.id === selected)
   if (error) return <p className="text-brick">{error}</p>
   if (!file) return <p className="text-faint">Select a class or a component to see the Go file that is generated for it.</p>
   return (

@@ -1,12 +1,14 @@
-import { clsx } from 'clsx'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 
 import { type Output, type Target } from '../../core/api'
 import { pictures } from '../../sheet/commands'
 import { projectPath, useStudio } from '../../core/state'
+import { Leads } from '../../common/Leads'
 import { Options } from '../../common/Options'
 import { MigrationFrom } from './MigrationFrom'
+import { FileList } from './FileList'
+import { SourceText } from './SourceText'
 import { TryTables } from './TryTables'
 import { count } from '../../common/count'
 import { useFetched } from '../../common/useFetched'
@@ -23,7 +25,7 @@ export function OutputStage() {
       <main className="col-span-2 flex min-h-0 flex-col bg-sheet" aria-label="Output">
         <div className="flex flex-wrap items-center gap-3 border-b border-rule px-6 py-3">
           <h2 className="text-2xl font-semibold">Output</h2>
-          <Tabs.List className="flex flex-1 gap-4" aria-label="What is made">
+          <Tabs.List className="flex flex-1 flex-wrap gap-x-4" aria-label="What is made">
             {[...targets, { name: 'drawings', title: 'Drawings' }].map((t) => (
               <Tabs.Trigger
                 key={t.name}
@@ -77,8 +79,14 @@ function Files({ target }: { target: Target }) {
   const { value: output, error } = useFetched<Output>(projectPath(`output/${target.name}`), revision)
   const [path, setPath] = useState<string>()
   const [migration, setMigration] = useState<string>()
+  const [search, setSearch] = useState('')
   const migrating = migration !== undefined && (path === undefined || path === migrationPath)
-  const found = output?.files.find((f) => f.path === path) ?? output?.files[0]
+  const selection = useStudio((s) => s.selection)
+  const files = output?.files ?? []
+  const sought = search.trim().toLowerCase()
+  const listed = sought ? files.filter((f) => f.path.toLowerCase().includes(sought) || f.content.toLowerCase().includes(sought)) : files
+  // What is selected is shown first: who comes from the sheet sees what became of it.
+  const found = listed.find((f) => f.path === path) ?? listed.find((f) => f.from && selection.includes(f.from.id)) ?? listed[0]
   const file = migrating ? { path: migrationPath, content: migration } : found
   if (error) return <p className="p-6 text-brick">{error}</p>
   return (
@@ -93,48 +101,40 @@ function Files({ target }: { target: Target }) {
         {target.name.startsWith('sql-') && <MigrationFrom target={target} onScript={setMigration} />}
         <Options target={target} />
         <p className="heading px-4 pb-1">
-          {target.title}, {count(output?.files.length ?? 0, 'file', 'files')}
+          {target.title}, {count(files.length, 'file', 'files')}
         </p>
-        <ul>
-          {[...(migration === undefined ? [] : [{ path: migrationPath }]), ...(output?.files ?? [])].map((f) => (
-            <li key={f.path}>
-              <button
-                className={clsx(
-                  'w-full truncate px-4 py-0.5 text-left font-mono text-sm hover:bg-tint',
-                  f.path === file?.path && 'bg-tint',
-                )}
-                aria-current={f.path === file?.path ? 'true' : undefined}
-                onClick={() => setPath(f.path)}
-              >
-                {f.path}
-              </button>
-            </li>
-          ))}
-        </ul>
+        <div className="px-4 pb-1">
+          <input
+            type="search"
+            className="field w-full"
+            aria-label="Find in the files"
+            placeholder="a name, or a word in them"
+            value={search}
+            onChange={(e) => setSearch(e.target.value)}
+          />
+          {sought && <p role="status">{count(listed.length, 'file has it', 'files have it')}</p>}
+        </div>
+        <FileList files={[...(migration === undefined ? [] : [{ path: migrationPath }]), ...listed]} shown={file?.path} onShow={setPath} />
         {output && output.notes.length > 0 && (
           <div className="mt-4 border-t border-rule px-4 pt-2">
             <p className="heading">{target.notes}</p>
             <ul className="list-disc pl-4 text-sm">
               {output.notes.map((n, i) => (
-                <li key={i}>{n.message}</li>
+                <li key={i}>
+                  {n.message}
+                  {n.from && (
+                    <>
+                      {' '}
+                      (<Leads origin={n.from} />)
+                    </>
+                  )}
+                </li>
               ))}
             </ul>
           </div>
         )}
       </nav>
-      {file?.path.endsWith('.svg') ? (
-        <div className="overflow-auto p-4" tabIndex={0} role="region" aria-label={file.path}>
-          <img className="bg-white" src={`data:image/svg+xml,${encodeURIComponent(file.content)}`} alt={file.path} />
-        </div>
-      ) : (
-        <pre
-          className={`overflow-auto p-4 font-mono text-sm ${target.name === 'markdown' ? 'whitespace-pre-wrap' : ''}`}
-          tabIndex={0}
-          aria-label={file?.path ?? 'No file'}
-        >
-          {file?.content}
-        </pre>
-      )}
+      <SourceText file={file} wrapped={target.name === 'markdown'} />
     </div>
   )
 }

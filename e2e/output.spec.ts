@@ -1,0 +1,54 @@
+import { expect, test } from './studio'
+
+// Code, schemas and features, as a developer reads them and takes them away.
+
+test('from an element to its code in each language, and back', async ({ studio, page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await studio.newProject('Tool library')
+  await studio.newDiagram('class')
+  await studio.state('1 Branch has 0..* Tool')
+  await studio.state('0..1 Member borrows 0..3 Tool')
+  await studio.saved()
+  await studio.shape('class Member').click()
+  await studio.path.getByRole('button', { name: 'Output' }).click()
+  for (const [language, file, says] of [
+    ['Java', 'src/toollibrary/Member.java', 'public boolean addTool(Tool one) {'],
+    ['C#', 'src/Member.cs', 'public bool AddTool(Tool one)'],
+    ['TypeScript', 'src/member.ts', 'addTool(one: Tool): boolean {'],
+    ['Python', 'toollibrary/member.py', 'def add_tool(self, one: Tool) -> bool:'],
+  ] as const) {
+    await page.getByRole('tab', { name: language, exact: true }).click()
+    const source = page.getByLabel(file, { exact: true }).and(page.locator('pre'))
+    await expect(source).toContainText(says) // what is selected is shown first
+    await expect(source).toContainText('there may be no more than 3')
+  }
+  await page.getByRole('button', { name: 'Copy the file' }).click()
+  await expect(page.getByText('Copied.')).toBeVisible()
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('class Member:')
+
+  await page.getByRole('searchbox', { name: 'Find in the files' }).fill('add_member')
+  await expect(page.getByText('No file')).toHaveCount(1) // a tool has one member at most
+  await page.getByRole('searchbox', { name: 'Find in the files' }).fill('set_member')
+  await expect(page.getByText('1 file has it')).toBeVisible()
+  await page.getByRole('button', { name: 'class Tool' }).click()
+  await expect(studio.shape('class Tool')).toHaveClass(/selected/)
+})
+
+test('options are decided for a language, and kept', async ({ studio, page }) => {
+  await studio.newProject('Tool library')
+  await studio.newDiagram('class')
+  await studio.state('1 Branch has 0..* Tool')
+  await studio.saved()
+  await studio.path.getByRole('button', { name: 'Output' }).click()
+  await page.getByRole('tab', { name: 'Java', exact: true }).click()
+  const field = page.getByRole('textbox', { name: 'Package' })
+  await field.fill('org.example.class')
+  await field.press('Enter')
+  await expect(page.getByText('is no package, such as org.example.lots')).toBeVisible()
+  await field.fill('org.example.tools')
+  await field.press('Enter')
+  await expect(page.getByRole('button', { name: 'src/org/example/tools/Tool.java' })).toBeVisible()
+  await page.reload()
+  await page.getByRole('tab', { name: 'Java', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'src/org/example/tools/Tool.java' })).toBeVisible()
+})
