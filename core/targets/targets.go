@@ -12,13 +12,14 @@ import (
 	"lexeon/core/generate/gherkin"
 	"lexeon/core/generate/golang"
 	"lexeon/core/generate/jsonschema"
+	"lexeon/core/generate/services"
 	"lexeon/core/generate/sql"
 	"lexeon/core/generate/xsd"
 	"lexeon/core/model"
 )
 
 // All are the targets, in the order in which they are offered.
-var All = []*generate.Target{golang.Target, golang.ComponentsTarget, code.Java, code.CSharp, code.TypeScript, code.Python, sql.PostgreSQLTarget, sql.MySQLTarget, sql.SQLiteTarget, jsonschema.Target, xsd.Target, document.Target, gherkin.Target, csv.Target}
+var All = []*generate.Target{golang.Target, golang.ComponentsTarget, code.Java, code.CSharp, code.TypeScript, code.Python, sql.PostgreSQLTarget, sql.MySQLTarget, sql.SQLiteTarget, jsonschema.Target, xsd.Target, services.Target, gherkin.Target, document.Target, csv.Target}
 
 // Named finds a target. The error names those that there are.
 func Named(name string) (*generate.Target, error) {

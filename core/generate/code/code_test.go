@@ -2,6 +2,7 @@ package code
 
 import (
 	"encoding/json"
+	"flag"
 	"fmt"
 	"os"
 	"os/exec"
@@ -85,4 +86,42 @@ func saying(t testing.TB, dir, name string, args ...string) string {
 	said, err := cmd.CombinedOutput()
 	require.NoError(t, err, "%s", said[:min(len(said), 4000)])
 	return string(said)
+}
+
+var update = flag.Bool("update", false, "write golden files anew")
+
+// What the demo becomes in each language is looked at when it changes: testdata/demo-*.txt.
+func TestTheDemoInEachLanguage(t *testing.T) {
+	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python} {
+		out, err := target.Run(demo(t), nil, nil)
+		require.NoError(t, err)
+		var b strings.Builder
+		for _, f := range out.Files {
+			b.WriteString("==== " + f.Path + "\n" + f.Content)
+		}
+		for _, n := range out.Notes {
+			b.WriteString("==== told: " + n.Message + "\n")
+		}
+		golden := "testdata/demo-" + target.Name + ".txt"
+		if *update {
+			require.NoError(t, os.WriteFile(golden, []byte(b.String()), 0o644))
+		}
+		want, err := os.ReadFile(golden)
+		require.NoError(t, err)
+		require.Equal(t, string(want), b.String(), "run go test ./core/generate/code -update, and look at it")
+	}
+}
+
+// BenchmarkCode makes 2,000 classes in each language.
+func BenchmarkCode(b *testing.B) {
+	m := modeltest.Large(2000, 3000, 0)
+	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python} {
+		b.Run(target.Name, func(b *testing.B) {
+			for b.Loop() {
+				if _, err := target.Run(m, nil, nil); err != nil {
+					b.Fatal(err)
+				}
+			}
+		})
+	}
 }

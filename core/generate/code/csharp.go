@@ -34,20 +34,24 @@ var CSharp = &generate.Target{
 	Name: "csharp", Title: "C#", Download: "Download C#", Notes: "Settled, and not held by C#",
 	Options: []generate.Option{cSharpNamespace},
 	Make: func(o *generate.Order) (generate.Output, error) {
-		p := Layout(cSharp, generate.NewPlan(o.Model))
-		for _, u := range p.Units {
-			if u.Kind == "enumeration" && len(u.Operations) > 0 {
-				p.Notes = append(p.Notes, generate.Note{Subject: u.Type.ID, Message: u.Type.Name + " has operations: an enumeration of C# has none"})
-			}
-		}
-		name := o.Options[cSharpNamespace.Name]
-		if name == "" {
-			if name = UpperCamel(wordsOf(o.Model.Project().Name, "model")); !plainNamespace.MatchString(name) || name == "System" {
-				name = "Model"
-			}
-		}
-		return output(p, map[string]string{"namespace": name}, cSharpSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".cs" }, map[string]string{"support": "src/Support.cs"})
+		return printCSharp(generate.NewPlan(o.Model), o.Options)
 	},
+}
+
+func printCSharp(plan *generate.Plan, options map[string]string) (generate.Output, error) {
+	p := Layout(cSharp, plan)
+	for _, u := range p.Units {
+		if u.Kind == "enumeration" && len(u.Operations) > 0 {
+			p.Notes = append(p.Notes, generate.Note{Subject: u.Type.ID, Message: u.Type.Name + " has operations: an enumeration of C# has none"})
+		}
+	}
+	name := options[cSharpNamespace.Name]
+	if name == "" {
+		if name = UpperCamel(wordsOf(plan.Project, "model")); !plainNamespace.MatchString(name) || name == "System" {
+			name = "Model"
+		}
+	}
+	return output(p, map[string]string{"namespace": name}, cSharpSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".cs" }, map[string]string{"support": "src/Support.cs"})
 }
 
 var cSharpNamespace = generate.Option{

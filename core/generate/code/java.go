@@ -35,15 +35,19 @@ var Java = &generate.Target{
 	Name: "java", Title: "Java", Download: "Download Java", Notes: "Settled, and not held by Java",
 	Options: []generate.Option{javaPackage},
 	Make: func(o *generate.Order) (generate.Output, error) {
-		p := Layout(java, generate.NewPlan(o.Model))
-		name := o.Options[javaPackage.Name]
-		if name == "" {
-			name = packageOf(o.Model.Project().Name)
-		}
-		folder := "src/" + strings.ReplaceAll(name, ".", "/") + "/"
-		return output(p, map[string]string{"package": name}, javaSet, tidy, func(u *Unit) string { return folder + u.Path + ".java" },
-			map[string]string{"notwritten": folder + "NotWritten.java", "refused": folder + "Refused.java", "links": folder + "Links.java", "info": folder + "package-info.java"})
+		return printJava(generate.NewPlan(o.Model), o.Options)
 	},
+}
+
+func printJava(plan *generate.Plan, options map[string]string) (generate.Output, error) {
+	p := Layout(java, plan)
+	name := options[javaPackage.Name]
+	if name == "" {
+		name = packageOf(plan.Project)
+	}
+	folder := "src/" + strings.ReplaceAll(name, ".", "/") + "/"
+	return output(p, map[string]string{"package": name}, javaSet, tidy, func(u *Unit) string { return folder + u.Path + ".java" },
+		map[string]string{"notwritten": folder + "NotWritten.java", "refused": folder + "Refused.java", "links": folder + "Links.java", "info": folder + "package-info.java"})
 }
 
 var javaPackage = generate.Option{

@@ -14,7 +14,7 @@ import (
 // model alone decides: generals before what is specific.
 func Layout(l *Language, plan *generate.Plan) *Package {
 	p := &Package{Language: l, Plan: plan}
-	b := &builder{Package: p, units: map[*generate.Type]*Unit{}, ends: map[*generate.End]*End{}}
+	b := &builder{Package: p, typeNames: map[string]bool{}, units: map[*generate.Type]*Unit{}, ends: map[*generate.End]*End{}}
 	b.types()
 	for _, u := range b.generalsFirst() {
 		b.members(u)
@@ -70,8 +70,9 @@ func (b *builder) contests() {
 
 type builder struct {
 	*Package
-	units map[*generate.Type]*Unit
-	ends  map[*generate.End]*End
+	typeNames map[string]bool
+	units     map[*generate.Type]*Unit
+	ends      map[*generate.End]*End
 }
 
 func (b *builder) note(of model.ID, format string, args ...any) {
@@ -97,6 +98,7 @@ func (b *builder) types() {
 		}
 		top[strings.ToLower(name)] = true
 		u.Name = name
+		b.typeNames[name] = true
 		file := l.File(wordsOf(t.Name, string(t.Kind)))
 		if l.File(wordsOf("Honey lot", "")) == l.Type(wordsOf("Honey lot", "")) {
 			file = name // the language wants them alike
@@ -176,7 +178,7 @@ func (b *builder) member(pattern, name, fallback string) string {
 // cannotBe: keywords, what every class has, and names of types, which scripts without capitals do not
 // tell from names of members.
 func (b *builder) cannotBe(name string) bool {
-	return b.Language.Keywords[name] && !b.Language.FreeMembers || b.Language.Members[name] || !b.Language.SharesNames && slices.ContainsFunc(b.Units, func(u *Unit) bool { return u.Name == name })
+	return b.Language.Keywords[name] && !b.Language.FreeMembers || b.Language.Members[name] || !b.Language.SharesNames && b.typeNames[name]
 }
 
 func (b *builder) members(u *Unit) {

@@ -32,14 +32,18 @@ var Python = &generate.Target{
 	Name: "python", Title: "Python", Download: "Download Python", Notes: "Settled, and not held by Python",
 	Options: []generate.Option{pythonPackage},
 	Make: func(o *generate.Order) (generate.Output, error) {
-		p := Layout(python, generate.NewPlan(o.Model))
-		name := o.Options[pythonPackage.Name]
-		if name == "" {
-			name = packageOf(o.Model.Project().Name)
-		}
-		return output(p, map[string]string{"package": name}, pythonSet, tidyPython, func(u *Unit) string { return name + "/" + u.Path + ".py" },
-			map[string]string{"support": name + "/_support.py", "init": name + "/__init__.py", "typed": name + "/py.typed"})
+		return printPython(generate.NewPlan(o.Model), o.Options)
 	},
+}
+
+func printPython(plan *generate.Plan, options map[string]string) (generate.Output, error) {
+	p := Layout(python, plan)
+	name := options[pythonPackage.Name]
+	if name == "" {
+		name = packageOf(plan.Project)
+	}
+	return output(p, map[string]string{"package": name}, pythonSet, tidyPython, func(u *Unit) string { return name + "/" + u.Path + ".py" },
+		map[string]string{"support": name + "/_support.py", "init": name + "/__init__.py", "typed": name + "/py.typed"})
 }
 
 var pythonPackage = generate.Option{

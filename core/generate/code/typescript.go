@@ -98,10 +98,14 @@ var TypeScript = &generate.Target{
 	Name: "typescript", Title: "TypeScript", Download: "Download TypeScript", Notes: "Settled, and not held by TypeScript",
 	Options: []generate.Option{enumerations},
 	Make: func(o *generate.Order) (generate.Output, error) {
-		p := Layout(typeScript, generate.NewPlan(o.Model))
-		return output(p, o.Options, typeScriptSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".ts" },
-			map[string]string{"support": "src/_support.ts", "index": "src/_index.ts", "tsconfig": "tsconfig.json", "package": "package.json"})
+		return printTypeScript(generate.NewPlan(o.Model), o.Options)
 	},
+}
+
+func printTypeScript(plan *generate.Plan, options map[string]string) (generate.Output, error) {
+	p := Layout(typeScript, plan)
+	return output(p, options, typeScriptSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".ts" },
+		map[string]string{"support": "src/_support.ts", "index": "src/_index.ts", "tsconfig": "tsconfig.json", "package": "package.json"})
 }
 
 // enumerations in TypeScript.

@@ -33,6 +33,9 @@ func Generate(m *model.Model) (generate.Output, error) {
 	return newGenerator(generate.NewPlan(m), "").types()
 }
 
+// Print prints a plan that need not be that of a whole model.
+func Print(plan *generate.Plan) (generate.Output, error) { return newGenerator(plan, "").types() }
+
 // newGenerator prints as a module; without one the name of the project gives it.
 func newGenerator(plan *generate.Plan, module string) *generator {
 	pkg := packageOf(module)
