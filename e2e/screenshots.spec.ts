@@ -59,7 +59,10 @@ test('screenshots', async ({ studio, page }) => {
       .getByRole('button', { name: new RegExp(`^${stage}`) })
       .click()
     await expect(page.getByRole('main', { name: stage })).toBeVisible()
-    if (stage === 'Output') await page.getByRole('button', { name: 'honeylot.go' }).click()
+    if (stage === 'Output') {
+      await page.getByRole('tab', { name: 'TypeScript' }).click()
+      await page.getByRole('button', { name: 'src/honey-lot.ts' }).click()
+    }
     await shot(stage.toLowerCase())
   }
   const path = page.getByRole('navigation', { name: 'Path' })
