@@ -33,6 +33,8 @@ type Type struct {
 	Operations []*Operation
 	Literals   []Literal
 	Ends       []*End // what instances are linked to
+	// Constraints are conditions in braces about this type alone.
+	Constraints []Constraint
 	// Hidden are ends of wholes and parts that cannot be navigated, and have to be known all the same.
 	Hidden []*End
 }
@@ -69,6 +71,12 @@ type Param struct {
 	Name      string
 	Type      TypeRef
 	Direction model.Direction
+}
+
+// Constraint is a condition as somebody wrote it, without its braces.
+type Constraint struct {
+	ID   model.ID
+	Body string
 }
 
 // Literal of an enumeration.
@@ -127,6 +135,7 @@ func NewPlan(m *model.Model) *Plan {
 		p.features(t)
 	}
 	p.hierarchy()
+	p.constraints()
 	plan.Types = append(plan.Types, p.associations()...)
 	slices.SortFunc(plan.Types, func(a, b *Type) int {
 		return cmp.Or(strings.Compare(a.Name, b.Name), strings.Compare(string(a.ID), string(b.ID)))
@@ -138,6 +147,21 @@ func NewPlan(m *model.Model) *Plan {
 type planner struct {
 	m     *model.Model
 	types map[model.ID]*Type
+}
+
+func (p *planner) constraints() {
+	for _, e := range p.m.OfKind(model.Constraint) {
+		body := strings.TrimSpace(strings.Trim(strings.TrimSpace(e.Note().Body), "{}"))
+		var about []*Type
+		for _, a := range p.m.AnchorsFrom(e.ID) {
+			if t := p.types[a.Target]; t != nil {
+				about = append(about, t)
+			}
+		}
+		if !model.IsXor(e) && body != "" && len(about) == 1 {
+			about[0].Constraints = append(about[0].Constraints, Constraint{e.ID, body})
+		}
+	}
 }
 
 func (p *planner) ref(e *model.Element, mult model.Multiplicity) TypeRef {

@@ -100,7 +100,7 @@ func javaText(s string) string {
 
 // javaImports are the packages of the library that a file needs.
 func javaImports(u *Unit) (out []string) {
-	many := len(u.Ends) > 0
+	many := len(u.Ends)+len(u.Guards) > 0
 	optional := false
 	for _, e := range u.Ends {
 		optional = optional || !e.Hidden && !e.Many() && (!e.Mandatory() || e.Afterwards)

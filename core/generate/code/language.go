@@ -64,6 +64,7 @@ type Unit struct {
 	Ends       []*End
 	Operations []*Operation
 	Literals   []*Literal
+	Guards     []*Guard
 	Params     []*Param // of the constructor: those of the general first
 	Uses       []*Unit  // whose names stand in the file, without itself
 	Values     []*Unit  // enumerations that stand in defaults

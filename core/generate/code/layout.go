@@ -221,6 +221,7 @@ func (b *builder) members(u *Unit) {
 		}
 		b.missing(u)
 		b.params(u)
+		b.guards(u)
 	}
 }
 
@@ -456,6 +457,9 @@ func (b *builder) uses(u *Unit) {
 	for _, e := range u.Ends {
 		add(e.Unit)
 	}
+	for _, g := range u.Guards {
+		b.compared(u, g.Condition, ref)
+	}
 	for _, p := range u.Params {
 		ref(p.Ref)
 	}
@@ -468,4 +472,23 @@ func (b *builder) uses(u *Unit) {
 		}
 	}
 	slices.SortFunc(u.Uses, func(x, y *Unit) int { return strings.Compare(x.Name, y.Name) })
+}
+
+// compared adds what a condition needs.
+func (b *builder) compared(u *Unit, c *Condition, ref func(Ref)) {
+	for _, inner := range append(slices.Clone(c.All), c.Any...) {
+		b.compared(u, inner, ref)
+	}
+	if c.Compare == nil {
+		return
+	}
+	if c.Compare.Kind == "decimal" {
+		ref(Ref{Primitive: "Decimal"})
+	}
+	for _, o := range []*Operand{c.Compare.Left, c.Compare.Right} {
+		if o.Value != nil && o.Value.Unit != nil && !slices.Contains(u.Values, o.Value.Unit) {
+			u.Values = append(u.Values, o.Value.Unit)
+			ref(Ref{Unit: o.Value.Unit})
+		}
+	}
 }

@@ -24,13 +24,21 @@ var typeScript = &Language{
 	Statics:     words(`prototype name length caller arguments apply bind call`),
 }
 
-var typeScriptSet = set("typescript", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "supports": supports})
+var typeScriptSet = set("typescript", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "strict": strictly, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "supports": supports})
 
 func nameOf(u *Unit) string {
 	if u == nil {
 		return ""
 	}
 	return u.Name
+}
+
+// strictly: JavaScript converts what it compares with two signs.
+func strictly(relation string) string {
+	if relation == "==" || relation == "!=" {
+		return relation + "="
+	}
+	return relation
 }
 
 func linked(u *Unit) bool { return u != nil && u.Linked }
