@@ -43,15 +43,18 @@ func TestIncrementalFindingsAreFullFindings(t *testing.T) {
 			m, state = next, updated
 		}
 	}
-	seen := 0
+	seen, all := 0, 0
 	for _, a := range check.All {
-		if seenRules[a.Name] {
+		if a.OnRequest { // off, unless a project wants it
+			continue
+		}
+		if all++; seenRules[a.Name] {
 			seen++
 		} else {
 			t.Log("not broken:", a.Name)
 		}
 	}
-	assert.Greater(t, seen*10, len(check.All)*9, "random models break nearly all rules")
+	assert.Greater(t, seen*10, all*9, "random models break nearly all rules")
 }
 
 // Property: the same for the examples of every rule, built line by line: what the
