@@ -1,6 +1,7 @@
 package generate
 
 import (
+	"fmt"
 	"slices"
 
 	"lexeon/core/graph"
@@ -55,4 +56,21 @@ func (e *End) Plural() string {
 		return e.Name
 	}
 	return model.Plural(e.Name)
+}
+
+// Told is how many there may be at an end, in a sentence.
+func (e *End) Told() string {
+	switch {
+	case e.Open() || e.Lower == 0 && e.Upper == model.Many:
+		return "Any number of them."
+	case e.Upper == model.Many:
+		return fmt.Sprintf("At least %d of them.", e.Lower)
+	case e.Upper == 1 && e.Lower == 0:
+		return "There may be none."
+	case e.Upper == 1:
+		return "There always is one."
+	case e.Lower == e.Upper:
+		return fmt.Sprintf("Exactly %d of them.", e.Lower)
+	}
+	return fmt.Sprintf("Between %d and %d of them.", e.Lower, e.Upper)
 }

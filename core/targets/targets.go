@@ -12,6 +12,7 @@ import (
 	"lexeon/core/generate/gherkin"
 	"lexeon/core/generate/golang"
 	"lexeon/core/generate/jsonschema"
+	"lexeon/core/generate/processes"
 	"lexeon/core/generate/services"
 	"lexeon/core/generate/sql"
 	"lexeon/core/generate/xsd"
@@ -19,7 +20,7 @@ import (
 )
 
 // All are the targets, in the order in which they are offered.
-var All = []*generate.Target{golang.Target, golang.ComponentsTarget, code.Java, code.CSharp, code.TypeScript, code.Python, sql.PostgreSQLTarget, sql.MySQLTarget, sql.SQLiteTarget, jsonschema.Target, xsd.Target, services.Target, gherkin.Target, document.Target, csv.Target}
+var All = []*generate.Target{golang.Target, golang.ComponentsTarget, code.Java, code.CSharp, code.TypeScript, code.Python, sql.PostgreSQLTarget, sql.MySQLTarget, sql.SQLiteTarget, jsonschema.Target, xsd.Target, services.Target, processes.Target, gherkin.Target, document.Target, csv.Target}
 
 // Named finds a target. The error names those that there are.
 func Named(name string) (*generate.Target, error) {

@@ -365,7 +365,7 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	if e.Association != "" {
 		doc = append(doc, "By the association "+strconv.Quote(e.Association)+".")
 	}
-	doc = append(doc, bounds(e))
+	doc = append(doc, e.Told())
 	if e.Owns {
 		doc = append(doc, "What is here goes with its "+u.Type.Name+".")
 	}
@@ -385,22 +385,6 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	}
 	x.Doc = strings.Join(doc, "\n")
 	u.Ends = append(u.Ends, x)
-}
-
-func bounds(e *generate.End) string {
-	switch {
-	case e.Open() || e.Lower == 0 && e.Upper == model.Many:
-		return "Any number of them."
-	case e.Upper == model.Many:
-		return fmt.Sprintf("At least %d of them.", e.Lower)
-	case e.Upper == 1 && e.Lower == 0:
-		return "There may be none."
-	case e.Upper == 1:
-		return "There always is one."
-	case e.Lower == e.Upper:
-		return fmt.Sprintf("Exactly %d of them.", e.Lower)
-	}
-	return fmt.Sprintf("Between %d and %d of them.", e.Lower, e.Upper)
 }
 
 // params are what the constructor takes: what the general's takes, and then what the class itself

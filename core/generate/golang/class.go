@@ -1,7 +1,6 @@
 package golang
 
 import (
-	"fmt"
 	"strconv"
 	"strings"
 
@@ -277,7 +276,7 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 		}
 		plural := e.Plural()
 		name := members.take(unexported(plural, "others"))
-		doc = append(doc, bounds(e))
+		doc = append(doc, e.Told())
 		c.Fields = append(c.Fields, field{name, listOf(typ), strings.Join(doc, "\n")})
 		l := list{Field: name, Type: typ, All: members.take(exported(plural, "Others")), Add: members.take("Add" + exported(e.Name, "Other")),
 			Remove: members.take("Remove" + exported(e.Name, "Other")), Unique: !e.NonUnique}
@@ -290,16 +289,6 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 		l.RemoveDoc = l.Remove + " removes one; it reports whether that one was there."
 		c.Lists = append(c.Lists, l)
 	}
-}
-
-func bounds(e *generate.End) string {
-	switch {
-	case e.Open() || e.Lower == 0 && e.Upper == model.Many:
-		return "Any number of them."
-	case e.Upper == model.Many:
-		return fmt.Sprintf("At least %d of them.", e.Lower)
-	}
-	return fmt.Sprintf("Between %d and %d of them.", e.Lower, e.Upper)
 }
 
 // makers are the constructors that the model lists.

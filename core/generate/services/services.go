@@ -14,18 +14,13 @@ import (
 	"lexeon/core/usecase"
 )
 
-var language = generate.Option{
-	Name: "language", Title: "Language", Doc: "In which language the interfaces are written.", Default: "go",
-	Choices: []generate.Choice{{Value: "go", Title: "Go"}, {Value: "java", Title: "Java"}, {Value: "csharp", Title: "C#"}, {Value: "typescript", Title: "TypeScript"}, {Value: "python", Title: "Python"}},
-}
-
 // Target is an interface for each use case.
 var Target = &generate.Target{
 	Name: "services", Title: "Services", Download: "Download the services", Notes: "Settled, and not said by the use cases",
-	Options: []generate.Option{language},
+	Options: []generate.Option{code.LanguageOption},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan := planOf(o.Model)
-		if print := code.Printers[o.Options[language.Name]]; print != nil {
+		if print := code.Printers[o.Options[code.LanguageOption.Name]]; print != nil {
 			return print(plan, map[string]string{})
 		}
 		return golang.Print(plan)

@@ -1,11 +1,15 @@
 import { clsx } from 'clsx'
 import { Fragment } from 'react'
 
+import { type Since } from './taken'
+
 const folderOf = (path: string) => path.slice(0, path.lastIndexOf('/') + 1)
 
-// The files of an output, each below its folder.
-export function FileList(props: { files: { path: string }[]; shown?: string; onShow: (path: string) => void }) {
-  const { files, shown, onShow } = props
+// The files of an output, each below its folder, with what is new, changed or gone since it was taken last.
+export function FileList(props: { files: { path: string }[]; states: Since[]; shown?: string; onShow: (path: string) => void }) {
+  const { files, states, shown, onShow } = props
+  const stateOf = new Map(states.map((s) => [s.path, s.state]))
+  const gone = states.filter((s) => s.state === 'gone')
   return (
     <ul>
       {files.map(({ path }, i) => {
@@ -25,16 +29,28 @@ export function FileList(props: { files: { path: string }[]; shown?: string; onS
                   path === shown && 'bg-tint',
                 )}
                 aria-current={path === shown ? 'true' : undefined}
-                aria-label={path}
+                aria-label={[path, stateOf.get(path)].filter((s) => s && s !== 'same').join(', ')}
                 title={path}
                 onClick={() => onShow(path)}
               >
                 {path.slice(folder.length)}
+                <Mark state={stateOf.get(path)} />
               </button>
             </li>
           </Fragment>
         )
       })}
+      {gone.length > 0 && <li className="heading px-4 pt-3">Gone since it was taken</li>}
+      {gone.map(({ path }) => (
+        <li key={path} className="truncate px-4 font-mono text-sm text-faint line-through" title={path}>
+          {path}
+        </li>
+      ))}
     </ul>
   )
+}
+
+function Mark({ state }: { state: Since['state'] | undefined }) {
+  if (state !== 'new' && state !== 'changed') return null
+  return <span className="pl-2 font-sans text-xs text-verdigris">{state}</span>
 }

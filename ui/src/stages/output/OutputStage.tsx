@@ -9,6 +9,7 @@ import { Options } from '../../common/Options'
 import { MigrationFrom } from './MigrationFrom'
 import { FileList } from './FileList'
 import { SourceText } from './SourceText'
+import { keepTaken, lastTaken, since, takenNow } from './taken'
 import { TryTables } from './TryTables'
 import { count } from '../../common/count'
 import { useFetched } from '../../common/useFetched'
@@ -80,6 +81,8 @@ function Files({ target }: { target: Target }) {
   const [path, setPath] = useState<string>()
   const [migration, setMigration] = useState<string>()
   const [search, setSearch] = useState('')
+  const project = useStudio((s) => s.overview?.id) ?? ''
+  const [taken, setTaken] = useState(() => lastTaken(project, target.name))
   const migrating = migration !== undefined && (path === undefined || path === migrationPath)
   const selection = useStudio((s) => s.selection)
   const files = output?.files ?? []
@@ -87,13 +90,19 @@ function Files({ target }: { target: Target }) {
   const listed = sought ? files.filter((f) => f.path.toLowerCase().includes(sought) || f.content.toLowerCase().includes(sought)) : files
   // What is selected is shown first: who comes from the sheet sees what became of it.
   const found = listed.find((f) => f.path === path) ?? listed.find((f) => f.from && selection.includes(f.from.id)) ?? listed[0]
+  const states = since(taken, files)
+  const take = () => {
+    const now = takenNow(files)
+    keepTaken(project, target.name, now)
+    setTaken(now)
+  }
   const file = migrating ? { path: migrationPath, content: migration } : found
   if (error) return <p className="p-6 text-brick">{error}</p>
   return (
     <div className="sides grid h-full grid-cols-[260px_minmax(0,1fr)]">
       <nav aria-label="Generated files" className="overflow-y-auto border-r border-rule py-2">
         <p className="px-4 pb-2">
-          <a className="button accent inline-block" href={projectPath(`output/${target.name}/zip`)} download>
+          <a className="button accent inline-block" href={projectPath(`output/${target.name}/zip`)} download onClick={take}>
             {target.download}
           </a>
         </p>
@@ -114,7 +123,12 @@ function Files({ target }: { target: Target }) {
           />
           {sought && <p role="status">{count(listed.length, 'file has it', 'files have it')}</p>}
         </div>
-        <FileList files={[...(migration === undefined ? [] : [{ path: migrationPath }]), ...listed]} shown={file?.path} onShow={setPath} />
+        <FileList
+          files={[...(migration === undefined ? [] : [{ path: migrationPath }]), ...listed]}
+          states={states}
+          shown={file?.path}
+          onShow={setPath}
+        />
         {output && output.notes.length > 0 && (
           <div className="mt-4 border-t border-rule px-4 pt-2">
             <p className="heading">{target.notes}</p>
