@@ -3,7 +3,10 @@ import { expect, test } from 'vitest'
 
 import { mark, since, takenNow } from './taken'
 
-const files = fc.uniqueArray(fc.record({ path: fc.string({ minLength: 1 }), content: fc.string() }), { selector: (f) => f.path, maxLength: 12 })
+const files = fc.uniqueArray(fc.record({ path: fc.string({ minLength: 1 }), content: fc.string() }), {
+  selector: (f) => f.path,
+  maxLength: 12,
+})
 
 test('what was just taken is the same', () => {
   fc.assert(
