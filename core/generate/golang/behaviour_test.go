@@ -1,0 +1,111 @@
+package golang
+
+import (
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate"
+	"lexeon/core/interchange"
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+)
+
+// A test in each generated package makes objects and changes their links at random: after each call both ends of
+// each link agree, no bound is exceeded, no part is in two wholes. Types with several generals are left out, since
+// Go embeds what they share twice.
+func TestGoKeepsLinks(t *testing.T) {
+	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
+	require.NoError(t, err)
+	demo, err := interchange.ReadFile(data)
+	require.NoError(t, err)
+	program, err := os.ReadFile("testdata/behave.txt")
+	require.NoError(t, err)
+	list := []*model.Model{demo}
+	for seed := range uint64(9) {
+		list = append(list, modeltest.Coded(seed, seed%4 == 3))
+	}
+	did, refused := 0, 0
+	for i, m := range list {
+		g := newGenerator(generate.NewPlan(m), "")
+		out, err := g.types()
+		require.NoError(t, err)
+		dir := t.TempDir()
+		for _, f := range out.Files {
+			require.NoError(t, os.WriteFile(filepath.Join(dir, f.Path), []byte(f.Content), 0o644))
+		}
+		spec, makers := g.spec()
+		for name, text := range map[string]string{"spec.txt": spec, "makers_test.go": makers, "behave_test.go": strings.Replace(string(program), "PACKAGE", g.pkg, 1)} {
+			require.NoError(t, os.WriteFile(filepath.Join(dir, name), []byte(text), 0o644))
+		}
+		cmd := exec.Command("go", "test", "-run", "TestBehave", "-v", ".")
+		cmd.Dir = dir
+		cmd.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOWORK=off", "GOPROXY=off")
+		said, err := cmd.CombinedOutput()
+		require.NoError(t, err, "%d: %s", i, said[:min(len(said), 4000)])
+		found := regexp.MustCompile(`(\d+) calls did something, (\d+) were refused`).FindSubmatch(said)
+		require.NotNil(t, found, "%s", said)
+		var a, b int
+		_, err = fmt.Sscan(string(found[1]), &a)
+		require.NoError(t, err)
+		_, err = fmt.Sscan(string(found[2]), &b)
+		require.NoError(t, err)
+		did, refused = did+a, refused+b
+	}
+	t.Logf("%d calls did something, %d were refused", did, refused)
+	require.Greater(t, did, 2000)
+	require.Greater(t, refused, 1000)
+}
+
+// spec is what the test program is told of the types, and the constructors that it calls.
+func (g *generator) spec() (spec, makers string) {
+	var b, made strings.Builder
+	ids := map[*generate.End]string{}
+	id := func(e *generate.End) string {
+		if e == nil {
+			return ""
+		}
+		if ids[e] == "" {
+			ids[e] = fmt.Sprint(len(ids) + 1)
+		}
+		return ids[e]
+	}
+	for _, t := range g.plan.Types {
+		several := len(t.Generals) > 1
+		for _, a := range generate.Ancestors(t) {
+			several = several || len(a.Generals) > 1
+		}
+		if !t.Kind.HasInstances() || several {
+			continue
+		}
+		c := g.class(t)
+		fmt.Fprintf(&b, "C\t%s\n", c.Struct)
+		if c.New != "" {
+			fmt.Fprintf(&made, "\t%q: %s,\n", c.Struct, c.New)
+		}
+		way := ""
+		for at := t; at != nil; {
+			for i, e := range allEnds(at) {
+				x := g.class(at).Ends[i]
+				upper := e.Upper
+				if e.Open() {
+					upper = model.Many
+				}
+				fmt.Fprintf(&b, "E\t%s\t%s\t%s\t%s\t%s\t%s\t%s\t%s\t%v\t%v\t%v\t%v\t%d\n", strings.ReplaceAll(x.Label, "\t", " "), strings.TrimPrefix(way, "."), x.Field, x.Set, x.Add, x.Remove,
+					id(e), id(e.Inverse), x.Many, x.Hidden, x.OwnedBy, x.Mandatory, upper)
+			}
+			if len(at.Generals) == 0 {
+				break
+			}
+			at = at.Generals[0]
+			way += "." + g.struct_[at]
+		}
+	}
+	return b.String(), "package " + g.pkg + "\n\nvar makers = map[string]any{\n" + made.String() + "}\n"
+}
