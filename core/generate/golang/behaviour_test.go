@@ -1,6 +1,7 @@
 package golang
 
 import (
+	"flag"
 	"fmt"
 	"os"
 	"os/exec"
@@ -21,16 +22,9 @@ import (
 // each link agree, no bound is exceeded, no part is in two wholes. Types with several generals are left out, since
 // Go embeds what they share twice.
 func TestGoKeepsLinks(t *testing.T) {
-	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
-	require.NoError(t, err)
-	demo, err := interchange.ReadFile(data)
-	require.NoError(t, err)
 	program, err := os.ReadFile("testdata/behave.txt")
 	require.NoError(t, err)
-	list := []*model.Model{demo}
-	for seed := range uint64(9) {
-		list = append(list, modeltest.Coded(seed, seed%4 == 3))
-	}
+	list := coded(t, 9)
 	did, refused := 0, 0
 	for i, m := range list {
 		g := newGenerator(generate.NewPlan(m), "")
@@ -108,4 +102,63 @@ func (g *generator) spec() (spec, makers string) {
 		}
 	}
 	return b.String(), "package " + g.pkg + "\n\nvar makers = map[string]any{\n" + made.String() + "}\n"
+}
+
+// staticcheck has nothing to say but what U1000 says of a skeleton: that nothing uses what it keeps.
+func TestStaticcheckTakesWhatIsGenerated(t *testing.T) {
+	tool := filepath.Join(t.TempDir(), "staticcheck")
+	build := exec.Command("go", "build", "-o", tool, "honnef.co/go/tools/cmd/staticcheck")
+	said, err := build.CombinedOutput()
+	require.NoError(t, err, "%s", said)
+	dir := t.TempDir()
+	for i, m := range coded(t, 20) {
+		out, err := Generate(m)
+		require.NoError(t, err)
+		at := filepath.Join(dir, fmt.Sprintf("m%03d", i))
+		require.NoError(t, os.MkdirAll(at, 0o755))
+		for _, f := range out.Files {
+			if f.Path != "go.mod" {
+				require.NoError(t, os.WriteFile(filepath.Join(at, f.Path), []byte(f.Content), 0o644))
+			}
+		}
+	}
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "go.mod"), []byte("module generated\n\ngo 1.21\n"), 0o644))
+	cmd := exec.Command(tool, "-checks", "inherit,-U1000", "./...")
+	cmd.Dir = dir
+	cmd.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOWORK=off", "GOPROXY=off")
+	said, err = cmd.CombinedOutput()
+	require.NoError(t, err, "%s", said[:min(len(said), 6000)])
+	require.Empty(t, string(said))
+}
+
+// coded are the demo and random models, every fourth with hostile names.
+func coded(t *testing.T, n int) []*model.Model {
+	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
+	require.NoError(t, err)
+	demo, err := interchange.ReadFile(data)
+	require.NoError(t, err)
+	out := []*model.Model{demo}
+	for seed := range uint64(n) {
+		out = append(out, modeltest.Coded(seed, seed%4 == 3))
+	}
+	return out
+}
+
+var update = flag.Bool("update", false, "write golden files anew")
+
+// What the demo becomes in Go is looked at when it changes.
+func TestTheDemoInGo(t *testing.T) {
+	out, err := Generate(coded(t, 0)[0])
+	require.NoError(t, err)
+	var b strings.Builder
+	for _, f := range out.Files {
+		b.WriteString("==== " + f.Path + "\n" + f.Content)
+	}
+	const golden = "testdata/demo.txt"
+	if *update {
+		require.NoError(t, os.WriteFile(golden, []byte(b.String()), 0o644))
+	}
+	want, err := os.ReadFile(golden)
+	require.NoError(t, err)
+	require.Equal(t, string(want), b.String(), "run go test ./core/generate/golang -update, and look at it")
 }
