@@ -162,3 +162,61 @@ func TestTheDemoInGo(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, string(want), b.String(), "run go test ./core/generate/golang -update, and look at it")
 }
+
+// Validate tells the constraints that an object breaks, and what is not there breaks none.
+func TestGoGuards(t *testing.T) {
+	m := modeltest.Build(t, "enumeration Grade", "  table", "  bakery", "class Lot", "  mass: Decimal", "  moisture: Decimal [0..1]", "  number: Integer", "  seal: Integer [0..1]", "  grade: Grade", "  label: Text", "class Jar", "0..1 Lot fills 0..* Jar")
+	lot := m.Named("Lot", model.Class)[0].ID
+	for i, body := range []string{"mass > 0 and (moisture < 21.5 or grade = 'bakery')", "not (number <= 3 or label = 'none')", "jars <= 1", "number < mass", "seal <> 7", "it is weighed twice"} {
+		id := model.ID(fmt.Sprint("c", i))
+		m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: id, Kind: model.Constraint, Set: model.P("body", body)}, &model.Connect{ID: id + "at", Kind: model.Anchor, Source: id, Target: lot}})
+	}
+	g := newGenerator(generate.NewPlan(m), "")
+	out, err := g.types()
+	require.NoError(t, err)
+	dir := t.TempDir()
+	for _, f := range out.Files {
+		require.NoError(t, os.WriteFile(filepath.Join(dir, f.Path), []byte(f.Content), 0o644))
+	}
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "guard_test.go"), []byte("package "+g.pkg+`
+
+import (
+	"fmt"
+	"math/big"
+	"strings"
+	"testing"
+)
+
+func TestGuards(t *testing.T) {
+	say := func(l *Lot) { fmt.Println("says", strings.Join(l.Validate(), " ")) }
+	say(NewLot(big.NewRat(20, 1), 7, GradeTable, "x"))
+	wet := NewLot(big.NewRat(20, 1), 7, GradeTable, "x")
+	wet.Moisture = big.NewRat(43, 2)
+	say(wet)
+	wet.Grade = GradeBakery
+	say(wet)
+	light := NewLot(big.NewRat(1, 2), 2, GradeTable, "x")
+	seven := int64(7)
+	light.Seal = &seven
+	say(light)
+	many := NewLot(big.NewRat(20, 1), 7, GradeTable, "none")
+	many.AddJar(NewJar())
+	many.AddJar(NewJar())
+	say(many)
+	say(NewLot(nil, 7, GradeTable, "x"))
+}
+`), 0o644))
+	cmd := exec.Command("go", "test", "-run", "TestGuards", "-v", ".")
+	cmd.Dir = dir
+	cmd.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOWORK=off", "GOPROXY=off")
+	said, err := cmd.CombinedOutput()
+	require.NoError(t, err, "%s", said)
+	var lines []string
+	for line := range strings.Lines(string(said)) {
+		if text, is := strings.CutPrefix(strings.TrimSpace(line), "says"); is {
+			lines = append(lines, strings.TrimSpace(text))
+		}
+	}
+	require.Equal(t, []string{"", "{mass > 0 and (moisture < 21.5 or grade = 'bakery')}", "", "{not (number <= 3 or label = 'none')} {number < mass} {seal <> 7}", "{not (number <= 3 or label = 'none')} {jars <= 1}", ""}, lines)
+	require.Contains(t, fmt.Sprint(out.Notes), "{it is weighed twice} stands in a comment")
+}

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"lexeon/core/generate"
+	"lexeon/core/generate/code"
 	"lexeon/core/model"
 )
 
@@ -53,6 +54,7 @@ type classFile struct {
 	Linked     []linked
 	LinkTypes  []*typeExpr // of the parameters of Linked
 	Links      []string    // what the interface asks for besides
+	Guards     []*code.Guard
 	Forwards   []forward
 	Self       string // the field for the object of which the struct is a part; and what gives it
 	AsSelf     string
@@ -137,9 +139,10 @@ func (g *generator) layOut(t *generate.Type) classFile {
 			c.Assign = append(c.Assign, assign{Field: name, Value: value{Struct: &composite{name, fields}}, General: gen})
 		}
 	}
-	g.attributes(t, &c, members, im, param)
+	fields := g.attributes(t, &c, members, im, param)
 	g.ends(t, &c, members, im, param)
-	c.Sees = len(c.Ends) > 0 || len(c.Disposes) > 1
+	g.guards(t, &c, fields, im)
+	c.Sees = len(c.Ends)+len(t.Constraints) > 0 || len(c.Disposes) > 1
 	c.SaysPart = g.isPart(t) && (len(c.PartOf) > 1 || slices.ContainsFunc(c.Ends, func(e *end) bool { return e.OwnedBy }))
 	c.Forwards = g.forwards(t, c.Receiver)
 	if !t.Abstract { // nothing is made of an abstract class
@@ -238,7 +241,9 @@ func (g *generator) inheritedPublic(t *generate.Type) []*method {
 	return out
 }
 
-func (g *generator) attributes(t *generate.Type, c *classFile, members names, im imports, param newParam) {
+// attributes lays out the fields, and gives their names.
+func (g *generator) attributes(t *generate.Type, c *classFile, members names, im imports, param newParam) map[*generate.Member]string {
+	fields := map[*generate.Member]string{}
 	for _, a := range t.Attributes {
 		typ := im.typ(g.typeOf(a.Type))
 		d := a.Data
@@ -270,6 +275,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 		}
 		name = members.take(name)
 		c.Fields = append(c.Fields, field{name, typ, doc})
+		fields[a] = name
 		if hidden && (public || t.Accessors) {
 			getter := members.take(exported(a.Name, "Value"))
 			c.Getters = append(c.Getters, accessor{getter, typ, name, getter + " of the " + t.Name + "."})
@@ -287,6 +293,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 			c.Assign = append(c.Assign, assign{Field: name, Value: param(unexported(a.Name, "value"), typ), Type: typ})
 		}
 	}
+	return fields
 }
 
 func (g *generator) ends(t *generate.Type, c *classFile, members names, im imports, param newParam) {

@@ -26,6 +26,8 @@ var templateFiles embed.FS
 
 var templates = template.Must(template.New("go").Funcs(template.FuncMap{
 	"comment": comment, "quote": strconv.Quote, "literal": literal,
+	"under": func(it string, of any) map[string]any { return map[string]any{"It": it, "Condition": of} },
+	"isRat": isRat, "ratOf": ratOf,
 	"held": func(it, name string, e *end) map[string]any {
 		return map[string]any{"It": it, "Struct": name, "End": e}
 	},
@@ -51,7 +53,7 @@ func newGenerator(plan *generate.Plan, module string) *generator {
 		module = pkg
 	}
 	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{},
-		links: map[*generate.End]*linkNames{}, families: map[*generate.Type]*generate.Type{}, contested: map[*generate.Type]bool{}}
+		links: map[*generate.End]*linkNames{}, families: map[*generate.Type]*generate.Type{}, contested: map[*generate.Type]bool{}, literal: map[*generate.Type][]constant{}}
 	g.names()
 	return g
 }
@@ -112,6 +114,7 @@ type generator struct {
 	links     map[*generate.End]*linkNames
 	families  map[*generate.Type]*generate.Type
 	contested map[*generate.Type]bool
+	literal   map[*generate.Type][]constant
 	notes     []generate.Note
 }
 

@@ -126,7 +126,8 @@ func (g *generator) family(t *generate.Type) *generate.Type {
 
 // hasLinks: it, or a general of it, has ends that Dispose and Validate see to.
 func hasLinks(t *generate.Type) bool {
-	return len(allEnds(t)) > 0 || slices.ContainsFunc(generate.Ancestors(t), func(a *generate.Type) bool { return len(allEnds(a)) > 0 })
+	own := func(t *generate.Type) bool { return len(allEnds(t))+len(t.Constraints) > 0 }
+	return own(t) || slices.ContainsFunc(generate.Ancestors(t), own)
 }
 
 // isPart: it, or a general of it, can be in one of several wholes.
