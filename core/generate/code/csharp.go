@@ -32,7 +32,7 @@ var cSharpSet = set("csharp", template.FuncMap{"comment": summary, "linked": lin
 // CSharp is a namespace with a class for each type.
 var CSharp = &generate.Target{
 	Name: "csharp", Title: "C#", Download: "Download C#", Notes: "Settled, and not held by C#",
-	Options: []generate.Option{cSharpNamespace},
+	Options: []generate.Option{generate.Of, cSharpNamespace},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return printCSharp(generate.NewPlan(o.Model), o.Options)
 	},

@@ -1,6 +1,7 @@
 package code
 
 import (
+	"maps"
 	"slices"
 	"strings"
 
@@ -51,11 +52,9 @@ func (o *Operand) Integral() bool {
 // comment, and is told.
 func (b *builder) guards(u *Unit) {
 	operands := map[string]*Operand{}
-	var names []string
 	know := func(name string, o *Operand) {
 		if name != "" && operands[name] == nil {
 			operands[name] = o
-			names = append(names, name)
 		}
 	}
 	for at := u; at != nil; at = at.General {
@@ -70,32 +69,31 @@ func (b *builder) guards(u *Unit) {
 			know(e.Plural(), &Operand{End: e})
 		}
 	}
-	slices.Sort(names)
 	for _, c := range u.Type.Constraints {
-		text := "{" + strings.Join(strings.Fields(c.Body), " ") + "}"
-		condition, why := b.read(c, names, operands)
+		guard, why := ReadGuard(c, operands)
 		if why != "" {
-			u.Remarks = append(u.Remarks, "It holds: "+text)
-			b.note(c.ID, "%s stands in a comment: %s", text, why)
+			u.Remarks = append(u.Remarks, "It holds: "+guard.Text)
+			b.note(c.ID, "%s stands in a comment: %s", guard.Text, why)
 			continue
 		}
-		u.Guards = append(u.Guards, &Guard{text, condition})
+		u.Guards = append(u.Guards, guard)
 		u.Linked = true
 	}
 }
 
-func (b *builder) read(c generate.Constraint, names []string, operands map[string]*Operand) (*Condition, string) {
-	read, err := constraint.Parse(c.Body, names)
+// ReadGuard reads a constraint about what is known by name; why tells what stands against it.
+func ReadGuard(c generate.Constraint, operands map[string]*Operand) (out *Guard, why string) {
+	out = &Guard{Text: "{" + strings.Join(strings.Fields(c.Body), " ") + "}"}
+	read, err := constraint.Parse(c.Body, slices.Sorted(maps.Keys(operands)))
 	if err != nil {
-		return nil, err.Error()
+		return out, err.Error()
 	}
-	g := guarding{b, operands, ""}
-	out := g.condition(read, false)
+	g := guarding{operands, ""}
+	out.Condition = g.condition(read, false)
 	return out, g.why
 }
 
 type guarding struct {
-	b        *builder
 	operands map[string]*Operand
 	why      string
 }

@@ -13,6 +13,9 @@ func TestJavaTakesWhatIsGenerated(t *testing.T) {
 	dir := t.TempDir()
 	for i, m := range models(t, 200) {
 		written(t, dir, Java, m, map[string]string{"package": folder(i)})
+		if list := m.Classifiers(); i < 60 && len(list) > 3 { // and a part of it
+			written(t, dir, Java, m, map[string]string{"package": folder(i) + "part", "of": list[0].Name + ", " + list[len(list)/2].Name})
+		}
 	}
 	javac(t, dir, "-d", "out")
 }

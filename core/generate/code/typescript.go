@@ -104,7 +104,7 @@ func refuses(e *End) bool { return e.Many() || e.Inverse != nil || e.Mandatory()
 // TypeScript is a module for each type.
 var TypeScript = &generate.Target{
 	Name: "typescript", Title: "TypeScript", Download: "Download TypeScript", Notes: "Settled, and not held by TypeScript",
-	Options: []generate.Option{enumerations},
+	Options: []generate.Option{generate.Of, enumerations},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return printTypeScript(generate.NewPlan(o.Model), o.Options)
 	},

@@ -1,10 +1,12 @@
 package golang
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 
 	"lexeon/core/generate"
+	"lexeon/core/generate/code"
 	"lexeon/core/model"
 )
 
@@ -29,16 +31,6 @@ type derived struct {
 	Doc   string
 }
 
-// list is a field that holds many, with what reads and changes it.
-type list struct {
-	Field             string
-	Type              *typeExpr // of one
-	All, Add, Remove  string
-	Doc               string
-	Unique            bool
-	AddDoc, RemoveDoc string
-}
-
 type classFile struct {
 	Package    string
 	Imports    []string
@@ -58,7 +50,20 @@ type classFile struct {
 	Getters    []accessor
 	Setters    []accessor
 	Derived    []derived
-	Lists      []list
+	Ends       []*end
+	Linked     []linked
+	LinkTypes  []*typeExpr // of the parameters of Linked
+	Links      []string    // what the interface asks for besides
+	Guards     []*code.Guard
+	Forwards   []forward
+	Self       string // the field for the object of which the struct is a part; and what gives it
+	AsSelf     string
+	Abstract   bool
+	Selves     []string // ways to the fields for itself in what is embedded
+	Disposes   []string // embedded structs that see to links
+	Sees       bool     // it sees to links by itself
+	PartOf     []string // embedded structs that know whether it is a part
+	SaysPart   bool
 	Methods    []*method
 	Statical   []*method
 	Makers     []*method
@@ -85,6 +90,8 @@ func (g *generator) layOut(t *generate.Type) classFile {
 		c.Interface = g.ref[t]
 		c.InterDoc = c.Interface + " is any " + t.Name + ", whatever kind of it."
 		c.OwnMarker = "is" + c.Interface
+		c.Links = append(g.linkContract(t), meOf(c.Interface)+"() "+c.Interface)
+		c.Self, c.AsSelf, c.Abstract = selfOf(c.Interface), meOf(c.Interface), t.Abstract
 		seen := map[string]bool{}
 		for _, mt := range append(g.publicMethods(t), g.inheritedPublic(t)...) {
 			if !seen[mt.Name] {
@@ -94,7 +101,7 @@ func (g *generator) layOut(t *generate.Type) classFile {
 		}
 	}
 	// Methods are named before fields: interfaces are met by method names.
-	members := names{}
+	members := g.reserved(t)
 	for _, mt := range append(g.inherited(t), g.methods[t]...) {
 		members[mt.Name] = true
 	}
@@ -116,15 +123,28 @@ func (g *generator) layOut(t *generate.Type) classFile {
 		c.Params = append(c.Params, parameter{p, making.typ(typ)})
 		return value{Param: p}
 	}
+	done := map[*generate.Type]bool{}
 	for _, gen := range t.Generals {
 		name := g.struct_[gen]
 		c.Embeds = append(c.Embeds, name)
+		c.Linked = append(c.Linked, g.embeddedLinks(gen, []string{name}, done, making, param)...)
+		c.Selves = append(c.Selves, g.selves(t, gen, name)...)
+		if hasLinks(gen) {
+			c.Disposes = append(c.Disposes, name)
+		}
+		if g.isPart(gen) {
+			c.PartOf = append(c.PartOf, name)
+		}
 		if fields := g.embedded(gen, making, param); len(fields) > 0 {
 			c.Assign = append(c.Assign, assign{Field: name, Value: value{Struct: &composite{name, fields}}, General: gen})
 		}
 	}
-	g.attributes(t, &c, members, im, param)
+	fields := g.attributes(t, &c, members, im, param)
 	g.ends(t, &c, members, im, param)
+	g.guards(t, &c, fields, im)
+	c.Sees = len(c.Ends)+len(t.Constraints) > 0 || len(c.Disposes) > 1
+	c.SaysPart = g.isPart(t) && (len(c.PartOf) > 1 || slices.ContainsFunc(c.Ends, func(e *end) bool { return e.OwnedBy }))
+	c.Forwards = g.forwards(t, c.Receiver)
 	if !t.Abstract { // nothing is made of an abstract class
 		c.New = g.used.take("New" + c.Struct)
 		c.NewDoc = c.New + " makes one, with what it cannot be without."
@@ -168,6 +188,39 @@ func (g *generator) embedded(t *generate.Type, im imports, param newParam) []ass
 	return out
 }
 
+// embeddedLinks are the links that the constructor of a specific makes for a general, each once: what is given
+// becomes a parameter.
+func (g *generator) embeddedLinks(t *generate.Type, way []string, done map[*generate.Type]bool, im imports, param newParam) (out []linked) {
+	if done[t] {
+		return nil
+	}
+	done[t] = true
+	c := g.class(t)
+	for _, gen := range t.Generals {
+		out = append(out, g.embeddedLinks(gen, append(slices.Clone(way), g.struct_[gen]), done, im, param)...)
+	}
+	own := c.Linked[len(c.Linked)-len(c.LinkTypes):]
+	for i, l := range own {
+		l.On, l.Param = way, param(l.Param, c.LinkTypes[i]).Param
+		out = append(out, l)
+	}
+	return out
+}
+
+// selves are the ways to the fields for the object itself in a struct that is embedded in it: where it is
+// what the general asks for.
+func (g *generator) selves(of, t *generate.Type, way string) (out []string) {
+	if t.Polymorphic() && g.covers(of, g.contractOf(t)) {
+		out = append(out, way+"."+selfOf(g.ref[t]))
+	} else if t.Polymorphic() && !of.Abstract {
+		g.note(of, "%s does not offer what %s asks for: what refers to any %s cannot refer to it", of.Name, t.Name, t.Name)
+	}
+	for _, gen := range t.Generals {
+		out = append(out, g.selves(of, gen, way+"."+g.struct_[gen])...)
+	}
+	return out
+}
+
 func (g *generator) publicMethods(t *generate.Type) []*method {
 	var out []*method
 	for _, mt := range g.methods[t] {
@@ -188,7 +241,9 @@ func (g *generator) inheritedPublic(t *generate.Type) []*method {
 	return out
 }
 
-func (g *generator) attributes(t *generate.Type, c *classFile, members names, im imports, param newParam) {
+// attributes lays out the fields, and gives their names.
+func (g *generator) attributes(t *generate.Type, c *classFile, members names, im imports, param newParam) map[*generate.Member]string {
+	fields := map[*generate.Member]string{}
 	for _, a := range t.Attributes {
 		typ := im.typ(g.typeOf(a.Type))
 		d := a.Data
@@ -220,6 +275,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 		}
 		name = members.take(name)
 		c.Fields = append(c.Fields, field{name, typ, doc})
+		fields[a] = name
 		if hidden && (public || t.Accessors) {
 			getter := members.take(exported(a.Name, "Value"))
 			c.Getters = append(c.Getters, accessor{getter, typ, name, getter + " of the " + t.Name + "."})
@@ -237,15 +293,17 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 			c.Assign = append(c.Assign, assign{Field: name, Value: param(unexported(a.Name, "value"), typ), Type: typ})
 		}
 	}
+	return fields
 }
 
 func (g *generator) ends(t *generate.Type, c *classFile, members names, im imports, param newParam) {
-	for _, e := range t.Ends {
-		typ := g.single(generate.TypeRef{Type: e.Type})
+	for i, e := range allEnds(t) {
+		x := g.end(t, e, i >= len(t.Ends), members, c.Receiver)
 		var doc []string
 		if e.Association != "" {
 			doc = append(doc, "By the association "+strconv.Quote(e.Association)+".")
 		}
+		doc = append(doc, e.Told())
 		if e.Owns {
 			doc = append(doc, "What is here goes with its "+t.Name+".")
 		}
@@ -256,38 +314,28 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 			}
 			doc = append(doc, "TODO: not decided: "+question)
 		}
-		if !e.Many() {
-			name := members.take(unexported(e.Name, "other"))
-			if !e.Mandatory() {
-				doc = append(doc, "There may be none.")
-			}
-			c.Fields = append(c.Fields, field{name, typ, strings.Join(doc, "\n")})
-			getter := members.take(exported(e.Name, "Other"))
-			c.Getters = append(c.Getters, accessor{getter, typ, name, getter + " of the " + t.Name + "."})
-			setter := members.take("Set" + exported(e.Name, "Other"))
-			c.Setters = append(c.Setters, accessor{setter, typ, name, setter + " changes the " + e.Name + "."})
-			switch {
-			case e.Afterwards:
-				g.note(t, "%s and %s need each other from the beginning; %s.%s is set after construction", t.Name, e.Type.Name, t.Name, e.Name)
-			case e.Mandatory():
-				c.Assign = append(c.Assign, assign{Field: name, Value: param(unexported(e.Name, "other"), typ), Type: typ})
-			}
-			continue
+		if len(e.Qualifiers) > 0 {
+			doc = append(doc, "Found by "+strings.Join(e.Qualifiers, ", ")+", which is not kept here.")
 		}
-		plural := e.Plural()
-		name := members.take(unexported(plural, "others"))
-		doc = append(doc, e.Told())
-		c.Fields = append(c.Fields, field{name, listOf(typ), strings.Join(doc, "\n")})
-		l := list{Field: name, Type: typ, All: members.take(exported(plural, "Others")), Add: members.take("Add" + exported(e.Name, "Other")),
-			Remove: members.take("Remove" + exported(e.Name, "Other")), Unique: !e.NonUnique}
-		l.Doc = l.All + " lists them in the order in which they were added."
-		l.AddDoc = l.Add + " adds one."
-		if l.Unique {
-			l.AddDoc = l.Add + " adds one; it reports false if that one is there already."
+		x.Doc = strings.Join(doc, "\n")
+		typ := x.Type
+		if x.Many {
+			typ = listOf(typ)
+			im["slices"] = true
 		}
-		im["slices"] = true
-		l.RemoveDoc = l.Remove + " removes one; it reports whether that one was there."
-		c.Lists = append(c.Lists, l)
+		c.Fields = append(c.Fields, field{x.Field, typ, x.Doc})
+		c.Ends = append(c.Ends, x)
+		switch {
+		case x.Hidden || x.Many:
+		case e.Afterwards:
+			g.note(t, "%s and %s need each other from the beginning; %s.%s is set after construction", t.Name, e.Type.Name, t.Name, e.Name)
+		case e.Mandatory() && x.Inverse == nil:
+			c.Assign = append(c.Assign, assign{Field: x.Field, Value: param(unexported(e.Name, "other"), x.Type), Type: x.Type})
+		case e.Mandatory():
+			l := linked{Set: x.Set, Param: param(unexported(e.Name, "other"), x.Type).Param, Unlink: x.Unlink, InverseUnlink: x.Inverse.Unlink, Me: g.me(t, ""), Fails: x.SetFails}
+			c.Linked = append(c.Linked, l)
+			c.LinkTypes = append(c.LinkTypes, x.Type)
+		}
 	}
 }
 

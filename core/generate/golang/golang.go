@@ -26,6 +26,13 @@ var templateFiles embed.FS
 
 var templates = template.Must(template.New("go").Funcs(template.FuncMap{
 	"comment": comment, "quote": strconv.Quote, "literal": literal,
+	"under": func(it string, of any) map[string]any { return map[string]any{"It": it, "Condition": of} },
+	"isRat": isRat, "ratOf": ratOf,
+	"held": func(it, name string, e *end) map[string]any {
+		return map[string]any{"It": it, "Struct": name, "End": e}
+	},
+	"fails":  func(list []linked) bool { return slices.ContainsFunc(list, func(l linked) bool { return l.Fails }) },
+	"before": func(list []linked, n int) []linked { return list[:n] },
 }).ParseFS(templateFiles, "templates/*.tmpl"))
 
 // Generate prints the whole model, as the package that its project names.
@@ -45,7 +52,8 @@ func newGenerator(plan *generate.Plan, module string) *generator {
 		}
 		module = pkg
 	}
-	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{}}
+	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{},
+		links: map[*generate.End]*linkNames{}, families: map[*generate.Type]*generate.Type{}, contested: map[*generate.Type]bool{}, literal: map[*generate.Type][]constant{}}
 	g.names()
 	return g
 }
@@ -102,7 +110,12 @@ type generator struct {
 	ref     map[*generate.Type]string // name by which it is referred to
 	methods map[*generate.Type][]*method
 	classes map[*generate.Type]classFile
-	notes   []generate.Note
+	// Links: names for ends that are known from both sides; families of types, and those whose parts can be in several wholes.
+	links     map[*generate.End]*linkNames
+	families  map[*generate.Type]*generate.Type
+	contested map[*generate.Type]bool
+	literal   map[*generate.Type][]constant
+	notes     []generate.Note
 }
 
 func (g *generator) note(t *generate.Type, format string, args ...any) {
@@ -112,7 +125,7 @@ func (g *generator) note(t *generate.Type, format string, args ...any) {
 // names settles all package level names before anything is printed, in the
 // order of the plan: types first, so that theirs are the plainest.
 func (g *generator) names() {
-	g.used = names{"ErrNotWritten": true, "notWritten": true}
+	g.used = names{"ErrNotWritten": true, "notWritten": true, "ErrRefused": true, "refused": true, "remove": true}
 	for _, t := range g.plan.Types {
 		name := g.used.take(exported(t.Name, exported(string(t.Kind), "Type")))
 		g.struct_[t], g.ref[t] = name, name
@@ -127,6 +140,7 @@ func (g *generator) names() {
 			g.ref[t] = g.used.take(g.struct_[t] + "Like")
 		}
 	}
+	g.linkAll()
 	for _, t := range g.plan.Types {
 		g.methods[t] = g.ownMethods(t)
 	}

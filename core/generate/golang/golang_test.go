@@ -87,9 +87,10 @@ func TestGeneratedGoIsWhatTheModelSays(t *testing.T) {
 	require.Contains(t, lot, "var _ Graded = (*HoneyLot)(nil)")
 	require.Contains(t, lot, "var _ TraceableItem = (*HoneyLot)(nil)")
 	require.Contains(t, lot, "// TODO: not decided: how many JarBatches for each HoneyLot?")
-	require.Contains(t, hive, "func NewHive(apiary *Apiary) *Hive")
-	require.Contains(t, hive, "func (h *Hive) AddSwarms(one *Hive) bool")
+	require.Contains(t, hive, "func NewHive(apiary *Apiary) (*Hive, error)", "the last hive of an apiary cannot be taken from it")
+	require.Contains(t, hive, "func (h *Hive) AddSwarms(one *Hive) (bool, error)", "one that has a home is refused")
 	require.Contains(t, fileOf(t, out, "apiary.go"), "slices.Contains(a.hives, one)", "duplicates are refused")
+	require.Contains(t, fileOf(t, out, "apiary.go"), "one.linkApiaryOfHive(a)", "a hive knows its apiary")
 	require.Contains(t, fileOf(t, out, "grade.go"), "GradeRejected Grade = 9")
 	require.Contains(t, out.Notes[0].Message, "overloaded")
 }

@@ -30,6 +30,9 @@ func (mt *method) like(o *method) bool {
 // operations of one name the later ones are numbered, and that is told.
 func (g *generator) ownMethods(t *generate.Type) []*method {
 	used := names{}
+	if t.Kind.HasInstances() {
+		used = g.reserved(t)
+	}
 	var out []*method
 	for _, o := range t.Operations {
 		if o.Data.Constructor {

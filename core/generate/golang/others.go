@@ -26,35 +26,10 @@ type enumerationFile struct {
 // type is a string; without any values they count from 1.
 func (g *generator) enumeration(t *generate.Type) enumerationFile {
 	im := imports{"fmt": true}
-	f := enumerationFile{Package: g.pkg, Name: g.ref[t], Receiver: g.receiver(t), Base: "int"}
+	f := enumerationFile{Package: g.pkg, Name: g.ref[t], Receiver: g.receiver(t)}
 	f.Doc = sentence(f.Name, t.Definition, "is an enumeration of the model.")
-	coded, whole := false, true
-	for _, l := range t.Literals {
-		coded = coded || l.Value != ""
-		if n, err := strconv.ParseInt(l.Value, 10, 32); err != nil || strconv.FormatInt(n, 10) != l.Value {
-			whole = false
-		}
-	}
-	if coded && !whole {
-		f.Base = "string"
-	}
-	seen := map[any]bool{}
-	for i, l := range t.Literals {
-		c := constant{Name: g.used.take(f.Name + exported(l.Name, "Literal")), Text: l.Name, Doc: l.Definition}
-		switch {
-		case f.Base == "string" && l.Value != "":
-			c.Value = l.Value
-		case f.Base == "string":
-			c.Value = l.Name
-		case coded:
-			c.Value, _ = strconv.ParseInt(l.Value, 10, 32)
-		default:
-			c.Value = int64(i + 1)
-		}
-		c.First = !seen[c.Value]
-		seen[c.Value] = true
-		f.Constants = append(f.Constants, c)
-	}
+	f.Base = baseOf(t)
+	f.Constants = g.constants(t)
 	for _, mt := range g.methods[t] {
 		if mt.Static || mt.Name == "String" {
 			continue
@@ -64,6 +39,54 @@ func (g *generator) enumeration(t *generate.Type) enumerationFile {
 	}
 	f.Imports = im.list()
 	return f
+}
+
+// codes reports whether the literals of an enumeration have values, and whether all are whole numbers.
+func codes(t *generate.Type) (coded, whole bool) {
+	whole = true
+	for _, l := range t.Literals {
+		coded = coded || l.Value != ""
+		if n, err := strconv.ParseInt(l.Value, 10, 32); err != nil || strconv.FormatInt(n, 10) != l.Value {
+			whole = false
+		}
+	}
+	return coded, whole
+}
+
+func baseOf(t *generate.Type) string {
+	if coded, whole := codes(t); coded && !whole {
+		return "string"
+	}
+	return "int"
+}
+
+// constants are those of an enumeration, named once.
+func (g *generator) constants(t *generate.Type) []constant {
+	if known, ok := g.literal[t]; ok {
+		return known
+	}
+	coded, _ := codes(t)
+	base := baseOf(t)
+	seen := map[any]bool{}
+	var out []constant
+	for i, l := range t.Literals {
+		c := constant{Name: g.used.take(g.ref[t] + exported(l.Name, "Literal")), Text: l.Name, Doc: l.Definition}
+		switch {
+		case base == "string" && l.Value != "":
+			c.Value = l.Value
+		case base == "string":
+			c.Value = l.Name
+		case coded:
+			c.Value, _ = strconv.ParseInt(l.Value, 10, 32)
+		default:
+			c.Value = int64(i + 1)
+		}
+		c.First = !seen[c.Value]
+		seen[c.Value] = true
+		out = append(out, c)
+	}
+	g.literal[t] = out
+	return out
 }
 
 type interfaceFile struct {

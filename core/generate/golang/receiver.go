@@ -32,7 +32,7 @@ func (g *generator) receiver(t *generate.Type) string {
 var plainReceiver = regexp.MustCompile(`^[a-z]+$`)
 
 // inBodies are names that the templates use beside the receiver.
-var inBodies = map[string]bool{"to": true, "one": true, "at": true, "err": true}
+var inBodies = map[string]bool{"to": true, "one": true, "at": true, "err": true, "before": true, "other": true, "out": true}
 
 // isParameter reports whether a method of a type, or one that it takes over, has a
 // parameter of a name.

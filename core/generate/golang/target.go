@@ -16,10 +16,13 @@ const unheld = "Settled, and not held by Go"
 // Target is Go: a package with a type for each classifier.
 var Target = &generate.Target{
 	Name: "go", Title: "Go", Download: "Download Go skeletons", Notes: unheld,
-	Options: []generate.Option{module},
+	Options: []generate.Option{generate.Of, module},
 	Proofs:  proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
-		return newGenerator(generate.NewPlan(o.Model), o.Options[module.Name]).types()
+		plan, notes := generate.PlanOf(o)
+		out, err := newGenerator(plan, o.Options[module.Name]).types()
+		out.Notes = append(notes, out.Notes...)
+		return out, err
 	},
 }
 

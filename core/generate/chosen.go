@@ -1,0 +1,128 @@
+package generate
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"lexeon/core/model"
+)
+
+// Of is which types a target in a language is made of: what is not named is left out, but for what the
+// others cannot be without.
+var Of = Option{Name: "of", Title: "Of what", Doc: "Classes, packages and diagrams, separated by commas, with what they cannot be without; nothing: everything."}
+
+// PlanOf plans a model, or what is chosen of it, and tells what is left out.
+func PlanOf(o *Order) (*Plan, []Note) {
+	plan := NewPlan(o.Model)
+	text := o.Options[Of.Name]
+	if strings.TrimSpace(text) == "" {
+		return plan, nil
+	}
+	asked, notes := named(o.Model, text)
+	return plan, append(notes, plan.restrict(asked)...)
+}
+
+// named finds the classifiers that names of classifiers, packages and diagrams stand for.
+func named(m *model.Model, text string) (map[model.ID]bool, []Note) {
+	out := map[model.ID]bool{}
+	var notes []Note
+	for name := range strings.SplitSeq(text, ",") {
+		if name = strings.TrimSpace(name); name == "" {
+			continue
+		}
+		found := false
+		is := func(other string) bool { return strings.EqualFold(strings.TrimSpace(other), name) }
+		for _, e := range m.Classifiers() {
+			if is(e.Name) {
+				out[e.ID], found = true, true
+			}
+		}
+		for _, p := range m.OfKind(model.PackageKind) {
+			if !is(p.Name) {
+				continue
+			}
+			found = true
+			for _, e := range m.Classifiers() {
+				if slices.ContainsFunc(m.PackagePath(e.ID), func(in *model.Element) bool { return in.ID == p.ID }) {
+					out[e.ID] = true
+				}
+			}
+		}
+		for _, d := range m.Diagrams() {
+			if is(d.Name) {
+				found = true
+				for _, p := range m.PlacementsOn(d.ID) {
+					if e := m.Element(p.Subject); e != nil && e.Kind.IsClassifier() {
+						out[e.ID] = true
+					}
+				}
+			}
+		}
+		if !found {
+			notes = append(notes, Note{Message: "There is no class, package or diagram " + name + "."})
+		}
+	}
+	return out, notes
+}
+
+// restrict leaves out what is not asked for. Generals, interfaces that are realized, and the data types and
+// enumerations of attributes stay with what needs them; ends and types that lead to what is left out are told.
+func (p *Plan) restrict(asked map[model.ID]bool) (notes []Note) {
+	stays := map[*Type]bool{}
+	var keep func(t *Type)
+	keep = func(t *Type) {
+		if stays[t] {
+			return
+		}
+		stays[t] = true
+		for _, g := range slices.Concat(t.Generals, t.Realizes) {
+			keep(g)
+		}
+		for _, a := range t.Attributes {
+			if of := a.Type.Type; of != nil && (of.Kind == model.Enumeration || of.Kind == model.DataType) {
+				keep(of)
+			}
+		}
+	}
+	for _, t := range p.Types {
+		if asked[t.ID] {
+			keep(t)
+		}
+	}
+	// A link stays where all that it links does.
+	for _, t := range p.Types {
+		if len(t.Ends) > 2 && !stays[t] && t.Kind == model.Class && !slices.ContainsFunc(t.Ends, func(e *End) bool { return !stays[e.Type] }) {
+			keep(t)
+		}
+	}
+	p.Types = slices.DeleteFunc(p.Types, func(t *Type) bool { return !stays[t] })
+	for _, t := range p.Types {
+		gone := func(r *TypeRef) {
+			if r.Type != nil && !stays[r.Type] {
+				*r = TypeRef{Unknown: r.Type.Name, Many: r.Many, Optional: r.Optional}
+			}
+		}
+		for _, a := range t.Attributes {
+			gone(&a.Type)
+		}
+		for _, o := range t.Operations {
+			gone(&o.Result)
+			for i := range o.Params {
+				gone(&o.Params[i].Type)
+			}
+		}
+		without := func(list []*End) []*End {
+			return slices.DeleteFunc(list, func(e *End) bool {
+				if stays[e.Type] {
+					return false
+				}
+				notes = append(notes, Note{Subject: t.ID, Message: fmt.Sprintf("%s.%s leads to %s, which is left out", t.Name, e.Name, e.Type.Name)})
+				return true
+			})
+		}
+		t.Ends, t.Hidden = without(t.Ends), without(t.Hidden)
+		t.Specifics = slices.DeleteFunc(t.Specifics, func(s *Type) bool { return !stays[s] })
+	}
+	return notes
+}
