@@ -226,7 +226,8 @@ func primitive(name string) object {
 
 // example has one of each that stands at the top, with what it has to have, and what may be referred to left out; not ok where that has no end.
 func example(l *nesting.Layout) (object, bool) {
-	x := exampling{heights: l.Heights()}
+	x := &exampling{heights: l.Heights()}
+	x.keys = nesting.NewKeys(l, func(m *nesting.Member) any { v, _ := x.value(m); return v })
 	out := object{}
 	for _, t := range l.Roots {
 		if _, ends := x.heights[t]; !ends {
@@ -243,6 +244,7 @@ func example(l *nesting.Layout) (object, bool) {
 
 type exampling struct {
 	heights map[*nesting.Type]int
+	keys    *nesting.Keys[any]
 	number  int
 }
 
@@ -251,7 +253,15 @@ func (x *exampling) one(t *nesting.Type) (object, bool) {
 	if len(t.Specifics) > 0 || len(t.Generals) > 0 {
 		out = append(out, pair{"kind", t.Name})
 	}
+	key := x.keys.Of(t)
 	for _, m := range t.All {
+		if m.Identifier {
+			if v := key[0]; m.Lower > 0 {
+				out = append(out, pair{m.Name, v})
+			}
+			key = key[1:]
+			continue
+		}
 		if m.Lower == 0 && !(m.Many() && m.Contains == nil) {
 			continue
 		}
@@ -264,10 +274,13 @@ func (x *exampling) one(t *nesting.Type) (object, bool) {
 			continue
 		}
 		list := []any{}
-		for range m.Lower {
+		for i := range m.Lower {
 			v, ok := x.value(m)
 			if !ok {
 				return nil, false
+			}
+			if i > 0 && m.RefersTo != nil { // another one, which the example does not have
+				v = identifying(m.RefersTo, x.keys.Fresh(m.RefersTo))
 			}
 			list = append(list, v)
 		}
@@ -305,19 +318,7 @@ func (x *exampling) value(m *nesting.Member) (any, bool) {
 		}
 		return nil, false
 	case m.RefersTo != nil:
-		key := m.RefersTo.Key()
-		if len(key) == 1 {
-			return x.value(key[0])
-		}
-		out := object{}
-		for _, k := range key {
-			v, ok := x.value(k)
-			if !ok {
-				return nil, false
-			}
-			out = append(out, pair{k.Name, v})
-		}
-		return out, true
+		return identifying(m.RefersTo, x.keys.Referring(m.RefersTo)), true
 	}
 	x.number++
 	switch m.Primitive {
@@ -339,6 +340,18 @@ func (x *exampling) value(m *nesting.Member) (any, bool) {
 		return "AAAA", true
 	}
 	return fmt.Sprintf("example %d", x.number), true
+}
+
+// identifying is a key as a reference has it.
+func identifying(t *nesting.Type, values []any) any {
+	if len(values) == 1 {
+		return values[0]
+	}
+	out := object{}
+	for i, k := range t.Key() {
+		out = append(out, pair{k.Name, values[i]})
+	}
+	return out
 }
 
 func date(n int) string { return fmt.Sprintf("%04d-%02d-%02d", 2026+n/336%900, n/28%12+1, n%28+1) }

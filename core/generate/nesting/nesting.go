@@ -338,3 +338,52 @@ func (b *builder) apart(x *Type) {
 		x.All = append([]*Member{{Name: names.take("id"), Definition: "Known by this, since the model gives it no identifier.", Primitive: "Identifier", Lower: 1, Upper: 1, Identifier: true}}, x.All...)
 	}
 }
+
+// Keys are what identifies the things of an example: the first of each type is known before it is made, so
+// that others can refer to it.
+type Keys[V any] struct {
+	layout *Layout
+	made   map[*Type]bool
+	first  map[*Type][]V
+	value  func(*Member) V
+}
+
+// NewKeys makes them of values for members.
+func NewKeys[V any](l *Layout, value func(*Member) V) *Keys[V] {
+	return &Keys[V]{l, map[*Type]bool{}, map[*Type][]V{}, value}
+}
+
+// Of is what identifies the next thing of a type, in the order of its key.
+func (k *Keys[V]) Of(t *Type) []V {
+	if k.made[t] {
+		return k.Fresh(t)
+	}
+	k.made[t] = true
+	return k.known(t)
+}
+
+// Referring is what identifies something that may stand where a type is: of a kind that stands at the top, where
+// there is one.
+func (k *Keys[V]) Referring(t *Type) []V {
+	for _, kind := range t.Kinds {
+		if slices.Contains(k.layout.Roots, kind) && len(kind.Key()) == len(t.Key()) {
+			return k.known(kind)
+		}
+	}
+	return k.known(t)
+}
+
+func (k *Keys[V]) known(t *Type) []V {
+	if _, there := k.first[t]; !there {
+		k.first[t] = k.Fresh(t)
+	}
+	return k.first[t]
+}
+
+// Fresh is what identifies something that nothing else is.
+func (k *Keys[V]) Fresh(t *Type) (out []V) {
+	for _, m := range t.Key() {
+		out = append(out, k.value(m))
+	}
+	return out
+}

@@ -45,6 +45,7 @@ func write(plan *generate.Plan) generate.Output {
 	w.close("</xs:schema>")
 	out.Files = append(out.Files, generate.File{Path: "model.xsd", Content: w.b.String()})
 	x := &exampling{heights: l.Heights()}
+	x.keys = nesting.NewKeys(l, x.value)
 	if x.write(l) {
 		out.Files = append([]generate.File{{Path: "example.xml", Content: x.b.String()}}, out.Files...)
 	} else {
@@ -200,6 +201,7 @@ func typeOf(m *nesting.Member) string {
 type exampling struct {
 	writer
 	heights map[*nesting.Type]int
+	keys    *nesting.Keys[string]
 	number  int
 }
 
@@ -226,7 +228,15 @@ func (x *exampling) one(t *nesting.Type) {
 		return
 	}
 	x.open("<%s>", element(t))
+	key := x.keys.Of(t)
 	for _, m := range t.All {
+		if m.Identifier {
+			if m.Lower > 0 {
+				x.line("<%s>%s</%s>", m.Name, key[0], m.Name)
+			}
+			key = key[1:]
+			continue
+		}
 		for range m.Lower {
 			x.member(m)
 		}
@@ -242,14 +252,15 @@ func (x *exampling) member(m *nesting.Member) {
 		x.close("</" + m.Name + ">")
 	case m.RefersTo != nil && len(m.RefersTo.Key()) != 1:
 		x.open("<%s>", m.Name)
-		for _, k := range m.RefersTo.Key() {
-			for range k.Lower {
-				x.member(k)
+		values := x.keys.Referring(m.RefersTo)
+		for i, k := range m.RefersTo.Key() {
+			if k.Lower > 0 {
+				x.line("<%s>%s</%s>", k.Name, values[i], k.Name)
 			}
 		}
 		x.close("</" + m.Name + ">")
 	case m.RefersTo != nil:
-		x.line("<%s>%s</%s>", m.Name, x.value(m.RefersTo.Key()[0]), m.Name)
+		x.line("<%s>%s</%s>", m.Name, x.keys.Referring(m.RefersTo)[0], m.Name)
 	default:
 		x.line("<%s>%s</%s>", m.Name, x.value(m), m.Name)
 	}
