@@ -5,6 +5,12 @@ import { type Since } from './taken'
 
 const folderOf = (path: string) => path.slice(0, path.lastIndexOf('/') + 1)
 
+// labelOf is what a file is called where what stands on its button does not say it: below its folder, or marked.
+function labelOf(path: string, state: Since['state'] | undefined) {
+  const marked = state === 'new' || state === 'changed'
+  return folderOf(path) || marked ? (marked ? `${path}, ${state}` : path) : undefined
+}
+
 // The files of an output, each below its folder, with what is new, changed or gone since it was taken last.
 export function FileList(props: { files: { path: string }[]; states: Since[]; shown?: string; onShow: (path: string) => void }) {
   const { files, states, shown, onShow } = props
@@ -29,7 +35,7 @@ export function FileList(props: { files: { path: string }[]; states: Since[]; sh
                   path === shown && 'bg-tint',
                 )}
                 aria-current={path === shown ? 'true' : undefined}
-                aria-label={[path, stateOf.get(path)].filter((s) => s && s !== 'same').join(', ')}
+                aria-label={labelOf(path, stateOf.get(path))}
                 title={path}
                 onClick={() => onShow(path)}
               >
