@@ -6,7 +6,7 @@ export LEXEON_ADDR ?= 127.0.0.1:8380
 PORT ?= 54980
 TEST_PORT ?= 54990
 
-.PHONY: demo demo-reset stop build setup page test bench soak lint fmt screenshots clean
+.PHONY: demo demo-reset stop build setup setup-tests page test bench soak lint fmt screenshots clean
 
 demo: setup build
 	@scripts/demo.sh
@@ -20,6 +20,9 @@ stop:
 
 setup:
 	@scripts/setup.sh
+
+setup-tests:
+	@scripts/setup.sh tests
 
 build: bin/lexeon
 
@@ -37,7 +40,7 @@ ui/node_modules/.installed: ui/package-lock.json
 e2e/node_modules/.installed: e2e/package-lock.json
 	@cd e2e && ../scripts/npm-ci.sh && touch node_modules/.installed
 
-test: setup build e2e/node_modules/.installed lint
+test: setup-tests build e2e/node_modules/.installed lint
 	@scripts/test.sh
 
 lint: ui/node_modules/.installed page
@@ -49,10 +52,10 @@ lint: ui/node_modules/.installed page
 fmt:
 	@gofmt -w cmd core server store ui
 
-bench: setup build e2e/node_modules/.installed
+bench: setup-tests build e2e/node_modules/.installed
 	@scripts/bench.sh
 
-soak: setup build e2e/node_modules/.installed
+soak: setup-tests build e2e/node_modules/.installed
 	@scripts/soak.sh
 
 screenshots: setup build e2e/node_modules/.installed

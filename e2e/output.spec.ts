@@ -51,6 +51,14 @@ test('options are decided for a language, and kept', async ({ studio, page }) =>
   await page.reload()
   await page.getByRole('tab', { name: 'Java', exact: true }).click()
   await expect(page.getByRole('button', { name: 'src/org/example/tools/Tool.java' })).toBeVisible()
+  const of = page.getByRole('textbox', { name: 'Of what' })
+  await of.fill('Tool')
+  await of.press('Enter')
+  await expect(page.getByRole('button', { name: 'src/org/example/tools/Branch.java' })).toHaveCount(0)
+  await expect(page.getByText('Tool.Branch leads to Branch, which is left out')).toBeVisible()
+  await of.fill('Nobody')
+  await of.press('Enter')
+  await expect(page.getByText('There is no class, package or diagram Nobody.')).toBeVisible()
 })
 
 test('what is new, changed or gone since it was taken', async ({ studio, page }) => {

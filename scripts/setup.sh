@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
-# Makes sure that what the project needs is there: Go and Node by hand,
-# PostgreSQL, Chromium, and for the tests MariaDB, SQLite, Java, C#, mypy and xmllint, from Debian's packages.
+# Makes sure that what the project needs is there: Go and Node by hand, PostgreSQL and Chromium from
+# Debian's packages; with "tests" also what the tests prove its output with: MariaDB, SQLite, Java, C#, mypy
+# and xmllint.
 set -euo pipefail
 
 need_version() { # name, found, wanted
@@ -15,12 +16,14 @@ need_version Node "$(node --version 2>/dev/null | sed 's/^v//')" 20.19
 missing=()
 ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
 [ -x /usr/bin/chromium ] || missing+=(chromium)
-command -v mariadbd >/dev/null || [ -x /usr/sbin/mariadbd ] || missing+=(mariadb-server-core mariadb-client-core)
-command -v sqlite3 >/dev/null || missing+=(sqlite3)
-command -v javac >/dev/null || missing+=(default-jdk-headless)
-command -v mypy >/dev/null || missing+=(mypy)
-command -v mcs >/dev/null && command -v mono >/dev/null || missing+=(mono-mcs mono-runtime)
-command -v xmllint >/dev/null || missing+=(libxml2-utils)
+if [ "${1:-}" = tests ]; then
+    command -v mariadbd >/dev/null || [ -x /usr/sbin/mariadbd ] || missing+=(mariadb-server-core mariadb-client-core)
+    command -v sqlite3 >/dev/null || missing+=(sqlite3)
+    command -v javac >/dev/null || missing+=(default-jdk-headless)
+    command -v mypy >/dev/null || missing+=(mypy)
+    command -v mcs >/dev/null && command -v mono >/dev/null || missing+=(mono-mcs mono-runtime)
+    command -v xmllint >/dev/null || missing+=(libxml2-utils)
+fi
 command -v curl >/dev/null || missing+=(curl)
 [ ${#missing[@]} = 0 ] && exit 0
 

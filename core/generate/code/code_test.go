@@ -13,25 +13,15 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate"
-	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
 
 // The real tools of each language take what is generated, without a word.
 
-func demo(t testing.TB) *model.Model {
-	t.Helper()
-	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
-	require.NoError(t, err)
-	m, err := interchange.ReadFile(data)
-	require.NoError(t, err)
-	return m
-}
-
 // models are the demo and random ones, every fourth with hostile names.
 func models(t testing.TB, n int) []*model.Model {
-	out := []*model.Model{demo(t)}
+	out := []*model.Model{modeltest.Demo(t)}
 	for seed := range uint64(n) {
 		out = append(out, modeltest.Coded(seed, seed%4 == 3))
 	}
@@ -93,7 +83,7 @@ var update = flag.Bool("update", false, "write golden files anew")
 // What the demo becomes in each language is looked at when it changes: testdata/demo-*.txt.
 func TestTheDemoInEachLanguage(t *testing.T) {
 	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python} {
-		out, err := target.Run(demo(t), nil, nil)
+		out, err := target.Run(modeltest.Demo(t), nil, nil)
 		require.NoError(t, err)
 		var b strings.Builder
 		for _, f := range out.Files {
@@ -123,5 +113,31 @@ func BenchmarkCode(b *testing.B) {
 				}
 			}
 		})
+	}
+}
+
+// partOf is a part of a model, by names of two of its classifiers; false where there are few.
+func partOf(m *model.Model) (string, bool) {
+	list := m.Classifiers()
+	if len(list) < 4 {
+		return "", false
+	}
+	return list[0].Name + ", " + list[len(list)/2].Name, true
+}
+
+// What is chosen is made, and nothing else but what it needs.
+func TestChosenClassesAlone(t *testing.T) {
+	for target, wanted := range map[*generate.Target][]string{Java: {"Hive.java", "TraceableItem.java", "HoneyLot.java", "Grade.java"}, CSharp: {"Hive.cs", "TraceableItem.cs", "HoneyLot.cs", "Grade.cs"},
+		TypeScript: {"hive.ts", "traceable-item.ts", "honey-lot.ts", "grade.ts"}, Python: {"hive.py", "traceable_item.py", "honey_lot.py", "grade.py"}} {
+		out, err := target.Run(modeltest.Demo(t), map[string]string{"of": "hive, HoneyLot"}, nil)
+		require.NoError(t, err)
+		var made []string
+		for _, f := range out.Files {
+			if f.Subject != "" {
+				made = append(made, filepath.Base(f.Path))
+			}
+		}
+		require.ElementsMatch(t, wanted, made, target.Name)
+		require.Contains(t, fmt.Sprint(out.Notes), "Hive.Apiary leads to Apiary, which is left out")
 	}
 }

@@ -12,7 +12,7 @@ import (
 
 // cSharp: version 7.2, names as in the design guidelines of .NET.
 var cSharp = &Language{
-	Name: "csharp", Title: "C#", Extension: ".cs",
+	Name: "csharp", Title: "C#",
 	Type: UpperCamel, Member: UpperCamel, Parameter: LowerCamel, Literal: UpperCamel, File: UpperCamel, Kept: LowerCamel, SharesNames: true,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
 		Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
@@ -27,14 +27,14 @@ var cSharp = &Language{
 
 var cSharpSet = set("csharp", template.FuncMap{"comment": summary, "linked": linked, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs, "takesLinks": takesLinks,
 	"several": severalLinks, "text": cSharpText, "identifiers": identifiers, "visible": cSharpVisible, "bases": cSharpBases, "structural": structural, "enum": func(u *Unit) bool { return u.Kind == "enumeration" },
-	"sealed": func(u *Unit, o *Operation) bool { return !u.Specific }})
+	"sealed": func(u *Unit) bool { return !u.Specific }})
 
 // CSharp is a namespace with a class for each type.
 var CSharp = &generate.Target{
 	Name: "csharp", Title: "C#", Download: "Download C#", Notes: "Settled, and not held by C#",
 	Options: []generate.Option{generate.Of, cSharpNamespace},
 	Make: func(o *generate.Order) (generate.Output, error) {
-		return printCSharp(generate.NewPlan(o.Model), o.Options)
+		return chosen(o, printCSharp)
 	},
 }
 

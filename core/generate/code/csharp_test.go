@@ -13,6 +13,9 @@ func TestCSharpTakesWhatIsGenerated(t *testing.T) {
 	dir := t.TempDir()
 	for i, m := range models(t, 200) {
 		written(t, filepath.Join(dir, folder(i)), CSharp, m, map[string]string{"namespace": folder(i)})
+		if of, ok := partOf(m); ok && i < 60 {
+			written(t, filepath.Join(dir, folder(i)+"part"), CSharp, m, map[string]string{"namespace": folder(i) + "part", "of": of})
+		}
 	}
 	mcs(t, dir, "-target:library", "-out:all.dll")
 }

@@ -13,7 +13,7 @@ import (
 
 // java: names as in the Java Language Specification, 6.1.
 var java = &Language{
-	Name: "java", Title: "Java", Extension: ".java",
+	Name: "java", Title: "Java",
 	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: Screaming, File: UpperCamel,
 	Patterns: Patterns{Get: "get {}", Is: "is {}", Set: "set {}", Field: "{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
 		Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
@@ -35,7 +35,7 @@ var Java = &generate.Target{
 	Name: "java", Title: "Java", Download: "Download Java", Notes: "Settled, and not held by Java",
 	Options: []generate.Option{generate.Of, javaPackage},
 	Make: func(o *generate.Order) (generate.Output, error) {
-		return printJava(generate.NewPlan(o.Model), o.Options)
+		return chosen(o, printJava)
 	},
 }
 

@@ -13,8 +13,8 @@ func TestJavaTakesWhatIsGenerated(t *testing.T) {
 	dir := t.TempDir()
 	for i, m := range models(t, 200) {
 		written(t, dir, Java, m, map[string]string{"package": folder(i)})
-		if list := m.Classifiers(); i < 60 && len(list) > 3 { // and a part of it
-			written(t, dir, Java, m, map[string]string{"package": folder(i) + "part", "of": list[0].Name + ", " + list[len(list)/2].Name})
+		if of, ok := partOf(m); ok && i < 60 {
+			written(t, dir, Java, m, map[string]string{"package": folder(i) + "part", "of": of})
 		}
 	}
 	javac(t, dir, "-d", "out")

@@ -13,7 +13,6 @@ import (
 // Language says how names are written and what cannot be one.
 type Language struct {
 	Name, Title string // of the target
-	Extension   string // of its files, with the dot
 	// Manners of names; Patterns put words around them: "{}" stands for the name.
 	Type, Member, Parameter, Literal, File Manner
 	Patterns                               Patterns
@@ -34,14 +33,14 @@ type Language struct {
 
 // Patterns are the names of what belongs to a member: an underscore before it stays.
 type Patterns struct {
-	Get, Is, Set             string // of attributes, and of ends that lead to one
-	Field                    string // of an end
-	Add, Remove              string // of ends that lead to many
-	Attach, Detach           string // one half of a link, for the class at the other end
-	Full, Short              string // whether there can be none more, or none less
-	Validate, Dispose        string
-	IsPart                   string // whether it belongs to a whole
-	AttributeField, Constant string
+	Get, Is, Set      string // of attributes, and of ends that lead to one
+	Field             string // of an end
+	Add, Remove       string // of ends that lead to many
+	Attach, Detach    string // one half of a link, for the class at the other end
+	Full, Short       string // whether there can be none more, or none less
+	Validate, Dispose string
+	IsPart            string // whether it belongs to a whole
+	AttributeField    string
 }
 
 // Package is a plan laid out for a language.

@@ -11,7 +11,7 @@ import (
 
 // python: names as in PEP 8.
 var python = &Language{
-	Name: "python", Title: "Python", Extension: ".py",
+	Name: "python", Title: "Python",
 	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Screaming, File: Snake,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
 		Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
@@ -32,7 +32,7 @@ var Python = &generate.Target{
 	Name: "python", Title: "Python", Download: "Download Python", Notes: "Settled, and not held by Python",
 	Options: []generate.Option{generate.Of, pythonPackage},
 	Make: func(o *generate.Order) (generate.Output, error) {
-		return printPython(generate.NewPlan(o.Model), o.Options)
+		return chosen(o, printPython)
 	},
 }
 

@@ -6,8 +6,13 @@ import (
 
 func TestPythonTakesWhatIsGenerated(t *testing.T) {
 	dir := t.TempDir()
+	var parts []string
 	for i, m := range models(t, 60) {
 		written(t, dir, Python, m, map[string]string{"package": folder(i)})
+		if of, ok := partOf(m); ok {
+			written(t, dir, Python, m, map[string]string{"package": folder(i) + "part", "of": of})
+			parts = append(parts, folder(i)+"part")
+		}
 	}
 	accepts(t, dir, "python3", "-W", "error", "-m", "compileall", "-q", ".")
 	all := "import "
@@ -18,6 +23,10 @@ func TestPythonTakesWhatIsGenerated(t *testing.T) {
 		}
 		all += folder(i)
 		typed = append(typed, "-p", folder(i))
+	}
+	for _, p := range parts {
+		all += ", " + p
+		typed = append(typed, "-p", p)
 	}
 	accepts(t, dir, "python3", "-W", "error", "-c", all)
 	accepts(t, dir, "mypy", typed...)

@@ -10,7 +10,7 @@ import (
 
 // typeScript: names as in its own handbook and standard library.
 var typeScript = &Language{
-	Name: "typescript", Title: "TypeScript", Extension: ".ts",
+	Name: "typescript", Title: "TypeScript",
 	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: LowerCamel, File: Kebab,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
 		Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
@@ -106,7 +106,7 @@ var TypeScript = &generate.Target{
 	Name: "typescript", Title: "TypeScript", Download: "Download TypeScript", Notes: "Settled, and not held by TypeScript",
 	Options: []generate.Option{generate.Of, enumerations},
 	Make: func(o *generate.Order) (generate.Output, error) {
-		return printTypeScript(generate.NewPlan(o.Model), o.Options)
+		return chosen(o, printTypeScript)
 	},
 }
 

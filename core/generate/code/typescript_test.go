@@ -26,6 +26,9 @@ func TestTypeScriptTakesWhatIsGenerated(t *testing.T) {
 	dir := t.TempDir()
 	for i, m := range models(t, 200) {
 		written(t, filepath.Join(dir, folder(i)), TypeScript, m, nil)
+		if of, ok := partOf(m); ok && i < 60 {
+			written(t, filepath.Join(dir, folder(i)+"part"), TypeScript, m, map[string]string{"of": of})
+		}
 	}
 	accepts(t, filepath.Join(dir, folder(0)), "node", tsc(t), "-p", ".") // by its own settings
 	require.NoError(t, os.RemoveAll(filepath.Join(dir, folder(0), "dist")))

@@ -42,6 +42,9 @@ func write(m *model.Model) generate.Output {
 			out.Notes = append(out.Notes, generate.Note{Subject: u.ID, Message: note})
 		}
 	}
+	if len(list) == 0 {
+		out.Notes = append(out.Notes, generate.Note{Message: "There is no feature: the model has no use case."})
+	}
 	slices.SortFunc(out.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
 	return out
 }

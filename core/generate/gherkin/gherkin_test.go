@@ -12,21 +12,12 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate/gherkin"
-	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 	"lexeon/core/usecase"
 )
 
 var update = flag.Bool("update", false, "write golden files anew")
-
-func demo(t *testing.T) *model.Model {
-	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
-	require.NoError(t, err)
-	m, err := interchange.ReadFile(data)
-	require.NoError(t, err)
-	return m
-}
 
 // read is a feature as the reference parser of Gherkin reads it.
 type read struct {
@@ -57,7 +48,7 @@ func parsed(t *testing.T, m *model.Model) []read {
 // The reference parser reads a feature for each use case, with a scenario for the main flow and for each
 // alternative.
 func TestEachAlternativeIsAScenario(t *testing.T) {
-	for _, m := range []*model.Model{demo(t), modeltest.Mixed(400, true), modeltest.Mixed(400, false), modeltest.Model(3, 600)} {
+	for _, m := range []*model.Model{modeltest.Demo(t), modeltest.Mixed(400, true), modeltest.Mixed(400, false), modeltest.Model(3, 600)} {
 		list := parsed(t, m)
 		require.Len(t, list, len(m.OfKind(model.UseCase)))
 		scenarios, wanted := 0, 0
@@ -77,7 +68,7 @@ func TestEachAlternativeIsAScenario(t *testing.T) {
 }
 
 func TestFeaturesOfTheDemo(t *testing.T) {
-	out, err := gherkin.Target.Run(demo(t), nil, nil)
+	out, err := gherkin.Target.Run(modeltest.Demo(t), nil, nil)
 	require.NoError(t, err)
 	var b strings.Builder
 	for _, f := range out.Files {

@@ -13,7 +13,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate"
-	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
@@ -133,10 +132,7 @@ func TestStaticcheckTakesWhatIsGenerated(t *testing.T) {
 
 // coded are the demo and random models, every fourth with hostile names.
 func coded(t *testing.T, n int) []*model.Model {
-	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
-	require.NoError(t, err)
-	demo, err := interchange.ReadFile(data)
-	require.NoError(t, err)
+	demo := modeltest.Demo(t)
 	out := []*model.Model{demo}
 	for seed := range uint64(n) {
 		out = append(out, modeltest.Coded(seed, seed%4 == 3))

@@ -106,9 +106,15 @@ func TestGeneratedGoAlwaysCompiles(t *testing.T) {
 		vet(t, out)
 	}
 	for seed := range uint64(30) {
-		out, err := golang.Generate(modeltest.Coded(seed, seed%4 == 3))
+		m := modeltest.Coded(seed, seed%4 == 3)
+		out, err := golang.Generate(m)
 		require.NoError(t, err)
 		vet(t, out)
+		if list := m.Classifiers(); seed < 8 && len(list) > 3 { // and a part of it
+			out, err = golang.Target.Run(m, map[string]string{"of": list[0].Name + ", " + list[len(list)/2].Name}, nil)
+			require.NoError(t, err)
+			vet(t, out)
+		}
 	}
 }
 

@@ -11,17 +11,13 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate/jsonschema"
-	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
 
 // A validator takes the schemas of the demo and of 200 random models, and the examples beside them.
 func TestAValidatorTakesWhatIsGenerated(t *testing.T) {
-	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
-	require.NoError(t, err)
-	demo, err := interchange.ReadFile(data)
-	require.NoError(t, err)
+	demo := modeltest.Demo(t)
 	list := []*model.Model{demo, model.Empty("Nothing")}
 	for seed := range uint64(200) {
 		list = append(list, modeltest.Coded(seed, seed%4 == 3))

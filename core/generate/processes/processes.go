@@ -52,6 +52,9 @@ func planOf(m *model.Model) (*generate.Plan, []generate.Note) {
 		}
 		group.Operations = append(group.Operations, p.function(e))
 	}
+	if len(groups) == 0 {
+		p.notes = append(p.notes, generate.Note{Message: "There is no function: no process stands on a level."})
+	}
 	slices.SortStableFunc(p.plan.Types, func(a, b *generate.Type) int { return strings.Compare(a.Name, b.Name) })
 	return p.plan, p.notes
 }

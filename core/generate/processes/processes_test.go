@@ -11,17 +11,13 @@ import (
 
 	"lexeon/core/dataflow"
 	"lexeon/core/generate/processes"
-	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
 
 // There is a function for each lowest process, with a parameter for each flow into it, and all of it compiles.
 func TestEachLowestProcessIsAFunction(t *testing.T) {
-	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
-	require.NoError(t, err)
-	demo, err := interchange.ReadFile(data)
-	require.NoError(t, err)
+	demo := modeltest.Demo(t)
 	for i, m := range []*model.Model{demo, modeltest.Mixed(300, true), modeltest.Mixed(300, false), modeltest.Model(5, 500), model.Empty("Nothing")} {
 		out, err := processes.Target.Run(m, nil, nil)
 		require.NoError(t, err)

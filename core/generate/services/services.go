@@ -20,10 +20,15 @@ var Target = &generate.Target{
 	Options: []generate.Option{code.LanguageOption},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan := planOf(o.Model)
-		if print := code.Printers[o.Options[code.LanguageOption.Name]]; print != nil {
-			return print(plan, map[string]string{})
+		print := code.Printers[o.Options[code.LanguageOption.Name]]
+		if print == nil {
+			print = func(plan *generate.Plan, _ map[string]string) (generate.Output, error) { return golang.Print(plan) }
 		}
-		return golang.Print(plan)
+		out, err := print(plan, map[string]string{})
+		if len(plan.Types) == 0 {
+			out.Notes = append(out.Notes, generate.Note{Message: "There is no interface: the model has no use case."})
+		}
+		return out, err
 	},
 }
 

@@ -1,14 +1,12 @@
 package services_test
 
 import (
-	"os"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate/services"
-	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 	"lexeon/core/usecase"
@@ -16,10 +14,7 @@ import (
 
 // In each language there is an interface for each use case, and every step of it stands there.
 func TestEveryStepStandsInItsInterface(t *testing.T) {
-	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
-	require.NoError(t, err)
-	demo, err := interchange.ReadFile(data)
-	require.NoError(t, err)
+	demo := modeltest.Demo(t)
 	for _, m := range []*model.Model{demo, modeltest.Mixed(400, true)} {
 		for language, says := range map[string]string{"go": "interface {", "java": "public interface ", "csharp": "public interface ", "typescript": "export interface ", "python": "(Protocol):"} {
 			out, err := services.Target.Run(m, map[string]string{"language": language}, nil)

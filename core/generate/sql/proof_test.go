@@ -3,15 +3,12 @@ package sql_test
 import (
 	"fmt"
 	"maps"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate/sql"
-	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 	"lexeon/core/tables"
@@ -39,10 +36,7 @@ type proven struct {
 // is, and random ones, of which every fourth has hostile names.
 func models(t testing.TB, random int) (out []proven) {
 	t.Helper()
-	data, err := os.ReadFile(filepath.Join(root(), "demo", "heatherfold.lexeon.json"))
-	require.NoError(t, err)
-	demo, err := interchange.ReadFile(data)
-	require.NoError(t, err)
+	demo := modeltest.Demo(t)
 	for i, v := range variants {
 		with := maps.Clone(v)
 		with["of"] = "all"

@@ -11,7 +11,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate/xsd"
-	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
@@ -19,10 +18,7 @@ import (
 // A validator takes the schemas of the demo and of 200 random models, and the examples beside them; an
 // example with something that the schema does not know is refused.
 func TestAValidatorTakesWhatIsGenerated(t *testing.T) {
-	data, err := os.ReadFile("../../../demo/heatherfold.lexeon.json")
-	require.NoError(t, err)
-	demo, err := interchange.ReadFile(data)
-	require.NoError(t, err)
+	demo := modeltest.Demo(t)
 	list := []*model.Model{demo, model.Empty("Nothing")}
 	for seed := range uint64(200) {
 		list = append(list, modeltest.Coded(seed, seed%4 == 3))
