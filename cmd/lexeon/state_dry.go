@@ -40,7 +40,7 @@ type newRead struct {
 }
 
 var spokenOf = map[string]notation.Scope{
-	"class": {}, "use-case": {Cases: true}, "data-flow": {Flows: true}, "component": {Components: true},
+	"class": {Classes: true}, "use-case": {Cases: true}, "data-flow": {Flows: true}, "component": {Components: true},
 }
 
 // stateDry says how sentences are understood, the likeliest way first.

@@ -32,6 +32,11 @@ func PastBase(w string, isVerb func(string) bool) string {
 	if base, ok := irregularPast[w]; ok {
 		return base
 	}
+	for _, before := range []string{"re", "over", "under", "out", "mis", "fore"} { // resat, outbid
+		if base, ok := irregularPast[strings.TrimPrefix(w, before)]; ok && strings.HasPrefix(w, before) && (before == "re" || isVerb(before+base)) {
+			return before + base
+		}
+	}
 	stem, ok := strings.CutSuffix(w, "ed")
 	if !ok || len(stem) < 2 {
 		return ""

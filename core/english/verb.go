@@ -91,4 +91,4 @@ var verbs = Set(`accept add adjust allocate allow announce answer apply approve 
 	request require rescue reserve resolve respond restore return review roast run sail sample save scan schedule score seal search see select sell send
 	separate serve set settle sew share ship show sign slice sort split stack staff stamp start state stay stock stop store study submit suggest supervise supply
 	survey swap switch take talk teach tell test tie time tow trace track train transfer transmit treat turn update use validate value verify view visit wait
-	warn wash watch water weave weigh work write`)
+	email e-mail fax text upload download warn wash watch water weave weigh work write`)

@@ -117,6 +117,8 @@ var irregularPlurals = map[string]string{
 	"sheep": "sheep", "deer": "deer", "aircraft": "aircraft", "spacecraft": "spacecraft", "hovercraft": "hovercraft", "fish": "fish", "offspring": "offspring",
 	"trousers": "trousers", "scissors": "scissors", "goods": "goods", "takings": "takings", "premises": "premises", "savings": "savings", "earnings": "earnings",
 	"clothes": "clothes", "pliers": "pliers", "tongs": "tongs", "tweezers": "tweezers", "proceeds": "proceeds", "belongings": "belongings",
+	"movies": "movie", "cookies": "cookie", "zombies": "zombie", "calories": "calorie", "prairies": "prairie", "selfies": "selfie", "rookies": "rookie", "hoodies": "hoodie",
+	"budgies": "budgie", "bogies": "bogie", "collies": "collie", "menageries": "menagerie", "patisseries": "patisserie", "brownies": "brownie", "smoothies": "smoothie",
 	"means": "means", "headquarters": "headquarters", "crossroads": "crossroads", "equipment": "equipment", "software": "software", "staff": "staff",
 	"shoes": "shoe", "toes": "toe", "canoes": "canoe", "stimuli": "stimulus", "radii": "radius", "fungi": "fungus", "nuclei": "nucleus", "formulae": "formula",
 	"larvae": "larva", "appendices": "appendix", "addenda": "addendum", "errata": "erratum", "media": "medium", "strata": "stratum", "curricula": "curriculum",

@@ -33,7 +33,7 @@ func (u *understanding) prepared(text string) (out []token, ok bool) {
 		return nil, false
 	}
 	depth := 0
-	for _, t := range toks {
+	for _, t := range uncontracted(toks) {
 		if t.kind == tokWord {
 			if strings.HasPrefix(t.text, "(") {
 				depth++
@@ -67,6 +67,21 @@ func (u *understanding) prepared(text string) (out []token, ok bool) {
 	return out, len(out) > 0
 }
 
+// contractions are what is written for two words.
+var contractions = map[string]string{"can't": "cannot", "isn't": "is not", "aren't": "are not", "doesn't": "does not", "don't": "do not", "won't": "will not", "mustn't": "must not", "it's": "it is", "needn't": "need not"}
+
+func uncontracted(toks []token) []token {
+	var out []token
+	for _, t := range toks {
+		if long := contractions[strings.ReplaceAll(word(t), "’", "'")]; long != "" {
+			out = append(out, tokensOf(long)...)
+			continue
+		}
+		out = append(out, t)
+	}
+	return out
+}
+
 // times are nouns that say when.
 var times = english.Set("day morning afternoon evening night week month year quarter monday tuesday wednesday thursday friday saturday sunday hour time noon midnight weekend spring summer autumn winter")
 
@@ -74,6 +89,9 @@ var times = english.Set("day morning afternoon evening night week month year qua
 // tools at a time", "every month", "once a year", "at the end of the week".
 func (u *understanding) withoutTime(toks []token) []token {
 	n := len(toks)
+	if n > 5 && word(toks[n-2]) == "per" && !u.knows(toks[n-1:]) { // six modules per semester
+		return toks[:n-2]
+	}
 	if n < 5 || !times[singularLower(toks[n-1])] || u.knows(toks[n-1:]) {
 		return toks
 	}
@@ -96,7 +114,7 @@ func (u *understanding) withoutTime(toks []token) []token {
 	if w := word(toks[at]); w == "one" || w == "exactly" || numberByWord[w] > 0 || isNumber(toks[at]) {
 		return toks // has seven days
 	}
-	if w := word(toks[at]); (w == "a" || w == "an" || w == "the") && (u.isFinite(toks, at-1) || prepositions[word(toks[at-1])]) {
+	if w := word(toks[at]); (w == "a" || w == "an" || w == "the") && (u.isFinite(toks, at-1) || prepositions[word(toks[at-1])] || english.GerundBase(word(toks[at-1])) != "") {
 		return toks // lasts a day
 	}
 	return toks[:at]
@@ -227,6 +245,9 @@ func (u *understanding) finite(toks []token, from int) (at, end int, ok bool) {
 		if i == 0 || w == "" || articles[w] || prepositions[w] || w == "back" || w == "away" {
 			continue
 		}
+		if next := p.word(i + 1); !isModal(w) && !toBe[w] && (toBe[next] || next == "has" || next == "have" || isModal(next)) && next != "be" {
+			continue // red wine and white wine are wines: no verb follows another
+		}
 		for _, v := range p.saids(i) {
 			if u.agrees(toks[:i], w, v.value) {
 				return i, v.end, true
@@ -306,6 +327,13 @@ func (u *understanding) clauses(toks []token) [][]token {
 		if len(part) > 1 && pronouns[word(part[0])] && subject != nil {
 			part = slices.Concat(subject, part[1:])
 		}
+		if last := word(part[len(part)-1]); (last == "it" || last == "them") && len(out) > 0 && len(part) > 2 { // … and a clerk checks them
+			if before := out[len(out)-1]; len(before) > 2 {
+				if _, end, ok := u.finite(before, 1); ok && end < len(before) {
+					part = slices.Concat(part[:len(part)-1], u.unnumbered(before[end:])[1:])
+				}
+			}
+		}
 		out = append(out, part)
 		if at, _, ok := u.finite(part, 1); ok {
 			subject = part[:at]
@@ -322,13 +350,20 @@ func (u *understanding) clauses(toks []token) [][]token {
 		}
 		at, end, ok := u.finite(left, 1)
 		passive := ok && end == len(left) && end == at+2 && toBe[word(left[at])]
-		if !ok || end >= len(left) && !passive {
+		if !ok || end >= len(left) && !passive && !u.scope.Cases {
 			continue // no clause yet
 		}
 		if relative := word(right[0]); (relative == "who" || relative == "which" || relative == "that") && len(right) > 2 {
 			add(left)
 			object := u.unnumbered(lastThing(left[end:]))
 			toks = slices.Concat(toks[:s.end], object, toks[s.end+1:])
+			if verb := s.end + len(object); toks[verb].kind == tokWord && !isModal(word(toks[verb])) { // crates that come from: each comes from
+				if w := word(toks[verb]); w == "are" || w == "have" {
+					toks[verb].text = map[string]string{"are": "is", "have": "has"}[w]
+				} else if _, bent := english.BaseForm(w); !bent && english.CanBeVerb(w) {
+					toks[verb].text = thirdPerson(w)
+				}
+			}
 			shift(seps[k+1:], len(object)-1)
 			start = s.end
 			continue
@@ -361,7 +396,7 @@ func (u *understanding) unnumbered(toks []token) []token {
 	at := 0
 	if _, end, ok := p.multiplicityWords(0); ok {
 		at = end
-	} else if articles[p.word(0)] || len(toks) > 0 && isNumber(toks[0]) {
+	} else if articles[p.word(0)] || possessives[p.word(0)] || len(toks) > 0 && isNumber(toks[0]) {
 		at = 1
 	}
 	return slices.Concat([]token{{tokWord, "each"}}, toks[at:])
@@ -398,6 +433,9 @@ func (u *understanding) isClause(toks []token) bool {
 	at, end, ok := u.finite(toks, 1)
 	if !ok || end >= len(toks) {
 		return false
+	}
+	if base, bent := english.BaseForm(word(toks[at])); u.scope.Flows && bent && boundaries[word(toks[at+1])] && !english.OnlyVerb(base) {
+		return false // the crate labels to the office
 	}
 	if pronouns[first] || articles[first] || first == "all" || u.knows(toks[:at]) {
 		return true

@@ -99,6 +99,9 @@ func (u *understanding) distributed(toks []token, seps []separator, from, to int
 			return nil, false
 		}
 		item := toks[begin:s.at]
+		if n := len(prefix); n > 0 && begin > from && len(item) > 1 && prepositions[word(item[0])] && word(prefix[n-1]) == word(item[0]) { // to a class and to a house
+			item = item[1:]
+		}
 		ways := u.single(slices.Concat(prefix, item, suffix))
 		if len(ways) == 0 || u.swallowed(ways[0]) {
 			return nil, false
@@ -148,7 +151,7 @@ func formOf(u Understood) Form {
 // swallowed reports whether a new name has taken in an article or a number.
 func (u *understanding) swallowed(way Understood) bool {
 	return slices.ContainsFunc(way.New(), func(n Ref) bool {
-		return slices.ContainsFunc(model.Words(n.Name), func(w string) bool { return articles[w] || toBe[w] || w == "and" || w == "or" })
+		return n.Kind != model.UseCase && slices.ContainsFunc(model.Words(n.Name), func(w string) bool { return articles[w] || toBe[w] || w == "and" || w == "or" })
 	})
 }
 

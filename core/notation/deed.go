@@ -378,7 +378,7 @@ func (u *understanding) objectsOf(toks []token, d *Deed) (objects []string, with
 }
 
 // giving are verbs with somebody who gets something behind them.
-var giving = english.Set("give send hand pass offer lend bring show tell pay sell write return grant award issue post mail ask teach deliver forward")
+var giving = english.Set("give email e-mail mail fax send hand pass offer lend bring show tell pay sell write return grant award issue post mail ask teach deliver forward")
 
 // thingsOf are the things of a list. A person's pronoun stands for who was spoken of before.
 func (u *understanding) thingsOf(toks []token, context *Mentioned, subject bool, others ...string) []string {

@@ -13,6 +13,7 @@ func (u *understanding) said(toks []token) []Understood {
 	if ways := u.story(toks); ways != nil {
 		return ways
 	}
+	toks = u.conditional(u.plainer(toks))
 	if way, ok := u.attributesNamed(toks); ok {
 		return []Understood{way}
 	}
@@ -51,7 +52,7 @@ func ReadClauses(m *model.Model, text string, scope Scope) []Clause {
 		return ways[0].Clauses
 	}
 	var out []Clause
-	for _, clause := range u.clauses(toks) {
+	for _, clause := range u.clauses(u.plainer(toks)) {
 		ways := u.clause(clause)
 		if len(ways) == 0 {
 			continue
@@ -82,11 +83,18 @@ func (u *understanding) clause(toks []token) []Understood {
 	if len(ways) > 0 && ways[0].Odd <= 0 {
 		return ways
 	}
-	spread, ok := u.spread(toks)
-	if !ok {
-		return ways
+	if spread, ok := u.spread(toks); ok {
+		return withOthers(spread, ways)
 	}
-	return withOthers(spread, ways)
+	if len(ways) == 0 {
+		return u.apart(toks)
+	}
+	if u.suspicious(ways[0]) {
+		if apart := u.apart(toks); apart != nil {
+			return withOthers(apart, ways)
+		}
+	}
+	return ways
 }
 
 // single reads a clause of one subject, one verb and one object.
@@ -106,44 +114,12 @@ func (u *understanding) single(toks []token) []Understood {
 }
 
 func (u *understanding) plain(toks []token) []Understood {
-	readings, err := read(func(forgiving bool) ([]Reading, error) { return parseTokens(u.m, toks, u.scope, forgiving) })
-	if err == nil && !u.quotes(toks) {
-		readings = slices.DeleteFunc(readings, u.impossible)
-	}
+	refused := func(r Reading) bool { return !u.quotes(toks) && u.impossible(r) }
+	readings, err := read(func(forgiving bool) ([]Reading, error) { return parseTokensBut(u.m, toks, u.scope, forgiving, refused) })
 	if err != nil {
 		return nil
 	}
 	return asUnderstood(readings)
-}
-
-// reworded says in the usual words what is said in others: "no flight has more than four stops"
-// is "each flight has at most four stops"; "there are two referees for each match" is "each
-// match has two referees".
-func (u *understanding) reworded(toks []token) []token {
-	words := func(text string) []token {
-		var out []token
-		for w := range strings.FieldsSeq(text) {
-			out = append(out, token{tokWord, w})
-		}
-		return out
-	}
-	if len(toks) > 4 && word(toks[0]) == "no" {
-		for i := 2; i+2 < len(toks); i++ {
-			if word(toks[i]) == "more" && word(toks[i+1]) == "than" {
-				return slices.Concat(words("each"), toks[1:i], words("at most"), toks[i+2:])
-			}
-		}
-	}
-	if len(toks) > 4 && word(toks[0]) == "there" && (word(toks[1]) == "is" || word(toks[1]) == "are") {
-		for _, each := range []string{"each", "every"} {
-			for i := 3; i+2 < len(toks); i++ {
-				if (word(toks[i]) == "for" || word(toks[i]) == "in" || word(toks[i]) == "on" || word(toks[i]) == "per") && word(toks[i+1]) == each {
-					return slices.Concat(toks[i+1:], words("has"), toks[2:i])
-				}
-			}
-		}
-	}
-	return toks
 }
 
 // subjectOf reads words as the name of a classifier, after an article or not; new ones are made
@@ -260,10 +236,12 @@ func (u *understanding) sorts(toks []token) []Understood {
 	if len(items) < 2 || !or && !oneOf || !known {
 		return nil
 	}
-	if word(toks[at]) == "are" && end == at+1 && !oneOf && !u.either && allSeveral(items) { // courts are indoor courts or outdoor courts
+	if word(toks[at]) == "are" && end == at+1 && !oneOf && allSeveral(items) { // courts are indoor courts or outdoor courts
 		if kinds := u.kindsOf(subject, items); kinds != nil {
 			for i := range kinds.Clauses {
-				kinds.Clauses[i].Statement.Set = Set{}
+				if !u.either {
+					kinds.Clauses[i].Statement.Set = Set{}
+				}
 			}
 			return []Understood{*kinds}
 		}
@@ -351,7 +329,7 @@ func (u *understanding) valuesOf(subject Ref, items [][]token, oneOf bool) Under
 	for _, i := range items {
 		var words []string
 		for _, t := range i {
-			if w := word(t); t.kind == tokQuoted || w != "a" && w != "an" && w != "the" {
+			if w := word(t); t.kind == tokQuoted || len(i) == 1 || w != "a" && w != "an" && w != "the" {
 				words = append(words, t.text)
 			}
 		}

@@ -63,7 +63,11 @@ func (p *parser) spokenStatements(keep func(Statement, int, int)) {
 					s.Ends[0], s.Ends[1] = s.Ends[1], s.Ends[0]
 				}
 				// It says more than a reading that takes the words as they come.
-				keep(s, b.end, a.cost+v.cost+b.cost+p.phraseCost(a.end, v.end)-1)
+				disagrees := 0
+				if v.value.plural && a.value.Ref.ID == "" && (a.value.article || a.value.each) { // a law firm represents clients: not a law
+					disagrees = 4
+				}
+				keep(s, b.end, a.cost+v.cost+b.cost+p.phraseCost(a.end, v.end)+disagrees-1)
 			}
 		}
 	}
@@ -104,10 +108,17 @@ func (p *parser) spokenEnds(i int) []parsed[spokenEnd] {
 	var out []parsed[spokenEnd]
 	w := p.word(i)
 	at, e := i, spokenEnd{}
-	if numbered := p.numbered(i); !numbered && (articles[w] || w == "all" || w == "any" || w == "its") {
+	if numbered := p.numbered(i); !numbered && (articles[w] || w == "all" || w == "any" || possessives[w]) {
 		at++
-		e.determined = w != "all" && w != "the" && w != "its"
+		e.determined = w != "all" && w != "the" && !possessives[w]
 		e.article = w == "a" || w == "an"
+	}
+	if of, ordered, ok := p.collection(i); ok {
+		for _, r := range p.refAt(of, model.Class) {
+			n := spokenEnd{plural: true}
+			n.Ref, n.Multiplicity, n.Props.Ordered = r.value, model.Range(0, model.Many), ordered
+			out = append(out, parsed[spokenEnd]{n, r.end, r.cost})
+		}
 	}
 	for _, mu := range p.multiplicities(at) {
 		for _, r := range p.refAt(mu.end, model.Class) {
@@ -115,10 +126,42 @@ func (p *parser) spokenEnds(i int) []parsed[spokenEnd] {
 			n.Multiplicity, n.Ref = mu.value, r.value
 			n.single, n.each = p.word(i) == "one" && mu.end == i+1, w == "each" || w == "every"
 			n.determined = n.determined || mu.value.State == model.Decided && mu.value.Upper == 1
-			out = append(out, parsed[spokenEnd]{n, r.end, mu.cost + r.cost})
+			end := r.end
+			if p.mark(end, "{") {
+				props, after, ok := p.props(end + 1)
+				if !ok {
+					continue
+				}
+				n.Props, end = props, after
+			}
+			out = append(out, parsed[spokenEnd]{n, end, mu.cost + r.cost})
 		}
 	}
 	return out
+}
+
+// collections are nouns in front of "of" that say no more than that there are several.
+var collections = english.Set("list set series sequence collection group range variety")
+
+// collection reads "an ordered list of", "a set of": of says where the things are named.
+func (p *parser) collection(i int) (of int, ordered, ok bool) {
+	if w := p.word(i); w != "a" && w != "an" && w != "the" && w != "its" {
+		return 0, false, false
+	}
+	i++
+	if w := p.word(i); w == "ordered" || w == "sorted" {
+		ordered = true
+		i++
+	}
+	if w := p.word(i); !collections[w] || p.word(i+1) != "of" {
+		return 0, false, false
+	}
+	ordered = ordered || p.word(i) == "sequence" || p.word(i) == "series"
+	i += 2
+	if w := p.word(i); articles[w] || w == "its" {
+		i++
+	}
+	return i, ordered, true
 }
 
 // bound says in the multiplicity what a modal verb says: the lower bound of the end behind it.

@@ -25,6 +25,9 @@ func (p *parser) spokenCases(keep func(Statement, int, int)) {
 			}
 			a.value.Name = singularName(a.value.Name)
 		}
+		if w := p.word(a.end); a.value.ID == "" && (w == "extends" || w == "includes") && !articles[p.word(a.end+1)] {
+			continue // it is said of use cases
+		}
 		for _, v := range p.wishes(a.end) {
 			for _, n := range p.doings(v) {
 				s := Statement{Form: FormPart, Part: model.Primary}
@@ -45,9 +48,11 @@ func (p *parser) spokenCases(keep func(Statement, int, int)) {
 	p.passiveCases(keep)
 	for _, a := range p.casesOrGerunds(0) {
 		for _, v := range []struct {
-			words string
-			form  Form
-		}{{"includes", FormInclude}, {"include", FormInclude}, {"extends", FormExtend}, {"extend", FormExtend}, {"is a kind of", FormGeneralization}, {"means", FormInclude}} {
+			words    string
+			form     Form
+			reversed bool
+		}{{"may be extended by", FormExtend, true}, {"can be extended by", FormExtend, true}, {"is extended by", FormExtend, true}, {"is part of", FormInclude, true}, {"is a part of", FormInclude, true},
+			{"is included in", FormInclude, true}, {"belongs to", FormInclude, true}, {"includes", FormInclude, false}, {"include", FormInclude, false}, {"extends", FormExtend, false}, {"extend", FormExtend, false}, {"is a kind of", FormGeneralization, false}, {"means", FormInclude, false}} {
 			after, ok := p.phrase(a.end, v.words)
 			if !ok || english.GerundBase(p.word(0)) == "" && english.GerundBase(p.word(after)) == "" {
 				continue // it is said in names alone
@@ -55,6 +60,9 @@ func (p *parser) spokenCases(keep func(Statement, int, int)) {
 			for _, b := range p.casesOrGerunds(after) {
 				s := Statement{Form: v.form}
 				s.Ends[0].Ref, s.Ends[1].Ref = a.value, b.value
+				if v.reversed {
+					s.Ends[0].Ref, s.Ends[1].Ref = b.value, a.value
+				}
 				keep(s, b.end, a.cost+b.cost-2)
 			}
 		}
@@ -72,14 +80,38 @@ func (p *parser) passiveCases(keep func(Statement, int, int)) {
 			continue
 		}
 		object := slices.Concat([]token{{tokWord, base}}, p.toks[:i])
+		if gerund := english.GerundBase(p.word(0)); gerund != "" && doing[base] { // registering a guest is done by the clerk
+			object = slices.Concat([]token{{tokWord, gerund}}, p.toks[1:i])
+		} else if n := p.caseCalled(p.toks[:i]); doing[base] && n.value.ID != "" {
+			object = p.toks[:i]
+		}
 		for _, a := range p.caseRefs(i+3, model.Actor) {
 			n := p.caseCalled(object)
+			if a.value.ID == "" {
+				a.value.Name = singularName(a.value.Name)
+			}
+			if n.value.ID == "" { // Absences are reported: Report absences
+				n.value.Name = lowerSecond(n.value.Name)
+			}
 			s := Statement{Form: FormPart, Part: model.Primary}
 			s.Ends[0].Ref, s.Ends[1].Ref = a.value, n.value
 			keep(s, a.end, a.cost+n.cost+1)
 		}
 	}
 }
+
+// lowerSecond writes the second word of a name small, which began a sentence, where it is not all capitals.
+func lowerSecond(name string) string {
+	verb, object, ok := strings.Cut(name, " ")
+	first, more, _ := strings.Cut(object, " ")
+	if !ok || first != model.Capital(strings.ToLower(first)) {
+		return name
+	}
+	return strings.TrimSpace(verb + " " + strings.ToLower(first) + " " + more)
+}
+
+// doing are verbs that say no more than that something is done.
+var doing = english.Set("do perform use start execute run")
 
 // wishes are the places of the verb of what somebody does: behind a modal verb, behind "wants
 // to", or bent.
@@ -131,6 +163,9 @@ var possessives = english.Set("my our your his her its their")
 // new one.
 func (p *parser) caseCalled(toks []token) parsed[Ref] {
 	var words []string
+	if n := len(toks); n > 4 && word(toks[n-3]) == "with" && (word(toks[n-2]) == "each" && word(toks[n-1]) == "other" || word(toks[n-2]) == "one" && word(toks[n-1]) == "another") {
+		toks = toks[:n-3]
+	}
 	for _, t := range toks {
 		if w := word(t); t.kind == tokMark || w != "" && (articles[w] || possessives[w]) {
 			continue
@@ -191,6 +226,18 @@ func (p *parser) casesOrGerunds(i int) []parsed[Ref] {
 		}
 	}
 	return out
+}
+
+// conditional says "A extends B when …" for "if …, A extends B", where use cases are spoken of.
+func (u *understanding) conditional(toks []token) []token {
+	if len(toks) == 0 || !u.scope.Cases || !conditions[word(toks[0])] {
+		return toks
+	}
+	at := slices.IndexFunc(toks, func(t token) bool { return isMark(t, ",") })
+	if at < 2 || !slices.ContainsFunc(toks[at:], func(t token) bool { return word(t) == "extends" || word(t) == "extend" }) {
+		return toks
+	}
+	return slices.Concat(toks[at+1:], []token{{tokWord, "when"}}, toks[1:at])
 }
 
 // story reads a user story: "as a clerk, I want to print labels so that crates can be told apart".

@@ -24,11 +24,14 @@ var holdPhrases = []struct {
 	reversed bool
 }{
 	{"contains", false}, {"contain", false}, {"consists of", false}, {"is made of", false}, {"is composed of", false}, {"includes", false}, {"has", false},
-	{"is part of", true}, {"is a part of", true}, {"belongs to", true}, {"is contained in", true}, {"is inside", true},
+	{"is part of", true}, {"is a part of", true}, {"belongs to", true}, {"is contained in", true}, {"is inside", true}, {"is a component of", true}, {"is a subcomponent of", true}, {"sits in", true}, {"lives in", true}, {"is inside of", true},
 }
 
 // callWords say that one component uses another.
 var callWords = map[string]bool{"calls": true, "call": true, "invokes": true, "invoke": true}
+
+// callPhrases say so too.
+var callPhrases = []string{"talks to", "talk to", "communicates with", "connects to", "relies on", "accesses", "queries", "works with"}
 
 // spokenComponents reads ordinary sentences about components, where those are drawn.
 func (p *parser) spokenComponents(add func(Statement, int, int)) {
@@ -45,6 +48,21 @@ func (p *parser) spokenComponents(add func(Statement, int, int)) {
 				s := Statement{Form: FormInterface, Kind: kind}
 				s.Ends[0].Ref, s.Ends[1].Ref, s.Ports[0] = a.value.ref, b.value, a.value.port
 				add(s, b.end, a.cost+b.cost)
+			}
+		}
+		if w == "uses" || w == "calls" || w == "accesses" || w == "reaches" { // uses Catalogue through Search
+			for _, b := range p.componentPlaces(a.end+1, false) {
+				for _, by := range []string{"through", "via", "by way of"} {
+					after, ok := p.phrase(b.end, by)
+					if !ok {
+						continue
+					}
+					for _, i := range p.interfaces(after) {
+						s := Statement{Form: FormAssembly, Kind: model.Assembly, Interface: i.value, Ports: [2]string{a.value.port, b.value.port}}
+						s.Ends[0].Ref, s.Ends[1].Ref = a.value.ref, b.value.ref
+						add(s, i.end, a.cost+b.cost+i.cost)
+					}
+				}
 			}
 		}
 		if fetchWords[w] {
@@ -78,8 +96,17 @@ func (p *parser) spokenComponents(add func(Statement, int, int)) {
 				}
 			}
 		}
+		behind := 0
 		if callWords[w] {
-			for _, b := range p.componentRefs(a.end + 1) {
+			behind = a.end + 1
+		}
+		for _, v := range callPhrases {
+			if after, ok := p.phrase(a.end, v); ok {
+				behind = after
+			}
+		}
+		if behind > 0 {
+			for _, b := range p.componentRefs(behind) {
 				s := Statement{Form: FormDependency, Kind: model.Usage}
 				s.Ends[0].Ref, s.Ends[1].Ref = a.value.ref, b.value
 				add(s, b.end, a.cost+b.cost)

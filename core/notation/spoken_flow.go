@@ -26,16 +26,68 @@ func (p *parser) spokenFlows(keep func(Statement, int, int)) {
 	}
 	p.passiveFlows(keep)
 	p.movingFlows(keep)
+	p.passiveTold(keep)
+	p.passiveKept(keep)
 	for _, a := range p.places(0) {
 		if a.value.Kind == Frame || isStore(a.value) {
 			continue
+		}
+		if base, bent := english.BaseForm(p.word(a.end)); a.value.ID == "" && a.value.Kind == "" && !bent && english.CanBeVerb(base) { // visitors hand
+			a.value.Name = singularName(a.value.Name)
 		}
 		for _, v := range p.flowVerbs(a.end) {
 			p.flowsTo(a, v, keep)
 			p.flowsGiven(a, v, keep)
 			p.flowsTold(a, v, keep)
+			p.flowsKept(a, v, keep)
 		}
 	}
+}
+
+// flowsKept: verb and store: "the desk updates the member file" writes there, "the auditor consults the
+// ledger" reads there. Which data those are is not said.
+func (p *parser) flowsKept(a parsed[Ref], v parsed[string], keep func(Statement, int, int)) {
+	for _, b := range p.places(v.end) {
+		if s, ok := p.kept(v.value, a.value, b.value); ok {
+			keep(s, b.end, a.cost+v.cost+b.cost+1)
+		}
+	}
+}
+
+// changing are verbs by which what is kept in a store becomes other.
+var changing = english.Set("update maintain amend keep edit correct change adjust extend revise complete")
+
+func (p *parser) kept(verb string, who, store Ref) (s Statement, ok bool) {
+	asStore(&store)
+	if !isStore(store) || isStore(who) || who.Kind == Frame {
+		return s, false
+	}
+	base, _ := english.BaseForm(verb)
+	switch {
+	case changing[base]:
+		s.Form = FormWrite
+	case slices.Contains(lookedUp, verb):
+		s.Form = FormRead
+	default:
+		return s, false
+	}
+	s.Ends[0].Ref, s.Ends[1].Ref = p.implied(who, store)
+	return s, true
+}
+
+// asStore makes a store of what is new, where its noun says so.
+func asStore(r *Ref) {
+	if r.ID == "" && r.Kind == "" && english.IsStore(lastWordOf(r.Name)) {
+		r.Kind = model.Store
+	}
+}
+
+func lastWordOf(name string) string {
+	words := strings.Fields(strings.ToLower(name))
+	if len(words) == 0 {
+		return ""
+	}
+	return words[len(words)-1]
 }
 
 // flowsTo: verb, data, preposition, place.
@@ -65,10 +117,12 @@ func (p *parser) flowsTo(a parsed[Ref], v parsed[string], keep func(Statement, i
 	}
 }
 
-// flowsGiven: verb, place, data: "sends the shipper a confirmation". The place is known.
+// flowsGiven: verb, place, data: "sends the shipper a confirmation". The place is known, or what is given
+// begins with an article behind it.
 func (p *parser) flowsGiven(a parsed[Ref], v parsed[string], keep func(Statement, int, int)) {
+	base, _ := english.BaseForm(v.value)
 	for _, b := range p.places(v.end) {
-		if b.value.ID == "" || isStore(b.value) {
+		if isStore(b.value) || b.value.ID == "" && !(giving[base] && articles[p.word(b.end)] && articles[p.word(v.end)]) {
 			continue
 		}
 		for _, n := range p.flowNames(b.end) {
@@ -78,6 +132,54 @@ func (p *parser) flowsGiven(a parsed[Ref], v parsed[string], keep func(Statement
 			s := Statement{Form: FormFlow, Verb: n.value}
 			s.Ends[0].Ref, s.Ends[1].Ref = p.implied(a.value, b.value)
 			keep(s, n.end, a.cost+v.cost+n.cost+b.cost+1)
+		}
+	}
+}
+
+// passiveTold: "the manager is informed of complaints by the office", or the other way round.
+func (p *parser) passiveTold(keep func(Statement, int, int)) {
+	for _, b := range p.places(0) {
+		if base := english.PastBase(p.word(b.end+1), english.CanBeVerb); !toBe[p.word(b.end)] || !telling[base] || isStore(b.value) {
+			continue
+		}
+		told := func(a parsed[Ref], n parsed[string], end int) {
+			s := Statement{Form: FormFlow, Verb: n.value}
+			s.Ends[0].Ref, s.Ends[1].Ref = p.implied(a.value, b.value)
+			keep(s, end, a.cost+n.cost+b.cost+1)
+		}
+		for _, of := range []string{"of", "about"} {
+			if at, ok := p.phrase(b.end+2, of); ok {
+				for _, n := range p.flowNames(at) {
+					if by, ok := p.phrase(n.end, "by"); ok {
+						for _, a := range p.places(by) {
+							told(a, n, a.end)
+						}
+					}
+				}
+			}
+			if by, ok := p.phrase(b.end+2, "by"); ok {
+				for _, a := range p.places(by) {
+					if at, ok := p.phrase(a.end, of); ok {
+						for _, n := range p.flowNames(at) {
+							told(a, n, n.end)
+						}
+					}
+				}
+			}
+		}
+	}
+}
+
+// passiveKept: "the member file is updated by the desk".
+func (p *parser) passiveKept(keep func(Statement, int, int)) {
+	for _, b := range p.places(0) {
+		base := english.PastBase(p.word(b.end+1), english.CanBeVerb)
+		if by, ok := p.phrase(b.end+2, "by"); ok && base != "" && toBe[p.word(b.end)] {
+			for _, a := range p.places(by) {
+				if s, ok := p.kept(thirdPerson(base), a.value, b.value); ok {
+					keep(s, a.end, a.cost+b.cost+1)
+				}
+			}
 		}
 	}
 }
@@ -141,6 +243,17 @@ func (p *parser) passiveEnds(n parsed[string], verb string, at int, keep func(St
 			}
 		}
 	}
+	if from, ok := p.phrase(at, "from"); ok { // from A to B
+		for _, a := range p.places(from) {
+			if to, ok := p.phrase(a.end, "to"); ok {
+				for _, b := range p.places(to) {
+					if s, ok := p.flowBetween(away, verb, n.value, a.value, b.value); ok {
+						keep(s, b.end, n.cost+a.cost+b.cost+1)
+					}
+				}
+			}
+		}
+	}
 	by, ok := p.phrase(at, "by")
 	if !ok {
 		return
@@ -182,6 +295,11 @@ func (p *parser) movingFlows(keep func(Statement, int, int)) {
 	}
 }
 
+func baseOf(verb string) string {
+	base, _ := english.BaseForm(verb)
+	return base
+}
+
 // flowWay is where data go by a preposition.
 type flowWay int
 
@@ -192,7 +310,7 @@ const (
 )
 
 var flowWays = map[string]flowWay{
-	"to": away, "on to": away, "over to": away, "back to": away, "from": here, "in": within, "into": within, "onto": within, "on": within, "against": within, "with": within,
+	"to": away, "on to": away, "over to": away, "back to": away, "at": away, "from": here, "in": within, "into": within, "onto": within, "on": within, "against": within, "with": within,
 }
 
 // flowVerbs are the verbs of a sentence without prepositions: these lead to the other end.
@@ -206,7 +324,7 @@ func (p *parser) flowVerbs(i int) []parsed[string] {
 			out = append(out, parsed[string]{verb, v.end, 0})
 		case particle == "up": // looks up
 			out = append(out, parsed[string]{v.value.name, v.end, 0})
-		case particle == "on" || particle == "over" || particle == "back" || particle == "out": // passes on
+		case particle == "on" || particle == "over" || particle == "back" || particle == "out" || particle == "in" && english.IsParticle(baseOf(verb), "in"): // passes on
 			out = append(out, parsed[string]{verb, v.end, 0})
 		}
 	}
@@ -215,6 +333,11 @@ func (p *parser) flowVerbs(i int) []parsed[string] {
 
 func (p *parser) flowBetween(way flowWay, verb, name string, a, b Ref) (s Statement, ok bool) {
 	s = Statement{Form: FormFlow, Verb: name}
+	asStore(&a)
+	asStore(&b)
+	if way == within && b.ID == "" && b.Kind == "" && !isStore(a) { // nothing else can be in it
+		b.Kind = model.Store
+	}
 	switch {
 	case isStore(a) && isStore(b), name == "":
 		return s, false

@@ -227,7 +227,11 @@ func (p *parser) componentRefs(i int) []parsed[Ref] {
 			out = append(out, r)
 		}
 		if len(found) == 0 && n.value != "" {
-			out = append(out, parsed[Ref]{Ref{Name: n.value, Kind: model.Component}, n.end, unknownCost + n.cost + oddName(n.value)})
+			name := n.value
+			if p.forgiving && p.scope.Components && p.toks[n.at].kind == tokWord && strings.ToLower(name) == name {
+				name = model.Capital(name)
+			}
+			out = append(out, parsed[Ref]{Ref{Name: name, Kind: model.Component}, n.end, unknownCost + n.cost + oddName(n.value)})
 		}
 	}
 	return out

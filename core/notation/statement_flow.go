@@ -28,6 +28,8 @@ type Scope struct {
 	View   model.View
 	Flows  bool // a diagram of data flows is open
 	Cases  bool // a use case diagram is open
+	// Classes: a class diagram is open.
+	Classes bool
 	// Components: a component diagram is open.
 	Components bool
 	// Inside is the component whose inside that diagram shows: its parts are known by
@@ -45,6 +47,8 @@ func ScopeOf(m *model.Model, diagram model.ID) Scope {
 		return Scope{Cases: true}
 	} else if d != nil && d.Kind == model.ComponentDiagram {
 		return Scope{Components: true, Inside: d.About}
+	} else if d != nil && d.Kind == model.ClassDiagram {
+		return Scope{Classes: true}
 	}
 	return Scope{}
 }
@@ -154,8 +158,19 @@ func (p *parser) flowVerb(i int, verb, usual string) (int, bool) {
 // many words it has; forgiving, articles before it are passed over.
 func (p *parser) flowNames(i int) []parsed[string] {
 	out := p.names(i)
-	if p.forgiving && articles[p.word(i)] {
+	if p.forgiving && (articles[p.word(i)] || possessives[p.word(i)]) {
 		out = append(p.names(i+1), out...)
+		if possessives[p.word(i)] {
+			out = p.names(i + 1)
+		}
+	}
+	if p.forgiving && i == 0 { // what begins a sentence
+		for j, n := range out {
+			first, rest, _ := strings.Cut(n.value, " ")
+			if p.toks[0].kind == tokWord && first == model.Capital(strings.ToLower(first)) && len(p.m.TermsNamed(n.value)) == 0 && len(p.m.FlowsNear(n.value)) == 0 {
+				out[j].value = strings.TrimSpace(strings.ToLower(first) + " " + rest)
+			}
+		}
 	}
 	if p.forgiving {
 		for j := range out { // a name of several words is as good as one of one word
@@ -275,12 +290,18 @@ func (p *parser) placeAt(n parsed[string], at int) []parsed[Ref] {
 	}
 	if len(found) == 0 && name != "" && len(path) == 1 {
 		if p.forgiving && p.toks[at].kind == tokWord && strings.ToLower(name) == name {
+			if at > 0 && !departments[p.word(n.end-1)] { // the drivers
+				name = singularName(name)
+			}
 			name = model.Capital(name)
 		}
 		out = append(out, parsed[Ref]{Ref{Name: name, Kind: kind}, end, unknownCost + n.cost + oddName(name)})
 	}
 	return out
 }
+
+// departments are called by what stands in the plural.
+var departments = map[string]bool{"accounts": true, "sales": true, "operations": true, "logistics": true, "customs": true, "services": true, "works": true, "stores": true, "claims": true, "admissions": true}
 
 // inScope leaves of several processes those of the level that is spoken of, if
 // there are any.

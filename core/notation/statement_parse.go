@@ -83,11 +83,16 @@ func parse(m *model.Model, text string, scope Scope, forgiving bool) ([]Reading,
 }
 
 func parseTokens(m *model.Model, toks []token, scope Scope, forgiving bool) ([]Reading, error) {
+	return parseTokensBut(m, toks, scope, forgiving, func(Reading) bool { return false })
+}
+
+// parseTokensBut is parseTokens without the readings that are refused.
+func parseTokensBut(m *model.Model, toks []token, scope Scope, forgiving bool, refused func(Reading) bool) ([]Reading, error) {
 	if len(toks) == 0 {
 		return nil, syntaxf("expected a statement, such as: Apiary is made of 1..* Hive")
 	}
 	p := &parser{m: m, toks: toks, forgiving: forgiving, scope: scope, refs: map[int][]parsed[Ref]{}}
-	all := p.statements()
+	all := slices.DeleteFunc(p.statements(), refused)
 	if len(all) == 0 {
 		return nil, p.explain()
 	}
@@ -229,6 +234,13 @@ func (p *parser) statements() []Reading {
 	families[ofComponents](p, keep)
 	plain := len(out)
 	families[ofFlows](p, keep)
+	if p.scope.Classes { // nothing new comes to be that could not be drawn here
+		for i := plain; i < len(out); i++ {
+			if len(out[i].New) > 0 {
+				out[i].cost += elsewhereCost
+			}
+		}
+	}
 	if p.scope.Cases { // there is no place for classes and flows here
 		plain = len(out)
 		for i := range out {

@@ -16,7 +16,7 @@ const (
 // names that meet in normal form; a name that nobody bears costs most and is
 // read with the kind that the statement implies.
 func (p *parser) ref(i int, implied model.Kind) []parsed[Ref] {
-	if w := p.word(i); p.forgiving && articles[w] {
+	if w := p.word(i); p.forgiving && (articles[w] || possessives[w]) {
 		return append(p.refAt(i, implied), p.refAt(i+1, implied)...)
 	}
 	return p.refAt(i, implied)
@@ -60,7 +60,7 @@ func (p *parser) refAt(i int, implied model.Kind) []parsed[Ref] {
 				k = implied
 			}
 			if p.forgiving && p.toks[i].kind == tokWord {
-				name = p.asClassName(name)
+				name = p.asClassName(name, i == 0)
 			}
 			out = append(out, parsed[Ref]{Ref{Name: name, Kind: k}, end, unknownCost + n.cost + oddName(name)})
 		}
@@ -72,7 +72,10 @@ func (p *parser) refAt(i int, implied model.Kind) []parsed[Ref] {
 // asClassName writes a new name as classes are written, where it was typed
 // without any capital as part of a sentence: singular, "one or more honey jars"
 // gives HoneyJar. A name typed with a capital stays as it is.
-func (p *parser) asClassName(name string) string {
+func (p *parser) asClassName(name string, begins bool) string {
+	if first, rest, more := strings.Cut(name, " "); begins && more && strings.ToLower(rest) == rest && model.Capital(strings.ToLower(first)) == first {
+		name = strings.ToLower(name) // a sentence begins with a capital
+	}
 	if strings.ToLower(name) != name {
 		return name
 	}
@@ -124,11 +127,28 @@ func (p *parser) refNames(i int) []parsed[string] {
 		if n < len(out) && out[n].value == name {
 			continue
 		}
+		if n <= len(out) && n < 3 && p.isNoun(i+n) { // two wheels and a frame, a bus pass
+			out = append(out, parsed[string]{name, i + n + 1, n + 2})
+			continue
+		}
 		if len(p.m.ClassifiersNamed(name)) > 0 || len(p.m.ClassifiersByTerm(name)) > 0 || len(p.m.Named(name, model.PackageKind, model.Component)) > 0 {
 			out = append(out, parsed[string]{name, i + n + 1, n})
 		}
 	}
 	return out
+}
+
+// nouns are words of the grammar that are nouns as well.
+var nouns = map[string]bool{"frame": true, "part": true, "kind": true, "passes": true, "holds": true, "starts": true, "supports": true, "uses": true}
+
+// isNoun reports whether a word of the grammar is a noun where it stands: behind an article, a number or
+// another word of a name, with nothing of the same sentence behind it that it could be the verb of.
+func (p *parser) isNoun(i int) bool {
+	if i < 1 || !nouns[p.word(i)] || !(articles[p.word(i-1)] || p.numberedUpTo(i) || p.mark(i-1, ",") || p.word(i-1) == "and" || !isReserved(p.word(i-1))) {
+		return false
+	}
+	next := p.word(i + 1)
+	return i+1 == len(p.toks) || p.mark(i+1, ",") || next == "and" || next == "or" || toBe[next] || isModal(next) || prepositions[next] && next != "of"
 }
 
 func kindNamed(word string) model.Kind {
@@ -219,6 +239,24 @@ func (p *parser) multiplicityWords(i int) (model.Multiplicity, int, bool) {
 		if p.word(at+1) == "and" && ok1 && ok2 && low <= high {
 			return model.Range(low, high), at + 3, true
 		}
+	}
+	for _, f := range []struct {
+		words string
+		more  bool
+	}{{"more than", true}, {"fewer than", false}, {"less than", false}, {"over", true}, {"under", false}} {
+		at, ok := p.phrase(i, f.words)
+		if !ok || len(f.words) < 6 && (at >= len(p.toks) || !isNumber(p.toks[at])) { // leads over one or more passes
+			continue
+		}
+		switch n, ok := p.number(at); {
+		case ok && f.more:
+			return model.Range(n+1, model.Many), at + 1, true
+		case ok && n > 0:
+			return model.Range(0, n-1), at + 1, true
+		}
+	}
+	if at, ok := p.phrase(i, "a single"); ok {
+		return model.Range(1, 1), at, true
 	}
 	for _, lead := range []string{"at least", "no fewer than", "no less than", "at most", "no more than", "not more than", "up to", "exactly", ""} {
 		at, ok := p.phrase(i, lead)

@@ -28,9 +28,27 @@ func (p *parser) explain() error {
 
 // begin is the longest name at the beginning that the model knows, and the token behind it.
 func (p *parser) begin() (known string, stop int) {
-	for _, e := range p.ends(0) {
-		if e.value.Ref.ID != "" && e.end > stop {
-			known, stop = e.value.Ref.Name, e.end
+	longest := func(r Ref, end int) {
+		if r.ID != "" && end > stop {
+			known, stop = r.Name, end
+		}
+	}
+	switch {
+	case p.scope.Flows:
+		for _, r := range p.places(0) {
+			longest(r.value, r.end)
+		}
+	case p.scope.Components:
+		for _, r := range p.componentRefs(0) {
+			longest(r.value, r.end)
+		}
+	case p.scope.Cases:
+		for _, r := range append(p.caseRefs(0, model.Actor), p.caseRefs(0, model.UseCase)...) {
+			longest(r.value, r.end)
+		}
+	default:
+		for _, e := range p.ends(0) {
+			longest(e.value.Ref, e.end)
 		}
 	}
 	return known, stop
@@ -77,6 +95,7 @@ type shape struct {
 	many       string // in front of the second name
 	components bool
 	cases      bool
+	flows      bool
 }
 
 // shapes are the forms that are proposed where a text is none, the most usual first.
@@ -90,6 +109,9 @@ var shapes = []shape{
 	{verb: "requires", from: model.Component, to: model.Interface, components: true},
 	{verb: "provides", from: model.Component, to: model.Interface, components: true},
 	{verb: "starts", from: model.Actor, to: model.UseCase, cases: true},
+	{verb: "sends order to", from: model.Entity, to: model.Process, flows: true},
+	{verb: "writes order to", from: model.Process, to: model.Store, flows: true},
+	{verb: "reads order from", from: model.Process, to: model.Store, flows: true},
 	{verb: "includes", from: model.UseCase, to: model.UseCase, cases: true},
 	{verb: "extends", from: model.UseCase, to: model.UseCase, cases: true},
 }
@@ -103,7 +125,7 @@ func (p *parser) nearest(known string, from int) string {
 	}
 	best, most := -1, -1
 	for i, s := range shapes {
-		if s.components != p.scope.Components || s.cases != p.scope.Cases {
+		if s.components != p.scope.Components || s.cases != p.scope.Cases || s.flows != p.scope.Flows {
 			continue
 		}
 		n := 0
@@ -128,6 +150,7 @@ func (p *parser) nearest(known string, from int) string {
 var usualNames = map[model.Kind][]string{
 	model.Class: {"Order", "Line"}, model.Interface: {"Priced"}, model.Component: {"Shop"},
 	model.Actor: {"Customer"}, model.UseCase: {"Place order", "Check stock"},
+	model.Entity: {"Customer"}, model.Process: {"Check order"}, model.Store: {"Order file"},
 }
 
 // someName is the name of an element of a kind, another than one.
@@ -142,4 +165,42 @@ func (p *parser) someName(kind model.Kind, but string) string {
 		return usual[len(usual)-1]
 	}
 	return usual[0]
+}
+
+// farthest is how many words in front of the end are looked at for what could be understood.
+const farthest = 4
+
+// unread says of a sentence that was not understood what of it was: up to which word it says something, that
+// only one state is named, or that nothing is said of where data go. Else it is the error that there is.
+func (u *understanding) unread(toks []token, err error) error {
+	n := len(toks)
+	p := u.parser(toks)
+	text := func(part []token) string {
+		var words []string
+		for _, t := range part {
+			words = append(words, t.text)
+		}
+		return strings.ReplaceAll(strings.Join(words, " "), " ,", ",")
+	}
+	if n > 2 && u.scope.ofClassesAlone() && toBe[p.word(n-2)] && toks[n-1].kind == tokWord {
+		if at, _, ok := toBeAt(append(slices.Clone(toks), token{tokWord, ""})); ok {
+			if r, ok := u.subjectOf(toks[:at]); ok {
+				return syntaxf("understood %s; %s is one state of it: name all that there are, as in: %s is either %s or …", quote(text(toks[:at])), quote(p.wordAt(n-1)), PrintName(r.Name), p.word(n-1))
+			}
+		}
+	}
+	for end := n - 1; end >= max(3, n-farthest); end-- {
+		if toks[end-1].kind == tokMark || toks[end].kind == tokMark || boundaries[word(toks[end-1])] || articles[word(toks[end-1])] {
+			continue
+		}
+		if ways := u.clause(toks[:end]); len(ways) > 0 && !u.swallowed(ways[0]) {
+			return syntaxf("understood %s; reading stopped at %s. The nearest form: %s", quote(text(toks[:end])), quote(p.wordAt(end)), p.nearest("", 0))
+		}
+	}
+	if at, end, ok := u.finite(toks, 1); ok && u.scope.Flows {
+		if end < n || toBe[word(toks[at])] {
+			return syntaxf("understood %s; from whom and to whom the data go has to be said, as in: %s", quote(text(toks)), p.nearest("", at))
+		}
+	}
+	return err
 }

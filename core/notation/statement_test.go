@@ -69,7 +69,7 @@ func TestStatements(t *testing.T) {
 		{`jar batch is a traceable item`, `"Jar Batch" is a kind of TraceableItem`},
 		{`exactly one beekeeper looks after at least 2 apiaries`, `1 Beekeeper "looks after" 2..* Apiary`},
 		{`beekeeper keeps two to five hives`, `Beekeeper keeps 2..5 Hive`},
-		{`Lab gateway implements ResultSource`, `"Lab gateway" realizes ResultSource`},
+		{`Lab gateway implements ResultSource`, `LabGateway realizes ResultSource`},
 		{`Each beekeeper reads one or more hives`, `Beekeeper "reads" 1..* Hive`},
 		{`Hive houses 1..* Frame`, `Hive houses 1..* "Frame"`},
 		{`each hive houses one or more frames`, `Hive houses 1..* "Frame"`},

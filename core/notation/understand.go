@@ -110,6 +110,7 @@ func (c Clause) new() []Ref {
 // of what is open. Where it can be taken in several ways all are told, the likeliest first. The
 // error says at which word reading stopped, and what is the nearest form.
 func Understand(m *model.Model, text string, scope Scope) ([]Understood, error) {
+	text = withoutStop(m, text)
 	whole, err := ReadStatementIn(m, text, scope)
 	u := &understanding{m: m, scope: scope}
 	toks, ok := u.prepared(text)
@@ -127,15 +128,32 @@ func Understand(m *model.Model, text string, scope Scope) ([]Understood, error) 
 		return withOthers(asUnderstood(whole), u.others(toks)), nil
 	}
 	if len(found) == 0 {
-		return nil, err
+		return nil, u.unread(toks, err)
 	}
 	if err == nil && !u.contrived(whole[0]) && !betterThan(found[0], whole[0]) {
 		return withOthers(asUnderstood(whole), append(found, u.others(toks)...)), nil
 	}
 	if err == nil {
+		if !u.quotes(toks) {
+			whole = slices.DeleteFunc(whole, u.impossible)
+		}
 		found = withOthers(found, asUnderstood(whole))
 	}
 	return withOthers(found, u.others(toks)), nil
+}
+
+// withoutStop is a text without the mark at its end, unless a name ends so.
+func withoutStop(m *model.Model, text string) string {
+	text = strings.TrimSpace(text)
+	plain := strings.TrimRight(text, ".!")
+	if plain == text || strings.HasSuffix(plain, `"`) {
+		return plain
+	}
+	last := text[strings.LastIndexAny(text, " \t")+1:]
+	if len(m.TermsNamed(last))+len(m.Named(last)) > 0 {
+		return text
+	}
+	return plain
 }
 
 // quotes reports whether names are quoted: then they are meant.
@@ -207,16 +225,26 @@ var inNoName = english.Set("is are be was were been has have had must may can co
 // impossible reports whether a name that nobody bears has words in it that are in no name.
 func (u *understanding) impossible(r Reading) bool {
 	within := func(w string) bool {
-		return articles[w] || toBe[w] || w == "must" || w == "may" || w == "not" || w == "cannot"
+		return articles[w] || toBe[w] || w == "never" || w == "must" || w == "may" || w == "not" || w == "cannot"
 	}
 	for _, n := range r.New {
-		if words := strings.Fields(strings.ToLower(n.Name)); len(words) > 1 && n.Kind != model.UseCase && english.OnlyVerb(words[len(words)-1]) && model.Singular(words[0]) != words[0] {
+		if words := model.Words(n.Name); n.Kind == model.Interface && len(words) > 1 && slices.Contains(words, "interface") {
+			return true
+		}
+		if words := model.Words(n.Name); len(words) > 1 && n.Kind != model.UseCase && u.endsAsVerb(words) {
 			return true // astronomers observe
 		}
-		if n.Kind != model.UseCase && slices.ContainsFunc(model.Words(n.Name), func(w string) bool {
-			return within(w) || prepositions[w] && w != "of" && w != "off" && w != "up" && w != "out"
+		if n.Kind != model.UseCase && slices.ContainsFunc(wordsApart(n.Name), func(w string) bool {
+			w = strings.TrimRight(w, "0123456789")
+			return within(w) || possessives[w] || prepositions[w] && w != "of" && w != "off" && w != "up" && w != "out"
 		}) {
 			return true
+		}
+	}
+	for _, n := range r.New {
+		words := model.Words(n.Name)
+		if n.Kind != model.UseCase && len(words) > 1 && slices.ContainsFunc(words, func(w string) bool { return counting[w] }) {
+			return true // one gateway, voucher entitles one
 		}
 	}
 	words := strings.Fields(strings.ToLower(r.Statement.Verb))
@@ -230,9 +258,32 @@ func (u *understanding) impossible(r Reading) bool {
 		return true
 	}
 	return r.Statement.Form == FormAssociation && slices.ContainsFunc(words, func(w string) bool {
-		return articles[w] || w == "and" || w == "or" || w == "must" || w == "not" || w == "who" || w == "which" || w == "that"
+		return articles[w] || counting[w] || w == "and" || w == "or" || w == "must" || w == "may" || w == "can" || w == "not" || w == "cannot" || w == "never" || w == "who" || w == "which" || w == "that"
 	})
 }
+
+// wordsApart are the words of a name; those that a hyphen joins are one.
+func wordsApart(name string) (out []string) {
+	for f := range strings.FieldsSeq(name) {
+		if strings.Contains(f, "-") {
+			out = append(out, strings.ToLower(f))
+		} else {
+			out = append(out, model.Words(f)...)
+		}
+	}
+	return out
+}
+
+// endsAsVerb reports whether the words of a new name are a subject with its verb: astronomers observe, bed
+// contain, lecturer may.
+func (u *understanding) endsAsVerb(words []string) bool {
+	last := words[len(words)-1]
+	_, modal := modals[last]
+	return modal || last == "more" || last == "least" || last == "most" || english.OnlyVerb(last)
+}
+
+// counting are words of numbers that stand in no name of an association.
+var counting = english.Set("least most more fewer one two three four five six seven eight nine ten several many any each every no")
 
 func startsNoVerb(w string) bool {
 	base, _ := english.BaseForm(w)

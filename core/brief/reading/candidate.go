@@ -291,7 +291,6 @@ func listed(toks []token, from, to int) bool {
 }
 
 var (
-	storeWords     = english.Set("register log book list file table stock archive ledger record database catalogue catalog journal inventory index folder diary card")
 	attributeWords = english.Set(`number date name weight mass percent percentage price amount address code age colour color height width length depth size
 		temperature moisture level status grade title phone email rank score speed duration quantity limit rate day hour year month source reason remark`)
 	documentWords = english.Set(`note receipt request result report statement demand order invoice form list message signal reading warning forecast notice letter card
@@ -317,7 +316,7 @@ func (f *finder) kindsOf(c *brief.Candidate) []model.Kind {
 	if person {
 		score[model.Entity] += 2
 	}
-	score[model.Store] = 4*boolean(storeWords[last]) + 2*min(e.keepsData, 2)
+	score[model.Store] = 4*boolean(english.IsStore(last)) + 2*min(e.keepsData, 2)
 	score[model.Attribute] = 3*boolean(attributeWords[last]) + 3*boolean(len(e.partOf) > 0)
 	score[model.DataItem] = 3*boolean(documentWords[last]) + min(e.moved, 2)
 	score[model.Actor] = score[model.Entity] - 1

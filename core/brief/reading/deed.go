@@ -195,7 +195,7 @@ func (f *finder) flowsOf(d notation.Deed) (a model.ActivityData) {
 	}
 	from := partner("from")
 	store := ""
-	if in != "" && (f.isStore(in) || storeWords[lastWord(in)]) {
+	if in != "" && (f.isStore(in) || english.IsStore(lastWord(in))) {
 		store = in
 	}
 	switch {
@@ -261,7 +261,7 @@ func lastWord(name string) string { return name[strings.LastIndex(name, " ")+1:]
 // isDocument: what is written or told.
 func (f *finder) isDocument(name string) bool {
 	last := lastWord(name)
-	if documentWords[last] || storeWords[last] {
+	if documentWords[last] || english.IsStore(last) {
 		return true
 	}
 	sorts := wordclass.SortsOf(last)
@@ -317,7 +317,7 @@ func (f *finder) isStore(name string) bool {
 		return true
 	}
 	last := lastWord(name)
-	return storeWords[last] && !documentWords[last] || f.of(name).keepsData > 0 && !f.performs(name)
+	return english.IsStore(last) && !documentWords[last] || f.of(name).keepsData > 0 && !f.performs(name)
 }
 
 // isSystem: what the model is about.
@@ -336,7 +336,7 @@ func (f *finder) isSystem(name string) bool {
 // performs: somebody or something that acts, and no document.
 func (f *finder) performs(name string) bool {
 	last := lastWord(name)
-	if name == "" || isPronoun(name) || documentWords[last] || attributeWords[last] || storeWords[last] {
+	if name == "" || isPronoun(name) || documentWords[last] || attributeWords[last] || english.IsStore(last) {
 		return false
 	}
 	if personWords[last] {
