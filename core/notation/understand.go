@@ -243,6 +243,9 @@ func (u *understanding) impossible(r Reading) bool {
 	}
 	for _, n := range r.New {
 		words := model.Words(n.Name)
+		if len(words) == 1 && (pronouns[words[0]] || words[0] == "i" || words[0] == "we" || words[0] == "you") {
+			return true
+		}
 		if n.Kind != model.UseCase && len(words) > 1 && slices.ContainsFunc(words, func(w string) bool { return counting[w] }) {
 			return true // one gateway, voucher entitles one
 		}
