@@ -1,7 +1,7 @@
 #!/usr/bin/env bash
 # Makes sure that what the project needs is there: Go and Node by hand, PostgreSQL and Chromium from
-# Debian's packages; with "tests" also what the tests prove its output with: MariaDB, SQLite, Java, C#, mypy
-# and xmllint.
+# Debian's packages; with "tests" also what the tests prove its output with: MariaDB, SQLite, Java, C#, C++,
+# mypy and xmllint.
 set -euo pipefail
 
 need_version() { # name, found, wanted
@@ -22,6 +22,8 @@ if [ "${1:-}" = tests ]; then
     command -v javac >/dev/null || missing+=(default-jdk-headless)
     command -v mypy >/dev/null || missing+=(mypy)
     command -v mcs >/dev/null && command -v mono >/dev/null || missing+=(mono-mcs mono-runtime)
+    command -v g++ >/dev/null || missing+=(g++)
+    command -v clang-tidy >/dev/null || missing+=(clang-tidy)
     command -v xmllint >/dev/null || missing+=(libxml2-utils)
 fi
 command -v curl >/dev/null || missing+=(curl)

@@ -41,6 +41,7 @@ type Type struct {
 
 // Member is an attribute.
 type Member struct {
+	ID         model.ID
 	Name       string
 	Definition string
 	Type       TypeRef
@@ -58,6 +59,7 @@ type TypeRef struct {
 
 // Operation with its parameters and result.
 type Operation struct {
+	ID         model.ID // of a signal that is received, that of the reception
 	Name       string
 	Definition string
 	Params     []Param
@@ -81,12 +83,14 @@ type Constraint struct {
 
 // Literal of an enumeration.
 type Literal struct {
+	ID                      model.ID
 	Name, Value, Definition string
 }
 
 // End is what an instance is linked to by an association.
 type End struct {
-	Name        string // the role, or the name of the type
+	ID          model.ID // of the association
+	Name        string   // the role, or the name of the type
 	Type        *Type
 	Association string // its name, for the documentation
 	Lower       int
@@ -186,10 +190,10 @@ func (p *planner) features(t *Type) {
 		switch e.Kind {
 		case model.Attribute:
 			a := e.Attribute()
-			t.Attributes = append(t.Attributes, &Member{Name: e.Name, Definition: e.Definition, Type: p.ref(e, a.Multiplicity), Data: a})
+			t.Attributes = append(t.Attributes, &Member{ID: e.ID, Name: e.Name, Definition: e.Definition, Type: p.ref(e, a.Multiplicity), Data: a})
 		case model.Operation:
 			o := e.Operation()
-			op := &Operation{Name: e.Name, Definition: e.Definition, Result: p.ref(e, o.Multiplicity), Data: o}
+			op := &Operation{ID: e.ID, Name: e.Name, Definition: e.Definition, Result: p.ref(e, o.Multiplicity), Data: o}
 			op.HasResult = e.Type != "" || o.TypeName != ""
 			for _, q := range p.m.Children(e.ID, model.Parameter) {
 				d := q.Parameter()
@@ -198,11 +202,11 @@ func (p *planner) features(t *Type) {
 			t.Operations = append(t.Operations, op)
 		case model.Reception: // who receives a signal has an operation for it
 			name := p.m.TypeText(e)
-			op := &Operation{Name: "receive " + name, Definition: "is called when " + name + " arrives.", Data: model.OperationData{Visibility: model.Public}}
+			op := &Operation{ID: e.ID, Name: "receive " + name, Definition: "is called when " + name + " arrives.", Data: model.OperationData{Visibility: model.Public}}
 			op.Params = []Param{{Name: name, Type: p.ref(e, model.Range(1, 1))}}
 			t.Operations = append(t.Operations, op)
 		case model.Literal:
-			t.Literals = append(t.Literals, Literal{Name: e.Name, Value: e.Literal().Value, Definition: e.Definition})
+			t.Literals = append(t.Literals, Literal{ID: e.ID, Name: e.Name, Value: e.Literal().Value, Definition: e.Definition})
 		}
 	}
 }
@@ -330,7 +334,7 @@ func (p *planner) end(r *model.Relationship, e *model.Element) *End {
 		name = t.Name
 	}
 	lower, upper := d.Multiplicity.Bounds()
-	return &End{Name: name, Type: t, Association: r.Name, Lower: lower, Upper: upper, State: d.Multiplicity.State,
+	return &End{ID: r.ID, Name: name, Type: t, Association: r.Name, Lower: lower, Upper: upper, State: d.Multiplicity.State,
 		Question: d.Question, Ordered: d.Ordered, NonUnique: d.NonUnique, Qualifiers: d.Qualifiers}
 }
 
@@ -350,6 +354,15 @@ type File struct {
 	Path    string   `json:"path"`
 	Content string   `json:"content"`
 	Subject model.ID `json:"subject,omitempty"` // the element it was made from
+	// Lines are those of parts of the subject, in their order; the others are of the subject itself.
+	Lines []Span `json:"lines,omitempty"`
+}
+
+// Span is a run of lines of a file, counted from 1, both included, and what they were made from.
+type Span struct {
+	From    int      `json:"from"`
+	To      int      `json:"to"`
+	Element model.ID `json:"element"`
 }
 
 // Note tells what a target could not hold, or how it settled it.

@@ -82,7 +82,7 @@ var update = flag.Bool("update", false, "write golden files anew")
 
 // What the demo becomes in each language is looked at when it changes: testdata/demo-*.txt.
 func TestTheDemoInEachLanguage(t *testing.T) {
-	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python} {
+	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python, Cpp} {
 		out, err := target.Run(modeltest.Demo(t), nil, nil)
 		require.NoError(t, err)
 		var b strings.Builder
@@ -105,7 +105,7 @@ func TestTheDemoInEachLanguage(t *testing.T) {
 // BenchmarkCode makes 2,000 classes in each language.
 func BenchmarkCode(b *testing.B) {
 	m := modeltest.Large(2000, 3000, 0)
-	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python} {
+	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python, Cpp} {
 		b.Run(target.Name, func(b *testing.B) {
 			for b.Loop() {
 				if _, err := target.Run(m, nil, nil); err != nil {
@@ -128,7 +128,8 @@ func partOf(m *model.Model) (string, bool) {
 // What is chosen is made, and nothing else but what it needs.
 func TestChosenClassesAlone(t *testing.T) {
 	for target, wanted := range map[*generate.Target][]string{Java: {"Hive.java", "TraceableItem.java", "HoneyLot.java", "Grade.java"}, CSharp: {"Hive.cs", "TraceableItem.cs", "HoneyLot.cs", "Grade.cs"},
-		TypeScript: {"hive.ts", "traceable-item.ts", "honey-lot.ts", "grade.ts"}, Python: {"hive.py", "traceable_item.py", "honey_lot.py", "grade.py"}} {
+		TypeScript: {"hive.ts", "traceable-item.ts", "honey-lot.ts", "grade.ts"}, Python: {"hive.py", "traceable_item.py", "honey_lot.py", "grade.py"},
+		Cpp: {"hive.hpp", "hive.cpp", "traceable_item.hpp", "traceable_item.cpp", "honey_lot.hpp", "honey_lot.cpp", "grade.hpp"}} {
 		out, err := target.Run(modeltest.Demo(t), map[string]string{"of": "hive, HoneyLot"}, nil)
 		require.NoError(t, err)
 		var made []string

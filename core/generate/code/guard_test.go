@@ -157,4 +157,55 @@ namespace Lots
 `, map[string]string{"namespace": "Lots"})
 	mcs(t, at, "-target:exe", "-out:all.exe")
 	require.Equal(t, broken, strings.TrimSpace(saying(t, at, "mono", "all.exe")))
+
+	at = in(Cpp, "guard.cpp", `#include "all.cpp"
+#include <iostream>
+
+using namespace lots;
+
+static void say(const Lot& lot) {
+    std::string line;
+    for (const std::string& broken : lot.validate()) {
+        line += (line.empty() ? "" : " ") + broken;
+    }
+    std::cout << (line.empty() ? "-" : line) << "\n";
+}
+
+struct Given {
+    std::string mass = "20";
+    std::int64_t number = 7;
+    Grade grade = Grade::table;
+    std::string label = "x";
+    std::string moisture;
+};
+
+static std::unique_ptr<Lot> told(const Given& given) {
+    auto lot = std::make_unique<Lot>(Decimal(given.mass), given.number, given.grade, given.label);
+    if (!given.moisture.empty()) {
+        lot->set_moisture(Decimal(given.moisture));
+    }
+    return lot;
+}
+
+int main() {
+    say(*told({}));
+    say(*told({.moisture = "21.5"}));
+    say(*told({.grade = Grade::bakery, .moisture = "21.5"}));
+    say(*told({.mass = "0.5", .number = 2, .moisture = "1"}));
+    say(*told({.label = "none"}));
+    Jar first;
+    Jar second;
+    const auto many = told({});
+    many->add_jar(first);
+    many->add_jar(second);
+    say(*many);
+    if (Decimal("-10.50") >= Decimal("-9.5") || Decimal("010.0") != Decimal(std::int64_t{10}) || Decimal("-0") < Decimal("0") || Decimal("2.05").text() != "2.05") {
+        return 1;
+    }
+    return 0;
+}
+`, map[string]string{"namespace": "lots"})
+	together(t, at)
+	accepts(t, at, "g++", "-std=c++20", "-Iinclude", "-o", "guard", "guard.cpp")
+	require.Equal(t, broken, strings.TrimSpace(saying(t, at, "./guard")))
 }

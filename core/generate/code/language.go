@@ -8,6 +8,7 @@ import (
 	"strconv"
 
 	"lexeon/core/generate"
+	"lexeon/core/model"
 )
 
 // Language says how names are written and what cannot be one.
@@ -27,6 +28,8 @@ type Language struct {
 	Kept Manner
 	// SharesNames: a member can be called as a type is, but for its own.
 	SharesNames bool
+	// WholesKeep: a whole holds its parts, so that they are given to it and taken from it, and choose none themselves.
+	WholesKeep bool
 	// FreeMembers: members can be called by keywords, and so can what a constructor takes.
 	FreeMembers bool
 }
@@ -36,6 +39,7 @@ type Patterns struct {
 	Get, Is, Set      string // of attributes, and of ends that lead to one
 	Field             string // of an end
 	Add, Remove       string // of ends that lead to many
+	Take              string // of wholes that keep their parts: from another whole
 	Attach, Detach    string // one half of a link, for the class at the other end
 	Full, Short       string // whether there can be none more, or none less
 	Validate, Dispose string
@@ -114,7 +118,8 @@ type End struct {
 	Contested            bool // what is a part by this association can be one by another
 	Label, Doc           string
 	Field, Get, Set      string
-	Add, Remove          string
+	Add, Remove, Take    string
+	Recursive            bool // what is a part by this association can be a whole of its own whole
 	Attach, Detach       string
 	Full, Short          string
 	Param                *Param
@@ -138,6 +143,7 @@ type Operation struct {
 	Override   bool // a general has it
 	Offered    bool // an interface asks for it
 	Visibility string
+	ID         model.ID
 	of         *generate.Operation
 }
 
@@ -151,6 +157,7 @@ type Param struct {
 
 // Literal of an enumeration: its name in code, as it is written, and its code.
 type Literal struct {
+	ID                    model.ID
 	Name, Text, Code, Doc string
 	Number                bool // the code is a whole number
 }

@@ -24,7 +24,11 @@ func Layout(l *Language, plan *generate.Plan) *Package {
 			e.Inverse = b.ends[e.End.Inverse]
 		}
 	}
-	b.contests()
+	if b.Language.WholesKeep {
+		b.recursions()
+	} else {
+		b.contests()
+	}
 	for _, u := range p.Units {
 		b.uses(u)
 	}
@@ -63,6 +67,49 @@ func (b *builder) contests() {
 			root(u).PartOf = true
 		}
 	})
+	for _, u := range b.generalsFirst() {
+		u.PartOf = u.PartOf || u.General != nil && u.General.PartOf
+	}
+}
+
+// recursions finds the parts that could come to be in themselves: those whose hierarchy can be reached from that of
+// what they hold.
+func (b *builder) recursions() {
+	root := func(u *Unit) *Unit {
+		for u.General != nil {
+			u = u.General
+		}
+		return u
+	}
+	holds := map[*Unit][]*Unit{}
+	for _, u := range b.Units {
+		for _, e := range u.Ends {
+			if e.Owns && e.Inverse != nil {
+				holds[root(u)] = append(holds[root(u)], root(e.Unit))
+			}
+		}
+	}
+	var reaches func(from, to *Unit, seen map[*Unit]bool) bool
+	reaches = func(from, to *Unit, seen map[*Unit]bool) bool {
+		if from == to {
+			return true
+		}
+		seen[from] = true
+		for _, next := range holds[from] {
+			if !seen[next] && reaches(next, to, seen) {
+				return true
+			}
+		}
+		return false
+	}
+	for _, u := range b.Units {
+		for _, e := range u.Ends {
+			if e.Owns && e.Inverse != nil && reaches(root(e.Unit), root(u), map[*Unit]bool{}) {
+				e.Recursive, e.Inverse.Recursive = true, true
+				root(u).PartOf, root(e.Unit).PartOf = true, true
+			}
+		}
+	}
 	for _, u := range b.generalsFirst() {
 		u.PartOf = u.PartOf || u.General != nil && u.General.PartOf
 	}
@@ -244,7 +291,7 @@ func (b *builder) literals(u *Unit) {
 		if b.cannotBe(name) || b.Language.Keywords[name] && !b.Language.FreeMembers {
 			name += "_"
 		}
-		x := &Literal{Name: names.take(name), Text: l.Name, Code: l.Name, Doc: l.Definition}
+		x := &Literal{ID: l.ID, Name: names.take(name), Text: l.Name, Code: l.Name, Doc: l.Definition}
 		if coded {
 			x.Code, x.Number = l.Value, whole
 		}
@@ -353,13 +400,19 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	take := func(pattern, name string) string { return u.names.take(b.member(pattern, name, "other")) }
 	x.Field, x.Full, x.Short = take(p.Field, all), take(p.Full, all), take(p.Short, all)
 	x.Attach, x.Detach = take(p.Attach, one), take(p.Detach, one)
+	keeps := b.Language.WholesKeep && e.Inverse != nil
 	if !hidden {
 		x.Get = take(p.Get, all)
-		if e.Many() {
-			x.Add, x.Remove = take(p.Add, one), take(p.Remove, one)
-		} else {
-			x.Set = take(p.Set, one)
-		}
+	}
+	switch {
+	case keeps && e.OwnedBy, hidden && !(keeps && e.Owns):
+	case e.Many():
+		x.Add, x.Remove = take(p.Add, one), take(p.Remove, one)
+	default:
+		x.Set = take(p.Set, one)
+	}
+	if keeps && e.Owns {
+		x.Take = take(p.Take, one)
 	}
 	var doc []string
 	if e.Association != "" {
@@ -408,7 +461,7 @@ func (b *builder) params(u *Unit) {
 		}
 	}
 	for _, e := range u.Ends {
-		if e.Mandatory() && !e.Afterwards && !e.Hidden {
+		if e.Mandatory() && !e.Afterwards && !e.Hidden && !(b.Language.WholesKeep && e.OwnedBy && e.End.Inverse != nil) {
 			e.Param = &Param{Name: name(e.Name), Ref: Ref{Unit: e.Unit}, End: e}
 			u.Params = append(u.Params, e.Param)
 		}

@@ -14,10 +14,10 @@ func chosen(o *generate.Order, print Printer) (generate.Output, error) {
 }
 
 // Printers are those of all languages, by the names of their targets.
-var Printers = map[string]Printer{"java": printJava, "csharp": printCSharp, "typescript": printTypeScript, "python": printPython}
+var Printers = map[string]Printer{"java": printJava, "csharp": printCSharp, "typescript": printTypeScript, "python": printPython, "cpp": printCpp}
 
 // LanguageOption is in which language a target is written that could be in any.
 var LanguageOption = generate.Option{
 	Name: "language", Title: "Language", Doc: "In which language it is written.", Default: "go",
-	Choices: []generate.Choice{{Value: "go", Title: "Go"}, {Value: "java", Title: "Java"}, {Value: "csharp", Title: "C#"}, {Value: "typescript", Title: "TypeScript"}, {Value: "python", Title: "Python"}},
+	Choices: []generate.Choice{{Value: "go", Title: "Go"}, {Value: "java", Title: "Java"}, {Value: "csharp", Title: "C#"}, {Value: "typescript", Title: "TypeScript"}, {Value: "python", Title: "Python"}, {Value: "cpp", Title: "C++"}},
 }

@@ -23,7 +23,7 @@ var files embed.FS
 // set is the templates of a language, in the folder of its name: "class", "interface" and "enumeration"
 // print a unit; every other file with an ending before .tmpl is printed once of the whole package.
 func set(name string, funcs template.FuncMap) *template.Template {
-	all := template.FuncMap{"quote": quoted, "lines": lines, "join": strings.Join, "dict": dict}
+	all := template.FuncMap{"quote": quoted, "lines": lines, "join": strings.Join, "dict": dict, "at": at, "back": back}
 	for n, f := range funcs {
 		all[n] = f
 	}
@@ -65,20 +65,27 @@ func tidy(text string) string {
 
 // output prints all units side by side, and what else the language wants.
 func output(p *Package, options map[string]string, of *template.Template, tidied func(string) string, path func(*Unit) string, once map[string]string) (generate.Output, error) {
+	return outputAs(p, options, of, tidied, func(u *Unit) string { return u.Kind }, path, once)
+}
+
+// outputAs is output with the name of the template that a unit is printed by.
+func outputAs(p *Package, options map[string]string, of *template.Template, tidied func(string) string, as, path func(*Unit) string, once map[string]string) (generate.Output, error) {
 	out := generate.Output{Files: make([]generate.File, len(p.Units)), Notes: p.Notes}
-	print := func(name string, data any) (string, error) {
+	print := func(name string, data any) (string, []generate.Span, error) {
 		var b bytes.Buffer
 		if err := of.ExecuteTemplate(&b, name, data); err != nil {
-			return "", fmt.Errorf("%s: %w", name, err)
+			return "", nil, fmt.Errorf("%s: %w", name, err)
 		}
-		return tidied(b.String()), nil
+		plain, told := unmarked(b.String())
+		content := tidied(plain)
+		return content, spans(content, told), nil
 	}
 	var work errgroup.Group
 	work.SetLimit(runtime.GOMAXPROCS(0))
 	for i, u := range p.Units {
 		work.Go(func() error {
-			content, err := print(u.Kind+".tmpl", page{u, p, options})
-			out.Files[i] = generate.File{Path: path(u), Content: content, Subject: u.Type.ID}
+			content, lines, err := print(as(u)+".tmpl", page{u, p, options})
+			out.Files[i] = generate.File{Path: path(u), Content: content, Subject: u.Type.ID, Lines: lines}
 			return err
 		})
 	}
@@ -86,7 +93,7 @@ func output(p *Package, options map[string]string, of *template.Template, tidied
 		return out, err
 	}
 	for name, at := range once {
-		content, err := print(name+".tmpl", page{&Unit{}, p, options})
+		content, _, err := print(name+".tmpl", page{&Unit{}, p, options})
 		if err != nil {
 			return out, err
 		}

@@ -16,7 +16,7 @@ import (
 func TestEveryStepStandsInItsInterface(t *testing.T) {
 	demo := modeltest.Demo(t)
 	for _, m := range []*model.Model{demo, modeltest.Mixed(400, true)} {
-		for language, says := range map[string]string{"go": "interface {", "java": "public interface ", "csharp": "public interface ", "typescript": "export interface ", "python": "(Protocol):"} {
+		for language, says := range map[string]string{"go": "interface {", "java": "public interface ", "csharp": "public interface ", "typescript": "export interface ", "python": "(Protocol):", "cpp": " = 0;"} {
 			out, err := services.Target.Run(m, map[string]string{"language": language}, nil)
 			require.NoError(t, err)
 			found := map[model.ID]string{}

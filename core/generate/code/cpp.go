@@ -1,0 +1,315 @@
+package code
+
+import (
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+	"text/template"
+
+	"lexeon/core/english"
+	"lexeon/core/generate"
+	"lexeon/core/visible"
+)
+
+// cpp: C++20, names as the C++ Core Guidelines have them (NL.8, NL.10), but for types, which begin with a capital.
+var cpp = &Language{
+	Name: "cpp", Title: "C++", WholesKeep: true,
+	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Snake, File: Snake,
+	Patterns: Patterns{Get: "{}", Is: "is {}", Set: "set {}", Field: "m {}", Add: "add {}", Remove: "remove {}", Take: "take {}", Attach: "attach {}", Detach: "detach {}",
+		Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "unlink", IsPart: "is within", AttributeField: "m {}"},
+	// ISO/IEC 14882:2020, 5.11 and 5.10, and macros of the standard headers.
+	Keywords: words(`alignas alignof and and_eq asm auto bitand bitor bool break case catch char char8_t char16_t char32_t class compl concept const consteval constexpr
+		constinit const_cast continue co_await co_return co_yield decltype default delete do double dynamic_cast else enum explicit export extern false float for friend goto
+		if inline int long mutable namespace new noexcept not not_eq nullptr operator or or_eq private protected public register reinterpret_cast requires return short signed
+		sizeof static static_assert static_cast struct switch template this thread_local throw true try typedef typeid typename union unsigned using virtual void volatile
+		wchar_t while xor xor_eq final override import module std errno assert stdin stdout stderr unix linux major minor offsetof setjmp`),
+	Types:   words(`Decimal NotWritten Refused Links Binary Date Instant Duration Clock`),
+	Members: words(`one other before gone std`),
+}
+
+var cppSet = set("cpp", template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText,
+	"identifiers": comparable, "type": cppType, "param": cppParam, "result": cppResult, "endType": cppEnd, "kept": keptPart, "plain": plainEnd, "friends": cppFriends, "headers": cppHeaders, "forward": cppForward,
+	"sources": cppSources, "seen": seen, "asked": asked, "virtual": hasVirtual, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
+
+// Cpp is a header and a source for each class.
+var Cpp = &generate.Target{
+	Name: "cpp", Title: "C++", Download: "Download C++", Notes: "Settled, and not held by C++",
+	Options: []generate.Option{generate.Of, cppNamespace},
+	Make:    func(o *generate.Order) (generate.Output, error) { return chosen(o, printCpp) },
+}
+
+func printCpp(plan *generate.Plan, options map[string]string) (generate.Output, error) {
+	p := Layout(cpp, plan)
+	name := options[cppNamespace.Name]
+	if name == "" {
+		if name = Snake(wordsOf(plan.Project, "model")); !plainPackage.MatchString(name) || cpp.Keywords[name] {
+			name = "model"
+		}
+	}
+	for _, u := range p.Units {
+		if u.Kind == "enumeration" && len(u.Operations) > 0 {
+			p.Notes = append(p.Notes, generate.Note{Subject: u.Type.ID, Message: u.Type.Name + " has operations: an enumeration of C++ has none"})
+		}
+		for _, e := range u.Ends {
+			if e.OwnedBy && e.Inverse != nil && e.Mandatory() {
+				p.Notes = append(p.Notes, generate.Note{Subject: u.Type.ID, Message: e.Label + " is there once " + english.Article(e.Unit.Type.Name) + " " + e.Unit.Type.Name + " has taken it in: the whole holds its parts"})
+			}
+		}
+	}
+	given := map[string]string{"namespace": name, "guard": strings.ToUpper(strings.ReplaceAll(name, "::", "_"))}
+	headers, err := output(p, given, cppSet, tidyCpp, func(u *Unit) string { return "include/" + u.Path + ".hpp" }, map[string]string{"support": "include/support_.hpp", "cmake": "CMakeLists.txt"})
+	if err != nil {
+		return headers, err
+	}
+	sources := &Package{Language: p.Language, Plan: p.Plan}
+	for _, u := range p.Units {
+		if u.Kind == "class" {
+			sources.Units = append(sources.Units, u)
+		}
+	}
+	out, err := outputAs(sources, given, cppSet, tidyCpp, func(*Unit) string { return "source" }, func(u *Unit) string { return "src/" + u.Path + ".cpp" }, nil)
+	headers.Files = append(headers.Files, out.Files...)
+	slices.SortFunc(headers.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
+	return headers, err
+}
+
+var cppNamespace = generate.Option{
+	Name: "namespace", Title: "Namespace", Doc: "The namespace of all types. Without one it is the name of the project.",
+	Check: func(text string) error {
+		for part := range strings.SplitSeq(text, "::") {
+			if !plainPackage.MatchString(part) || cpp.Keywords[part] || strings.Contains(part, "__") {
+				return fmt.Errorf("%q is no namespace, such as honey::lots", text)
+			}
+		}
+		return nil
+	},
+}
+
+var (
+	section   = regexp.MustCompile(`(?m)^(public|protected|private):\n\n+`)
+	noSection = regexp.MustCompile(`(?m)^private:\n\};`)
+	opening   = regexp.MustCompile(`(?m)^(namespace .*\{)\n`)
+	closing   = regexp.MustCompile(`(?m)\n+^(\} // namespace)`)
+)
+
+// tidyCpp leaves blank lines as people have them: none behind the name of a section, one at both ends of a namespace.
+func tidyCpp(text string) string {
+	text = noSection.ReplaceAllString(section.ReplaceAllString(tidy(text), "$1:\n"), "};")
+	return closing.ReplaceAllString(opening.ReplaceAllString(text, "$1\n\n"), "\n\n$1")
+}
+
+var trigraph = regexp.MustCompile(`\?\?`)
+
+// slashComment is a text in lines of comment. A backslash at the end would join the next line to it.
+func slashComment(indent int, parts ...string) string {
+	var b strings.Builder
+	before := strings.Repeat(" ", indent) + "///"
+	for _, p := range parts {
+		found := lines(p)
+		if len(found) > 0 && b.Len() > 0 {
+			b.WriteString(before + "\n")
+		}
+		for _, l := range found {
+			l = trigraph.ReplaceAllString(l, "? ?")
+			if strings.HasSuffix(l, `\`) {
+				l += "."
+			}
+			b.WriteString(strings.TrimRight(before+" "+l, " ") + "\n")
+		}
+	}
+	return b.String()
+}
+
+func cppText(s string) string {
+	return `"` + strings.NewReplacer(`\`, `\\`, `"`, `\"`, "\n", `\n`, "\t", `\t`, "?", `\?`).Replace(visible.Text(s)) + `"`
+}
+
+var cppPrimitives = map[string]string{"Text": "std::string", "Identifier": "std::string", "Geometry": "std::string", "Integer": "std::int64_t", "Decimal": "Decimal", "Money": "Decimal", "Boolean": "bool",
+	"Date": "Date", "Time": "Clock", "Instant": "Instant", "Duration": "Duration", "Binary": "Binary"}
+
+// cppOne is one of a type, as it is kept.
+func cppOne(r Ref) string {
+	switch {
+	case r.Unit != nil && r.Unit.Kind == "enumeration":
+		return r.Unit.Name
+	case r.Unit != nil:
+		return "std::shared_ptr<" + r.Unit.Name + ">"
+	case cppPrimitives[r.Primitive] != "":
+		return cppPrimitives[r.Primitive]
+	}
+	return "std::any"
+}
+
+// cppType is a type as it is kept.
+func cppType(r Ref) string {
+	one := cppOne(r)
+	switch {
+	case r.Many:
+		return "std::vector<" + one + ">"
+	case r.Optional && !strings.HasPrefix(one, "std::shared_ptr"):
+		return "std::optional<" + one + ">"
+	}
+	return one
+}
+
+// small are types that are handed over as they are.
+func small(r Ref) bool {
+	if r.Many {
+		return false
+	}
+	switch r.Primitive {
+	case "Integer", "Boolean", "Date", "Time", "Instant", "Duration":
+		return true
+	}
+	return r.Unit != nil && r.Unit.Kind == "enumeration"
+}
+
+// cppParam is a type as an operation takes it.
+func cppParam(r Ref) string {
+	if small(r) {
+		return cppType(r)
+	}
+	return "const " + cppType(r) + "&"
+}
+
+// cppResult is a type as an operation gives it.
+func cppResult(r *Ref) string {
+	if r == nil {
+		return "void"
+	}
+	return cppType(*r)
+}
+
+// keptPart: the object holds what is at an end.
+func keptPart(e *End) bool { return e.Owns && e.Inverse != nil }
+
+// plainEnd: what is at an end is another object, or a value, that belongs to nobody here.
+func plainEnd(e *End) bool { return !keptPart(e) && !(e.OwnedBy && e.Inverse != nil) }
+
+// cppEnd is the type of what an end keeps.
+func cppEnd(e *End) string {
+	one := e.Unit.Name + "*"
+	switch {
+	case e.Unit.Kind == "enumeration":
+		one = e.Unit.Name
+	case keptPart(e):
+		one = "std::unique_ptr<" + e.Unit.Name + ">"
+	}
+	switch {
+	case e.Many():
+		return "std::vector<" + one + ">"
+	case e.Unit.Kind == "enumeration":
+		return "std::optional<" + one + ">"
+	}
+	return one
+}
+
+// cppFriends are the classes at the other ends, which keep their halves of links in step.
+func cppFriends(u *Unit) (out []string) {
+	for _, e := range u.Ends {
+		if e.Inverse != nil && e.Unit.Name != u.Name && !slices.Contains(out, e.Unit.Name) {
+			out = append(out, e.Unit.Name)
+		}
+	}
+	slices.Sort(out)
+	return out
+}
+
+// needed are the units whose names stand in a file.
+func needed(u *Unit) []*Unit {
+	out := slices.Clone(u.Uses)
+	for _, e := range u.Ends {
+		if !slices.Contains(out, e.Unit) {
+			out = append(out, e.Unit)
+		}
+	}
+	return slices.DeleteFunc(out, func(of *Unit) bool { return of.Name == u.Name })
+}
+
+// cppHeaders are those of what has to be known as a whole: what is extended, and enumerations.
+func cppHeaders(u *Unit) (out []string) {
+	for _, of := range needed(u) {
+		if of.Kind == "enumeration" || u.General != nil && of.Name == u.General.Name || slices.ContainsFunc(u.Offers, func(o *Unit) bool { return o.Name == of.Name }) {
+			out = append(out, of.Path)
+		}
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
+}
+
+// cppForward are those whose names are enough in a header.
+func cppForward(u *Unit) (out []string) {
+	headers := cppHeaders(u)
+	for _, of := range needed(u) {
+		if !slices.Contains(headers, of.Path) {
+			out = append(out, of.Name)
+		}
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
+}
+
+// cppSources are the headers that a source needs besides its own.
+func cppSources(u *Unit) (out []string) {
+	headers := cppHeaders(u)
+	for _, of := range needed(u) {
+		if !slices.Contains(headers, of.Path) {
+			out = append(out, of.Path)
+		}
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
+}
+
+// seen are the attributes of which something can be seen from a place.
+func seen(u *Unit, from string) (out []*Attribute) {
+	for _, a := range u.Attributes {
+		v := a.Visibility
+		if v == "package" || v == "private" && u.Type.Accessors {
+			v = "public"
+		}
+		if v == from && (v != "private" || a.Data.Derived) {
+			out = append(out, a)
+		}
+	}
+	return out
+}
+
+// asked are the operations of a visibility.
+func asked(u *Unit, from string) (out []*Operation) {
+	for _, o := range u.Operations {
+		if v := o.Visibility; v == from || from == "public" && v == "package" {
+			out = append(out, o)
+		}
+	}
+	return out
+}
+
+// hasVirtual: objects are spoken of by what their class extends, or is extended by.
+func hasVirtual(u *Unit) bool {
+	return u.General != nil || u.Specific || len(u.Offers) > 0 || u.Type.Abstract || u.Linked || u.PartOf
+}
+
+// unlinks: links have to be undone when an object of the class itself is gone.
+func unlinks(u *Unit) bool {
+	return slices.ContainsFunc(u.Ends, func(e *End) bool { return e.Inverse != nil })
+}
+
+// copied: a value without links, which can be copied as its parts can.
+func copied(u *Unit) bool { return !hasVirtual(u) && len(u.Ends) == 0 }
+
+// withins are the ends at which there is a whole that could be a part in turn.
+func withins(u *Unit) (out []*End) {
+	for _, e := range u.Ends {
+		if e.OwnedBy && e.Recursive {
+			out = append(out, e)
+		}
+	}
+	return out
+}
+
+// comparable are the identifiers that C++ can compare.
+func comparable(u *Unit) []*Attribute {
+	return slices.DeleteFunc(identifiers(u), func(a *Attribute) bool { return strings.Contains(cppType(a.Ref), "std::any") })
+}
