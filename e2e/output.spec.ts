@@ -85,3 +85,53 @@ test('what is new, changed or gone since it was taken', async ({ studio, page })
   await expect(page.getByText('Gone since it was taken')).toBeVisible()
   await expect(page.getByText('toollibrary/locker.py')).toBeVisible()
 })
+
+test('each line leads back to what it was made from, and a member to its lines', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  await studio.path.getByRole('button', { name: 'Output' }).click()
+  await page.getByRole('tab', { name: 'Java', exact: true }).click()
+  await page.getByRole('searchbox', { name: 'Find in the files' }).fill('HoneyLot.java')
+  await page.getByRole('button', { name: /HoneyLot\.java/ }).click()
+  const source = page.locator('pre')
+  await expect(source.locator('.hljs-keyword').first()).toBeVisible() // in colours
+  await expect(source.locator('[data-line="1"]')).toContainText('package ')
+
+  // From a line to its element.
+  await source.locator('[data-line]', { hasText: 'public BigDecimal getMoisture()' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /^lines .* from attribute moisture of class HoneyLot$/ })).toBeVisible()
+  await expect(source.locator('[data-line]', { hasText: 'private BigDecimal moisture;' })).toHaveClass(/bg-tint/)
+  await expect(source.locator('[data-line]', { hasText: 'private BigDecimal mass;' })).not.toHaveClass(/bg-tint/)
+
+  // From an element to its lines, by keys alone.
+  await page.getByRole('combobox', { name: 'Lines of' }).focus()
+  await page.keyboard.type('attribute mass')
+  const mass = source.locator('[data-line]', { hasText: 'private BigDecimal mass;' })
+  await expect(mass).toHaveClass(/bg-tint/)
+  await expect(mass).toBeInViewport()
+  await page.getByRole('button', { name: 'attribute mass of class HoneyLot' }).click()
+  await expect(studio.shape('class HoneyLot')).toHaveClass(/selected/)
+})
+
+test('an output that takes long is let go of, and made after all', async ({ studio, page }) => {
+  await studio.newProject('Tool library')
+  await studio.newDiagram('class')
+  await studio.state('1 Branch has 0..* Tool')
+  await studio.saved()
+  await studio.path.getByRole('button', { name: 'Output' }).click()
+  await expect(page.getByRole('button', { name: 'branch.go' })).toBeVisible()
+  let held = true
+  await page.route('**/output/python', async (route) => {
+    while (held) await new Promise((resolve) => setTimeout(resolve, 50))
+    await route.continue().catch(() => undefined) // it was let go of
+  })
+  await page.getByRole('tab', { name: 'Python', exact: true }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Making Python …' })).toBeVisible()
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByText('Not made.')).toBeVisible()
+  held = false
+  await page.getByRole('button', { name: 'Make Python' }).click()
+  await expect(page.getByRole('button', { name: /branch\.py/ })).toBeVisible()
+  const download = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Download all of it' }).click()
+  expect((await download).suggestedFilename()).toBe('Tool-library-all.zip')
+})

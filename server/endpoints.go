@@ -91,6 +91,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "GET", path: p + "/targets", name: "targets", summary: "What the project can be made into, with what is decided for it", answer: []targetView{}, handle: s.targets},
 		{method: "GET", path: p + "/output/:target", name: "output", summary: "What a target makes: " + targets.Names() + "; options of the target by name", answer: view.Output{}, handle: s.output},
 		{method: "GET", path: p + "/output/:target/zip", name: "outputZip", summary: "The same as a zip file", answer: raw{}, answerType: "application/zip", handle: s.outputZip},
+		{method: "GET", path: p + "/outputs.zip", name: "outputsZip", summary: "What all targets make, as they are decided, a folder each in one zip file", answer: raw{}, answerType: "application/zip", handle: s.outputsZip},
 		{method: "POST", path: p + "/output/:target/migration", name: "migration", summary: "How the tables get from an earlier version of the project, as a model file, to now; changes nothing", large: true,
 			body: raw{}, bodyType: "application/json", answer: migrationReply{}, handle: s.migration},
 		{method: "POST", path: p + "/tables/try", name: "tryTables", summary: "Make the tables in a place of their own in the server's database, and leave nothing behind; options of the target by name", answer: triedReply{}, handle: s.tryTables},

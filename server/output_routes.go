@@ -3,6 +3,7 @@ package server
 import (
 	"archive/zip"
 	"bytes"
+	"io"
 	"net/http"
 	"strconv"
 	"time"
@@ -22,6 +23,7 @@ func itoa(n int) string { return strconv.Itoa(n) }
 type targetView struct {
 	Name     string       `json:"name"`
 	Title    string       `json:"title"`
+	Group    string       `json:"group"`
 	Download string       `json:"download"`
 	Notes    string       `json:"notes"`
 	Options  []optionView `json:"options"`
@@ -47,7 +49,7 @@ func (s *Server) targets(c *echo.Context) error {
 	}
 	out := []targetView{}
 	for _, t := range targets.All {
-		shown := targetView{t.Name, t.Title, t.Download, t.Notes, []optionView{}}
+		shown := targetView{t.Name, t.Title, t.Group, t.Download, t.Notes, []optionView{}}
 		for _, o := range t.Options {
 			value, fault := t.Decided(v.Model, o), ""
 			if err := o.Accepts(value); err != nil {
@@ -100,21 +102,54 @@ func (s *Server) outputZip(c *echo.Context) error {
 	return c.Blob(http.StatusOK, "application/zip", data)
 }
 
+// outputsZip sends what all targets make while it is made: no more than one of them is kept at a time. One that cannot
+// be made leaves a text that says why.
+func (s *Server) outputsZip(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	attach(c, v.Model.Project().Name, "-all.zip")
+	c.Response().Header().Set(echo.HeaderContentType, "application/zip")
+	c.Response().WriteHeader(http.StatusOK)
+	w := zip.NewWriter(c.Response())
+	for _, t := range targets.All {
+		if err := c.Request().Context().Err(); err != nil { // whoever asked does not want it any more
+			return err
+		}
+		out, err := t.Run(v.Model, nil, render.Draws(v.Model, s.desk.Drawer))
+		if err != nil {
+			out.Files = []generate.File{{Path: "not-made.txt", Content: err.Error() + "\n"}}
+		}
+		if err := zipInto(w, t.Name+"/", out.Files); err != nil {
+			return err
+		}
+	}
+	return w.Close()
+}
+
 // zipFiles packs files. Times are fixed, so that equal models give equal bytes.
 func zipFiles(files []generate.File) ([]byte, error) {
 	var b bytes.Buffer
 	w := zip.NewWriter(&b)
-	for _, f := range files {
-		to, err := w.CreateHeader(&zip.FileHeader{Name: f.Path, Method: zip.Deflate, Modified: time.Date(2000, 1, 1, 0, 0, 0, 0, time.UTC)})
-		if err != nil {
-			return nil, err
-		}
-		if _, err := to.Write([]byte(f.Content)); err != nil {
-			return nil, err
-		}
+	if err := zipInto(w, "", files); err != nil {
+		return nil, err
 	}
 	if err := w.Close(); err != nil {
 		return nil, err
 	}
 	return b.Bytes(), nil
+}
+
+func zipInto(w *zip.Writer, folder string, files []generate.File) error {
+	for _, f := range files {
+		to, err := w.CreateHeader(&zip.FileHeader{Name: folder + f.Path, Method: zip.Deflate, Modified: time.Date(2000, 1, 1, 0, 0, 0, 0, time.UTC)})
+		if err != nil {
+			return err
+		}
+		if _, err := io.WriteString(to, f.Content); err != nil {
+			return err
+		}
+	}
+	return nil
 }

@@ -19,6 +19,7 @@ import (
 
 	"lexeon/core/interchange"
 	"lexeon/core/model"
+	"lexeon/core/targets"
 	"lexeon/server"
 	"lexeon/store"
 	"lexeon/store/storetest"
@@ -356,4 +357,27 @@ func TestViews(t *testing.T) {
 	require.True(t, health["ok"])
 	c.get("/ready", &health)
 	require.True(t, health["ok"])
+}
+
+// What all targets make comes in one zip file, a folder each, and is the same as what each makes by itself.
+func TestAllTargetsInOneZip(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	status, header, data := c.do("GET", "/api/projects/p/outputs.zip", nil)
+	require.Equal(t, 200, status)
+	require.Contains(t, header.Get("Content-Disposition"), "-all.zip")
+	all, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+	require.NoError(t, err)
+	found := map[string]int{}
+	for _, f := range all.File {
+		folder, _, _ := strings.Cut(f.Name, "/")
+		found[folder]++
+		require.NotContains(t, f.Name, "not-made.txt")
+	}
+	for _, target := range targets.All {
+		require.Positive(t, found[target.Name], target.Name)
+		_, _, data := c.do("GET", "/api/projects/p/output/"+target.Name+"/zip", nil)
+		one, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+		require.NoError(t, err)
+		require.Equal(t, len(one.File), found[target.Name], target.Name)
+	}
 }

@@ -14,6 +14,7 @@ import (
 type Target struct {
 	Name     string // in addresses and flags: lower case
 	Title    string // as people read it
+	Group    string // what it stands with where all are offered
 	Download string // what to press to take it away: a verb phrase
 	Notes    string // the heading of what is told beside the files
 	Options  []Option

@@ -20,7 +20,8 @@ import (
 )
 
 // All are the targets, in the order in which they are offered.
-var All = []*generate.Target{golang.Target, golang.ComponentsTarget, code.Java, code.CSharp, code.TypeScript, code.Python, code.Cpp, sql.PostgreSQLTarget, sql.MySQLTarget, sql.SQLiteTarget, jsonschema.Target, xsd.Target, services.Target, processes.Target, gherkin.Target, document.Target, csv.Target}
+var All = []*generate.Target{golang.Target, golang.ComponentsTarget, code.Java, code.CSharp, code.TypeScript, code.Python, code.Cpp, services.Target, processes.Target,
+	sql.PostgreSQLTarget, sql.MySQLTarget, sql.SQLiteTarget, jsonschema.Target, xsd.Target, gherkin.Target, document.Target, csv.Target}
 
 // Named finds a target. The error names those that there are.
 func Named(name string) (*generate.Target, error) {

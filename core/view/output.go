@@ -16,6 +16,20 @@ type OutputFile struct {
 	Path    string  `json:"path"`
 	Content string  `json:"content"`
 	From    *Origin `json:"from,omitempty"`
+	// Parts are the lines that were made from what belongs to that element; all others are of itself.
+	Parts []OutputPart `json:"parts,omitempty"`
+}
+
+// OutputPart is an element with its lines.
+type OutputPart struct {
+	From  Origin      `json:"from"`
+	Lines []OutputRun `json:"lines"`
+}
+
+// OutputRun is a run of lines of a file, counted from 1, both included.
+type OutputRun struct {
+	First int `json:"first"`
+	Last  int `json:"last"`
 }
 
 // OutputNote tells what a target could not hold, or how it settled it.
@@ -35,10 +49,28 @@ func OutputOf(m *model.Model, made generate.Output) Output {
 	}
 	out := Output{Files: make([]OutputFile, len(made.Files)), Notes: make([]OutputNote, len(made.Notes))}
 	for i, f := range made.Files {
-		out.Files[i] = OutputFile{f.Path, f.Content, from(f.Subject)}
+		out.Files[i] = OutputFile{f.Path, f.Content, from(f.Subject), outputParts(m, f)}
 	}
 	for i, n := range made.Notes {
 		out.Notes[i] = OutputNote{n.Message, from(n.Subject)}
+	}
+	return out
+}
+
+// outputParts are the lines of a file, sorted by what they were made from, in the order in which that is met first.
+func outputParts(m *model.Model, f generate.File) (out []OutputPart) {
+	at := map[model.ID]int{}
+	for _, s := range f.Lines {
+		i, known := at[s.Element]
+		if !known {
+			if m.Row(s.Element) == nil {
+				continue
+			}
+			i = len(out)
+			at[s.Element] = i
+			out = append(out, OutputPart{From: originOf(m, s.Element)})
+		}
+		out[i].Lines = append(out[i].Lines, OutputRun{s.From, s.To})
 	}
 	return out
 }

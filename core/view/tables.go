@@ -324,6 +324,9 @@ func columnNames(cols []*tables.Column) string {
 }
 
 // originOf is something of the model as people know it, with the diagram on which it is looked at.
+// ofOwner are kinds that are shown with what they belong to.
+var ofOwner = []model.Kind{model.Attribute, model.Operation, model.Reception, model.Literal, model.End, model.GeneralizationSet}
+
 func originOf(m *model.Model, id model.ID) Origin {
 	out := Origin{ID: id, Select: id}
 	row := m.Row(id)
@@ -331,7 +334,7 @@ func originOf(m *model.Model, id model.ID) Origin {
 		return out
 	}
 	out.Title = m.Describe(id)
-	if e := m.Element(id); e != nil && (e.Kind == model.Attribute || e.Kind == model.End || e.Kind == model.GeneralizationSet) {
+	if e := m.Element(id); e != nil && slices.Contains(ofOwner, e.Kind) {
 		out.Select = e.Owner
 		if e.Kind != model.End {
 			out.Title = e.Kind.Title() + " " + e.Name + " of " + m.Describe(e.Owner)

@@ -23,7 +23,7 @@ var files embed.FS
 // set is the templates of a language, in the folder of its name: "class", "interface" and "enumeration"
 // print a unit; every other file with an ending before .tmpl is printed once of the whole package.
 func set(name string, funcs template.FuncMap) *template.Template {
-	all := template.FuncMap{"quote": quoted, "lines": lines, "join": strings.Join, "dict": dict, "at": at, "back": back}
+	all := template.FuncMap{"quote": quoted, "lines": lines, "join": strings.Join, "dict": dict, "at": generate.At, "back": generate.Back}
 	for n, f := range funcs {
 		all[n] = f
 	}
@@ -76,9 +76,9 @@ func outputAs(p *Package, options map[string]string, of *template.Template, tidi
 		if err := of.ExecuteTemplate(&b, name, data); err != nil {
 			return "", nil, fmt.Errorf("%s: %w", name, err)
 		}
-		plain, told := unmarked(b.String())
+		plain, told := generate.Unmarked(b.String())
 		content := tidied(plain)
-		return content, spans(content, told), nil
+		return content, generate.Spans(content, told), nil
 	}
 	var work errgroup.Group
 	work.SetLimit(runtime.GOMAXPROCS(0))

@@ -17,7 +17,7 @@ import (
 
 // Target is the table, as RFC 4180 describes it.
 var Target = &generate.Target{
-	Name: "csv", Title: "Features", Download: "Download the features as CSV", Notes: "Left out",
+	Name: "csv", Title: "Features", Group: "Texts", Download: "Download the features as CSV", Notes: "Left out",
 	Options: []generate.Option{separator},
 	Make:    features,
 }

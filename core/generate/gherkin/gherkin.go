@@ -17,7 +17,7 @@ import (
 
 // Target is Gherkin: a file with a feature for each use case.
 var Target = &generate.Target{
-	Name: "gherkin", Title: "Gherkin", Download: "Download the features", Notes: "Settled, and not said by the use cases",
+	Name: "gherkin", Title: "Gherkin", Group: "Texts", Download: "Download the features", Notes: "Settled, and not said by the use cases",
 	Make: func(o *generate.Order) (generate.Output, error) { return write(o.Model), nil },
 }
 

@@ -11,12 +11,14 @@ import (
 )
 
 type field struct {
+	ID   model.ID
 	Name string
 	Type *typeExpr
 	Doc  string
 }
 
 type accessor struct {
+	ID    model.ID
 	Name  string
 	Type  *typeExpr
 	Field string
@@ -25,6 +27,7 @@ type accessor struct {
 
 // derived is a method in the place of an attribute that is not kept.
 type derived struct {
+	ID    model.ID
 	Name  string
 	Type  *typeExpr
 	Label string // as it is told when it is not written
@@ -261,11 +264,11 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 		switch {
 		case d.Derived:
 			name := members.take(exported(a.Name, "Value"))
-			c.Derived = append(c.Derived, derived{Name: name, Type: typ, Label: t.Name + "." + a.Name, Doc: sentence(name, a.Definition, "is derived, and not written yet.")})
+			c.Derived = append(c.Derived, derived{ID: a.ID, Name: name, Type: typ, Label: t.Name + "." + a.Name, Doc: sentence(name, a.Definition, "is derived, and not written yet.")})
 			continue
 		case d.Static:
 			name := g.used.take(g.struct_[t] + exported(a.Name, "Value"))
-			c.Statics = append(c.Statics, field{name, typ, sentence(name, doc, "belongs to all of "+t.Name+".")})
+			c.Statics = append(c.Statics, field{a.ID, name, typ, sentence(name, doc, "belongs to all of "+t.Name+".")})
 			continue
 		}
 		name := exported(a.Name, "Value")
@@ -274,14 +277,14 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 			name = unexported(a.Name, "value")
 		}
 		name = members.take(name)
-		c.Fields = append(c.Fields, field{name, typ, doc})
+		c.Fields = append(c.Fields, field{a.ID, name, typ, doc})
 		fields[a] = name
 		if hidden && (public || t.Accessors) {
 			getter := members.take(exported(a.Name, "Value"))
-			c.Getters = append(c.Getters, accessor{getter, typ, name, getter + " of the " + t.Name + "."})
+			c.Getters = append(c.Getters, accessor{a.ID, getter, typ, name, getter + " of the " + t.Name + "."})
 			if !d.ReadOnly {
 				setter := members.take("Set" + exported(a.Name, "Value"))
-				c.Setters = append(c.Setters, accessor{setter, typ, name, setter + " changes the " + a.Name + "."})
+				c.Setters = append(c.Setters, accessor{a.ID, setter, typ, name, setter + " changes the " + a.Name + "."})
 			}
 		}
 		switch v, ok := defaultValue(d.Default, typ); {
@@ -323,7 +326,7 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 			typ = listOf(typ)
 			im["slices"] = true
 		}
-		c.Fields = append(c.Fields, field{x.Field, typ, x.Doc})
+		c.Fields = append(c.Fields, field{e.ID, x.Field, typ, x.Doc})
 		c.Ends = append(c.Ends, x)
 		switch {
 		case x.Hidden || x.Many:

@@ -25,7 +25,7 @@ import (
 var templateFiles embed.FS
 
 var templates = template.Must(template.New("go").Funcs(template.FuncMap{
-	"comment": comment, "quote": strconv.Quote, "literal": literal,
+	"comment": comment, "at": generate.At, "back": generate.Back, "quote": strconv.Quote, "literal": literal,
 	"under": func(it string, of any) map[string]any { return map[string]any{"It": it, "Condition": of} },
 	"isRat": isRat, "ratOf": ratOf,
 	"held": func(it, name string, e *end) map[string]any {
@@ -73,7 +73,7 @@ func (g *generator) types() (generate.Output, error) {
 	failed := make([]error, len(pages))
 	for i := range pages { // … and printed side by side
 		work.Go(func() error {
-			out.Files[i].Content, failed[i] = g.print(pages[i].template, pages[i].data)
+			out.Files[i].Content, out.Files[i].Lines, failed[i] = g.printLines(pages[i].template, pages[i].data)
 			return nil
 		})
 	}
@@ -147,15 +147,22 @@ func (g *generator) names() {
 }
 
 func (g *generator) print(name string, data any) (string, error) {
+	content, _, err := g.printLines(name, data)
+	return content, err
+}
+
+// printLines tells what is made from which element, too.
+func (g *generator) printLines(name string, data any) (string, []generate.Span, error) {
 	var b bytes.Buffer
 	if err := templates.ExecuteTemplate(&b, name, data); err != nil {
-		return "", err
+		return "", nil, err
 	}
-	out, err := format.Source(b.Bytes())
+	plain, of := generate.Unmarked(b.String())
+	out, err := format.Source([]byte(plain))
 	if err != nil {
-		return "", fmt.Errorf("%s: %w", name, err)
+		return "", nil, fmt.Errorf("%s: %w", name, err)
 	}
-	return string(out), nil
+	return string(out), generate.Spans(string(out), of), nil
 }
 
 // page is a file before it is printed.

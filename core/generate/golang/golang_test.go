@@ -235,3 +235,25 @@ func TestTextsThatLookLikePackages(t *testing.T) {
 	require.Contains(t, fileOf(t, out, "shelf.go"), "big.NewRat(3, 2)")
 	vet(t, out)
 }
+
+// Lines of the code lead back to the members that they were made from.
+func TestLinesLeadToMembers(t *testing.T) {
+	m := modeltest.Demo(t)
+	out, err := golang.Generate(m)
+	require.NoError(t, err)
+	found := map[model.ID]string{}
+	for _, f := range out.Files {
+		require.NotContains(t, f.Content, "\x01", f.Path)
+		lines := strings.Split(f.Content, "\n")
+		for _, s := range f.Lines {
+			found[s.Element] += strings.Join(lines[s.From-1:s.To], "\n") + "\n"
+		}
+	}
+	lot := m.Named("HoneyLot", model.Class)[0]
+	for _, a := range m.Children(lot.ID, model.Attribute) {
+		require.Contains(t, strings.ToLower(found[a.ID]), strings.ToLower(a.Name))
+	}
+	for _, a := range m.Relationships(model.Association) {
+		require.NotEmpty(t, found[a.ID], a.Name)
+	}
+}

@@ -15,6 +15,7 @@ type linkNames struct{ Link, Unlink, Full, Short, Current string }
 
 // end is what a struct has for an end of an association.
 type end struct {
+	ID model.ID
 	*linkNames
 	Field, Label    string
 	Type            *typeExpr // of one
@@ -170,7 +171,7 @@ func (g *generator) reserved(t *generate.Type) names {
 
 // end lays out one end of a type.
 func (g *generator) end(t *generate.Type, e *generate.End, hidden bool, members names, receiver string) *end {
-	x := &end{linkNames: g.links[e], Label: t.Name + "." + e.Name, Of: t.Name, Type: g.single(generate.TypeRef{Type: e.Type}), Many: e.Many(), Hidden: hidden, Unique: !e.Bag(),
+	x := &end{ID: e.ID, linkNames: g.links[e], Label: t.Name + "." + e.Name, Of: t.Name, Type: g.single(generate.TypeRef{Type: e.Type}), Many: e.Many(), Hidden: hidden, Unique: !e.Bag(),
 		Limited: e.Many() && e.Upper > 1 && !e.Open(), Needed: e.Lower > 0 && !e.Open(), Lower: strconv.Itoa(e.Lower), Upper: strconv.Itoa(e.Upper),
 		Nilable: e.Type.Kind != model.Enumeration, Owns: e.Owns && e.Inverse != nil, OwnedBy: e.OwnedBy && e.Inverse != nil, Mandatory: e.Mandatory(), Me: g.me(t, receiver)}
 	if i := e.Inverse; i != nil {

@@ -10,6 +10,7 @@ import (
 // method is an operation with its Go name, its parameters and its results, beside which it
 // returns an error.
 type method struct {
+	ID       model.ID
 	Name     string
 	Params   []parameter
 	Results  []*typeExpr
@@ -60,7 +61,7 @@ func (g *generator) ownMethods(t *generate.Type) []*method {
 }
 
 func (g *generator) signature(t *generate.Type, o *generate.Operation) *method {
-	mt := &method{Label: t.Name + "." + o.Name, Static: o.Data.Static, abstract: o.Data.Abstract}
+	mt := &method{ID: o.ID, Label: t.Name + "." + o.Name, Static: o.Data.Static, abstract: o.Data.Abstract}
 	if o.HasResult {
 		mt.Results = append(mt.Results, g.typeOf(o.Result))
 	}

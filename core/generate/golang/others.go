@@ -5,9 +5,11 @@ import (
 	"strconv"
 
 	"lexeon/core/generate"
+	"lexeon/core/model"
 )
 
 type constant struct {
+	ID              model.ID
 	Name, Text, Doc string
 	Value           any  // string or int64
 	First           bool // the first of its value: only it can stand in a switch
@@ -70,7 +72,7 @@ func (g *generator) constants(t *generate.Type) []constant {
 	seen := map[any]bool{}
 	var out []constant
 	for i, l := range t.Literals {
-		c := constant{Name: g.used.take(g.ref[t] + exported(l.Name, "Literal")), Text: l.Name, Doc: l.Definition}
+		c := constant{ID: l.ID, Name: g.used.take(g.ref[t] + exported(l.Name, "Literal")), Text: l.Name, Doc: l.Definition}
 		switch {
 		case base == "string" && l.Value != "":
 			c.Value = l.Value

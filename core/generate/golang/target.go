@@ -15,7 +15,7 @@ const unheld = "Settled, and not held by Go"
 
 // Target is Go: a package with a type for each classifier.
 var Target = &generate.Target{
-	Name: "go", Title: "Go", Download: "Download Go skeletons", Notes: unheld,
+	Name: "go", Title: "Go", Group: "Code", Download: "Download Go skeletons", Notes: unheld,
 	Options: []generate.Option{generate.Of, module},
 	Proofs:  proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
@@ -28,7 +28,7 @@ var Target = &generate.Target{
 
 // ComponentsTarget is Go with a package for each component.
 var ComponentsTarget = &generate.Target{
-	Name: "components", Title: "Go by component", Download: "Download Go components", Notes: unheld,
+	Name: "components", Title: "Go by component", Group: "Code", Download: "Download Go components", Notes: unheld,
 	Options: []generate.Option{module},
 	Proofs:  proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {

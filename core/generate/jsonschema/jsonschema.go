@@ -15,7 +15,7 @@ import (
 
 // Target is JSON Schema: one schema, and an example.
 var Target = &generate.Target{
-	Name: "jsonschema", Title: "JSON Schema", Download: "Download the schema", Notes: "Settled, and not held by JSON Schema",
+	Name: "jsonschema", Title: "JSON Schema", Group: "Schemas", Download: "Download the schema", Notes: "Settled, and not held by JSON Schema",
 	Make: func(o *generate.Order) (generate.Output, error) { return write(generate.NewPlan(o.Model)) },
 }
 

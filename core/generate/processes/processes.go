@@ -16,7 +16,7 @@ import (
 
 // Target is a function for each lowest process.
 var Target = &generate.Target{
-	Name: "processes", Title: "Processes", Download: "Download the processes", Notes: "Settled, and not said by the data flow diagrams",
+	Name: "processes", Title: "Processes", Group: "Code", Download: "Download the processes", Notes: "Settled, and not said by the data flow diagrams",
 	Options: []generate.Option{code.LanguageOption},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan, notes := planOf(o.Model)

@@ -16,7 +16,7 @@ import (
 
 // Target is an interface for each use case.
 var Target = &generate.Target{
-	Name: "services", Title: "Services", Download: "Download the services", Notes: "Settled, and not said by the use cases",
+	Name: "services", Title: "Services", Group: "Code", Download: "Download the services", Notes: "Settled, and not said by the use cases",
 	Options: []generate.Option{code.LanguageOption},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan := planOf(o.Model)

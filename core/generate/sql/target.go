@@ -26,7 +26,7 @@ func target(d *Dialect, proofs [][]string) *generate.Target {
 		title = "MariaDB, MySQL"
 	}
 	return &generate.Target{
-		Name: "sql-" + d.Name, Title: title, Download: "Download the script", Notes: "How it was settled, and what no table holds",
+		Name: "sql-" + d.Name, Title: title, Group: "Tables", Download: "Download the script", Notes: "How it was settled, and what no table holds",
 		Options: append(slices.Clone(tables.Choices), dropOption), Proofs: proofs,
 		Make: func(o *generate.Order) (generate.Output, error) {
 			options := tables.OptionsOf(o.Options)

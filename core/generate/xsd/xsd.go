@@ -15,7 +15,7 @@ import (
 
 // Target is XML Schema: one schema, and an example.
 var Target = &generate.Target{
-	Name: "xsd", Title: "XML Schema", Download: "Download the schema", Notes: "Settled, and not held by XML Schema",
+	Name: "xsd", Title: "XML Schema", Group: "Schemas", Download: "Download the schema", Notes: "Settled, and not held by XML Schema",
 	Make: func(o *generate.Order) (generate.Output, error) { return write(generate.NewPlan(o.Model)), nil },
 }
 

@@ -8,6 +8,9 @@ import { Leads } from '../../common/Leads'
 import { Options } from '../../common/Options'
 import { MigrationFrom } from './MigrationFrom'
 import { FileList } from './FileList'
+import { Making } from './Making'
+import { grouped } from './grouped'
+import { selectedPart } from './parts'
 import { SourceText } from './SourceText'
 import { keepTaken, lastTaken, since, takenNow } from './taken'
 import { TryTables } from './TryTables'
@@ -21,25 +24,36 @@ export function OutputStage() {
   const revision = useStudio((s) => s.revision)
   const { value: targets = [], error } = useFetched<Target[]>(projectPath('targets'), revision)
   const [chosen, choose] = useState('')
+  const groups = grouped([...targets, drawings])
   return (
     <Tabs.Root value={chosen || (targets[0]?.name ?? '')} onValueChange={choose} asChild>
       <main className="col-span-2 flex min-h-0 flex-col bg-sheet" aria-label="Output">
-        <div className="flex flex-wrap items-center gap-3 border-b border-rule px-6 py-3">
-          <h2 className="text-2xl font-semibold">Output</h2>
-          <Tabs.List className="flex flex-1 flex-wrap gap-x-4" aria-label="What is made">
-            {[...targets, { name: 'drawings', title: 'Drawings' }].map((t) => (
-              <Tabs.Trigger
-                key={t.name}
-                value={t.name}
-                className="border-b-2 border-transparent py-1 data-[state=active]:border-verdigris data-[state=active]:font-semibold"
-              >
-                {t.title}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-6 py-2">
+          <h2 className="flex-1 text-2xl font-semibold">Output</h2>
+          <a className="button" href={projectPath('outputs.zip')} download>
+            Download all of it
+          </a>
           <a className="button" href={projectPath('file')} download>
             Export model file
           </a>
+          <Tabs.List className="flex w-full flex-wrap gap-x-8" aria-label="What is made">
+            {[...groups].map(([group, list]) => (
+              <div key={group} className="flex flex-wrap items-baseline gap-x-4">
+                <span className="text-sm text-faint" aria-hidden>
+                  {group}
+                </span>
+                {list.map((t) => (
+                  <Tabs.Trigger
+                    key={t.name}
+                    value={t.name}
+                    className="border-b-2 border-transparent py-1 data-[state=active]:border-verdigris data-[state=active]:font-semibold"
+                  >
+                    {t.title}
+                  </Tabs.Trigger>
+                ))}
+              </div>
+            ))}
+          </Tabs.List>
         </div>
         {error && <p className="p-6 text-brick">{error}</p>}
         {targets.map((t) => (
@@ -73,11 +87,14 @@ export function OutputStage() {
   )
 }
 
+const drawings = { name: 'drawings', title: 'Drawings', group: 'Texts' }
+const none: Output['files'] = []
 const migrationPath = 'migrate.sql' // of what is made from two versions, and not kept
 
 function Files({ target }: { target: Target }) {
   const revision = useStudio((s) => s.revision)
-  const { value: output, error } = useFetched<Output>(projectPath(`output/${target.name}`), revision)
+  const [wanted, want] = useState(true)
+  const { value: output, error } = useFetched<Output>(wanted ? projectPath(`output/${target.name}`) : undefined, revision)
   const [path, setPath] = useState<string>()
   const [migration, setMigration] = useState<string>()
   const [search, setSearch] = useState('')
@@ -85,11 +102,15 @@ function Files({ target }: { target: Target }) {
   const [taken, setTaken] = useState(() => lastTaken(project, target.name))
   const migrating = migration !== undefined && (path === undefined || path === migrationPath)
   const selection = useStudio((s) => s.selection)
-  const files = output?.files ?? []
+  const files = output?.files ?? none
   const sought = search.trim().toLowerCase()
   const listed = sought ? files.filter((f) => f.path.toLowerCase().includes(sought) || f.content.toLowerCase().includes(sought)) : files
   // What is selected is shown first: who comes from the sheet sees what became of it.
-  const found = listed.find((f) => f.path === path) ?? listed.find((f) => f.from && selection.includes(f.from.id)) ?? listed[0]
+  const found =
+    listed.find((f) => f.path === path)
+    ?? listed.find((f) => f.from && selection.includes(f.from.id))
+    ?? listed.find((f) => selectedPart(f.parts ?? [], selection))
+    ?? listed[0]
   const states = since(taken, files)
   const take = () => {
     const now = takenNow(files)
@@ -98,6 +119,7 @@ function Files({ target }: { target: Target }) {
   }
   const file = migrating ? { path: migrationPath, content: migration } : found
   if (error) return <p className="p-6 text-brick">{error}</p>
+  if (!output) return <Making target={target} wanted={wanted} onWant={want} />
   return (
     <div className="sides grid h-full grid-cols-[260px_minmax(0,1fr)]">
       <nav aria-label="Generated files" className="overflow-y-auto border-r border-rule py-2">
@@ -129,7 +151,7 @@ function Files({ target }: { target: Target }) {
           shown={file?.path}
           onShow={setPath}
         />
-        {output && output.notes.length > 0 && (
+        {output.notes.length > 0 && (
           <div className="mt-4 border-t border-rule px-4 pt-2">
             <p className="heading">{target.notes}</p>
             <ul className="list-disc pl-4 text-sm">
@@ -148,7 +170,11 @@ function Files({ target }: { target: Target }) {
           </div>
         )}
       </nav>
-      <SourceText file={file} wrapped={target.name === 'markdown'} />
+      <SourceText
+        file={file}
+        wrapped={target.name === 'markdown'}
+        shown={migrating ? undefined : selectedPart(found?.parts ?? [], selection)}
+      />
     </div>
   )
 }

@@ -2,20 +2,47 @@ import { useState } from 'react'
 
 import { type Output } from '../../core/types'
 import { Leads } from '../../common/Leads'
+import { type Part, partAt, runs } from './parts'
+import { SourceLines } from './SourceLines'
 
-type SourceFile = { path: string; content: string; from?: Output['files'][number]['from'] }
+export type SourceFile = { path: string; content: string } & Partial<Pick<Output['files'][number], 'from' | 'parts'>>
 
-// One generated file, with the element that it was made from.
-export function SourceText({ file, wrapped }: { file: SourceFile | undefined; wrapped: boolean }) {
+// One generated file, with the elements that it and its lines were made from.
+export function SourceText({ file, wrapped, shown }: { file: SourceFile | undefined; wrapped: boolean; shown?: Part }) {
   const [copied, setCopied] = useState<string>()
+  const [chosen, setChosen] = useState<{ path: string; part?: Part }>()
   if (!file) return <p className="p-6 text-faint">No file.</p>
+  const parts = file.parts ?? []
+  const part = chosen?.path === file.path ? chosen.part : shown
+  const choose = (to: Part | undefined) => setChosen({ path: file.path, part: to })
   return (
     <div className="flex min-h-0 min-w-0 flex-col">
-      <div className="flex flex-wrap items-baseline gap-3 border-b border-rule px-4 py-1 text-sm">
+      <div className="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-4 py-1 text-sm">
         <span className="font-mono">{file.path}</span>
         {file.from && (
           <span>
             from <Leads origin={file.from} />
+          </span>
+        )}
+        {parts.length > 0 && (
+          <select
+            className="field max-w-64 py-0"
+            aria-label="Lines of"
+            value={part?.from.id ?? ''}
+            onChange={(e) => choose(parts.find((p) => p.from.id === e.target.value))}
+          >
+            <option value="">all lines</option>
+            {parts.map((p) => (
+              <option key={p.from.id} value={p.from.id}>
+                {p.from.title}
+              </option>
+            ))}
+          </select>
+        )}
+        {part && (
+          <span role="status">
+            {part.lines.length === 1 && part.lines[0]?.first === part.lines[0]?.last ? 'line' : 'lines'} {runs(part)} from{' '}
+            <Leads origin={part.from} />
           </span>
         )}
         <span className="flex-1" />
@@ -32,13 +59,14 @@ export function SourceText({ file, wrapped }: { file: SourceFile | undefined; wr
           <img className="bg-white" src={`data:image/svg+xml,${encodeURIComponent(file.content)}`} alt={file.path} />
         </div>
       ) : (
-        <pre
-          className={`min-h-0 flex-1 overflow-auto p-4 font-mono text-sm ${wrapped ? 'whitespace-pre-wrap' : ''}`}
-          tabIndex={0}
-          aria-label={file.path}
-        >
-          {file.content}
-        </pre>
+        <SourceLines
+          key={file.path}
+          path={file.path}
+          content={file.content}
+          wrapped={wrapped}
+          part={part}
+          onLine={(line) => choose(partAt(parts, line))}
+        />
       )}
     </div>
   )
