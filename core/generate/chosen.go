@@ -12,9 +12,39 @@ import (
 // others cannot be without.
 var Of = Option{Name: "of", Title: "Of what", Doc: "Classes, packages and diagrams, separated by commas, with what they cannot be without; nothing: everything."}
 
+// Comments is what documentation comments hold. What could not be said in code stands in one in any case.
+var Comments = Option{Name: "comments", Group: "code", Title: "Comments", Doc: "What documentation comments hold.", Default: "all", Choices: []Choice{
+	{Value: "all", Title: "Definitions, and associations read aloud"}, {Value: "definitions", Title: "Definitions"}, {Value: "none", Title: "What is open alone"}}}
+
+// comment leaves out of a plan what comments are not to hold.
+func (p *Plan) comment(how string) {
+	if how != "definitions" && how != "none" {
+		return
+	}
+	for _, t := range p.Types {
+		for _, e := range slices.Concat(t.Ends, t.Hidden) {
+			e.Silent = true
+		}
+		if how == "definitions" {
+			continue
+		}
+		p.Definition, t.Definition = "", ""
+		for _, a := range t.Attributes {
+			a.Definition = ""
+		}
+		for _, o := range t.Operations {
+			o.Definition = ""
+		}
+		for i := range t.Literals {
+			t.Literals[i].Definition = ""
+		}
+	}
+}
+
 // PlanOf plans a model, or what is chosen of it, and tells what is left out.
 func PlanOf(o *Order) (*Plan, []Note) {
 	plan := NewPlan(o.Model)
+	plan.comment(o.Options[Comments.Name])
 	text := o.Options[Of.Name]
 	if strings.TrimSpace(text) == "" {
 		return plan, nil

@@ -1,6 +1,7 @@
 package generate_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -33,4 +34,37 @@ func TestWhatIsChosenComesWithWhatItNeeds(t *testing.T) {
 	types, told = names("Hive,Apiary")
 	require.Equal(t, []string{"Apiary", "Apiary.Hive", "Hive", "Hive.Apiary"}, types)
 	require.Equal(t, []string{"Apiary.Lot leads to Lot, which is left out"}, told)
+}
+
+// What comments hold is decided; what is open stands there in any case.
+func TestComments(t *testing.T) {
+	m := modeltest.Demo(t)
+	said := func(how string) (definitions, sentences, silent int) {
+		plan, _ := generate.PlanOf(&generate.Order{Model: m, Options: map[string]string{"comments": how}})
+		for _, u := range plan.Types {
+			if u.Definition != "" {
+				definitions++
+			}
+			for _, e := range u.Ends {
+				doc := e.Doc(u.Name)
+				if len(doc) == 0 {
+					silent++
+				} else if strings.HasPrefix(doc[0], "Each ") || strings.HasPrefix(doc[0], "For each ") {
+					sentences++
+				}
+			}
+		}
+		return definitions, sentences, silent
+	}
+	definitions, sentences, silent := said("all")
+	require.Greater(t, definitions, 10)
+	require.Greater(t, sentences, 20)
+	require.Zero(t, silent)
+	again, sentences, silent := said("definitions")
+	require.Equal(t, definitions, again)
+	require.Zero(t, sentences)
+	require.Greater(t, silent, 20)
+	definitions, sentences, _ = said("none")
+	require.Zero(t, definitions)
+	require.Zero(t, sentences)
 }

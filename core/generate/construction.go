@@ -3,6 +3,7 @@ package generate
 import (
 	"fmt"
 	"slices"
+	"strconv"
 
 	"lexeon/core/graph"
 	"lexeon/core/model"
@@ -56,6 +57,25 @@ func (e *End) Plural() string {
 		return e.Name
 	}
 	return model.Plural(e.Name)
+}
+
+// Doc is what a comment says of an end of an owner.
+func (e *End) Doc(owner string) (out []string) {
+	if e.Silent {
+		return nil
+	}
+	if e.Sentence != "" {
+		out = append(out, e.Sentence)
+	} else {
+		if e.Association != "" {
+			out = append(out, "By the association "+strconv.Quote(e.Association)+".")
+		}
+		out = append(out, e.Told())
+	}
+	if e.Owns {
+		out = append(out, "What is here goes with its "+owner+".")
+	}
+	return out
 }
 
 // Told is how many there may be at an end, in a sentence.

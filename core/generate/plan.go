@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"lexeon/core/model"
+	"lexeon/core/notation"
 )
 
 // Plan is what is to be generated, free of any language.
@@ -93,6 +94,8 @@ type End struct {
 	Name        string   // the role, or the name of the type
 	Type        *Type
 	Association string // its name, for the documentation
+	Sentence    string // the association read aloud from here; empty where it cannot be
+	Silent      bool   // nothing is to be said of it but what is not decided
 	Lower       int
 	Upper       int // may be model.Many
 	State       model.MultiplicityState
@@ -334,8 +337,18 @@ func (p *planner) end(r *model.Relationship, e *model.Element) *End {
 		name = t.Name
 	}
 	lower, upper := d.Multiplicity.Bounds()
-	return &End{ID: r.ID, Name: name, Type: t, Association: r.Name, Lower: lower, Upper: upper, State: d.Multiplicity.State,
+	return &End{ID: r.ID, Name: name, Type: t, Association: r.Name, Sentence: p.sentence(r, e), Lower: lower, Upper: upper, State: d.Multiplicity.State,
 		Question: d.Question, Ordered: d.Ordered, NonUnique: d.NonUnique, Qualifiers: d.Qualifiers}
+}
+
+// sentence is how an association is read aloud for each of what sees an end.
+func (p *planner) sentence(r *model.Relationship, e *model.Element) string {
+	for _, s := range notation.ReadBack(p.m, r) {
+		if slices.ContainsFunc(s, func(part notation.Segment) bool { return part.End == e.ID }) {
+			return s.String()
+		}
+	}
+	return ""
 }
 
 func linkName(m *model.Model, r *model.Relationship) string {

@@ -35,7 +35,7 @@ var cppSet = set("cpp", template.FuncMap{"comment": slashComment, "constructs": 
 // Cpp is a header and a source for each class.
 var Cpp = &generate.Target{
 	Name: "cpp", Title: "C++", Group: "Code", Download: "Download C++", Notes: "Settled, and not held by C++",
-	Options: []generate.Option{generate.Of, cppNamespace},
+	Options: []generate.Option{generate.Of, cppNamespace, generate.Comments},
 	Make:    func(o *generate.Order) (generate.Output, error) { return chosen(o, printCpp) },
 }
 

@@ -32,7 +32,7 @@ var cSharpSet = set("csharp", template.FuncMap{"comment": summary, "linked": lin
 // CSharp is a namespace with a class for each type.
 var CSharp = &generate.Target{
 	Name: "csharp", Title: "C#", Group: "Code", Download: "Download C#", Notes: "Settled, and not held by C#",
-	Options: []generate.Option{generate.Of, cSharpNamespace},
+	Options: []generate.Option{generate.Of, cSharpNamespace, generate.Comments},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printCSharp)
 	},

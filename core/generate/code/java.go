@@ -33,7 +33,7 @@ var javaSet = set("java", template.FuncMap{"comment": blockComment, "name": name
 // Java is a package with a class for each type.
 var Java = &generate.Target{
 	Name: "java", Title: "Java", Group: "Code", Download: "Download Java", Notes: "Settled, and not held by Java",
-	Options: []generate.Option{generate.Of, javaPackage},
+	Options: []generate.Option{generate.Of, javaPackage, generate.Comments},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printJava)
 	},

@@ -414,14 +414,7 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	if keeps && e.Owns {
 		x.Take = take(p.Take, one)
 	}
-	var doc []string
-	if e.Association != "" {
-		doc = append(doc, "By the association "+strconv.Quote(e.Association)+".")
-	}
-	doc = append(doc, e.Told())
-	if e.Owns {
-		doc = append(doc, "What is here goes with its "+u.Type.Name+".")
-	}
+	doc := e.Doc(u.Type.Name)
 	if e.Open() {
 		question := e.Question
 		if question == "" {

@@ -30,7 +30,7 @@ var pythonSet = set("python", template.FuncMap{"doc": docString, "name": nameOf,
 // Python is a package with a module for each type.
 var Python = &generate.Target{
 	Name: "python", Title: "Python", Group: "Code", Download: "Download Python", Notes: "Settled, and not held by Python",
-	Options: []generate.Option{generate.Of, pythonPackage},
+	Options: []generate.Option{generate.Of, pythonPackage, generate.Comments},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printPython)
 	},

@@ -104,7 +104,7 @@ func refuses(e *End) bool { return e.Many() || e.Inverse != nil || e.Mandatory()
 // TypeScript is a module for each type.
 var TypeScript = &generate.Target{
 	Name: "typescript", Title: "TypeScript", Group: "Code", Download: "Download TypeScript", Notes: "Settled, and not held by TypeScript",
-	Options: []generate.Option{generate.Of, enumerations},
+	Options: []generate.Option{generate.Of, enumerations, generate.Comments},
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printTypeScript)
 	},

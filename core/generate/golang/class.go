@@ -2,7 +2,6 @@ package golang
 
 import (
 	"slices"
-	"strconv"
 	"strings"
 
 	"lexeon/core/generate"
@@ -302,14 +301,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 func (g *generator) ends(t *generate.Type, c *classFile, members names, im imports, param newParam) {
 	for i, e := range allEnds(t) {
 		x := g.end(t, e, i >= len(t.Ends), members, c.Receiver)
-		var doc []string
-		if e.Association != "" {
-			doc = append(doc, "By the association "+strconv.Quote(e.Association)+".")
-		}
-		doc = append(doc, e.Told())
-		if e.Owns {
-			doc = append(doc, "What is here goes with its "+t.Name+".")
-		}
+		doc := e.Doc(t.Name)
 		if e.Open() {
 			question := e.Question
 			if question == "" {

@@ -16,7 +16,7 @@ const unheld = "Settled, and not held by Go"
 // Target is Go: a package with a type for each classifier.
 var Target = &generate.Target{
 	Name: "go", Title: "Go", Group: "Code", Download: "Download Go skeletons", Notes: unheld,
-	Options: []generate.Option{generate.Of, module},
+	Options: []generate.Option{generate.Of, module, generate.Comments},
 	Proofs:  proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan, notes := generate.PlanOf(o)
