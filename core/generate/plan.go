@@ -105,7 +105,10 @@ type End struct {
 	Owns        bool // composite: the instance owns what is at this end
 	OwnedBy     bool // composite, the other way
 	Afterwards  bool // mandatory, and set once both are made, since each needs the other
-	Qualifiers  []string
+	// Qualifiers are keys by which the owner finds what is at the end; there are any number of them, and PerKey at most
+	// under each (0: as many as there are).
+	Qualifiers []string
+	PerKey     int
 	// Owner sees the end; Inverse is the owner as it is seen from here, nil where it is not.
 	Owner   *Type
 	Inverse *End
@@ -312,6 +315,13 @@ func (p *planner) twoEnds(r *model.Relationship, ends []*model.Element) {
 		}
 		end := p.end(r, e)
 		end.Owner, end.First = owner, i == 0
+		if keys := ends[1-i].End().Qualifiers; len(keys) > 0 { // what is said of it counts for each key
+			end.Qualifiers = keys
+			if end.State == model.Decided && end.Upper != model.Many {
+				end.PerKey = end.Upper
+			}
+			end.Lower, end.Upper = 0, model.Many
+		}
 		if a.Aggregation == model.Composite {
 			end.Owns, end.OwnedBy = a.Whole == ends[1-i].ID, a.Whole == e.ID
 		}
@@ -338,7 +348,7 @@ func (p *planner) end(r *model.Relationship, e *model.Element) *End {
 	}
 	lower, upper := d.Multiplicity.Bounds()
 	return &End{ID: r.ID, Name: name, Type: t, Association: r.Name, Sentence: p.sentence(r, e), Lower: lower, Upper: upper, State: d.Multiplicity.State,
-		Question: d.Question, Ordered: d.Ordered, NonUnique: d.NonUnique, Qualifiers: d.Qualifiers}
+		Question: d.Question, Ordered: d.Ordered, NonUnique: d.NonUnique}
 }
 
 // sentence is how an association is read aloud for each of what sees an end.

@@ -2,6 +2,7 @@ package modeltest
 
 import (
 	"slices"
+	"strings"
 
 	"lexeon/core/model"
 )
@@ -46,6 +47,26 @@ func Coded(seed uint64, hostile bool) *model.Model {
 		if face := pick(s.Source, s.faces); face != "" {
 			s.do(&model.Connect{ID: s.id("realizes"), Kind: model.Realization, Source: pick(s.Source, s.stored), Target: face})
 		}
+	}
+	for i, r := range s.m.Relationships(model.Association) { // found by what they are: every third
+		ends := s.m.Ends(r.ID)
+		if i%3 != 0 || len(ends) != 2 {
+			continue
+		}
+		keys := []string{"badge"}
+		if i%2 == 0 {
+			keys = append(keys, "Shelf 9: Integer")
+		}
+		for _, k := range keys {
+			name, typ, _ := strings.Cut(k, ": ")
+			if typ == "" {
+				typ = "Text"
+			}
+			if !slices.ContainsFunc(s.m.Children(ends[1].Type, model.Attribute), func(a *model.Element) bool { return a.Name == name }) {
+				s.do(&model.AddPart{ID: s.id("key"), Owner: ends[1].Type, Kind: model.Attribute, Name: name, Set: model.P("typeName", typ)})
+			}
+		}
+		s.do(&model.SetEnd{ID: ends[0].ID, Set: model.P("qualifiers", keys)})
 	}
 	return s.m
 }

@@ -61,6 +61,9 @@ func specOf(p *Package) (out []classSpec) {
 			if e.Open() {
 				s.Lower, s.Upper = 0, model.Many
 			}
+			if len(e.Keys) > 0 && e.PerKey > 0 { // the program gives all attributes the same value: all are under one key
+				s.Upper = e.PerKey
+			}
 			if e.Inverse != nil {
 				s.InverseField, s.InverseMany = e.Inverse.Field, e.Inverse.Many()
 			}

@@ -17,7 +17,7 @@ var cpp = &Language{
 	Name: "cpp", Title: "C++", WholesKeep: true,
 	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Snake, File: Snake,
 	Patterns: Patterns{Get: "{}", Is: "is {}", Set: "set {}", Field: "m {}", Add: "add {}", Remove: "remove {}", Take: "take {}", Attach: "attach {}", Detach: "detach {}",
-		Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "unlink", IsPart: "is within", AttributeField: "m {}"},
+		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "unlink", IsPart: "is within", AttributeField: "m {}"},
 	// ISO/IEC 14882:2020, 5.11 and 5.10, and macros of the standard headers.
 	Keywords: words(`alignas alignof and and_eq asm auto bitand bitor bool break case catch char char8_t char16_t char32_t class compl concept const consteval constexpr
 		constinit const_cast continue co_await co_return co_yield decltype default delete do double dynamic_cast else enum explicit export extern false float for friend goto

@@ -179,8 +179,12 @@ func behaving(p *Package) string {
 				continue
 			}
 			say("            {\n                const auto there = listed(x->%s);", e.Field)
-			if e.Many() && e.Upper > 1 && !e.Open() || !e.Many() {
-				say("                if (there.size() > %d) wrong(what, %q, \"too many\");", max(1, e.Upper), e.Label)
+			most := max(1, e.Upper)
+			if e.PerKey > 0 && len(e.Keys) > 0 { // all attributes have the same value: all are under one key
+				most = e.PerKey
+			}
+			if e.Limited() || !e.Many() {
+				say("                if (there.size() > %d) wrong(what, %q, \"too many\");", most, e.Label)
 			}
 			if e.OwnedBy && e.Inverse != nil {
 				say("                wholes += there.size();")

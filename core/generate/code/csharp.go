@@ -15,7 +15,7 @@ var cSharp = &Language{
 	Name: "csharp", Title: "C#",
 	Type: UpperCamel, Member: UpperCamel, Parameter: LowerCamel, Literal: UpperCamel, File: UpperCamel, Kept: LowerCamel, SharesNames: true,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
-		Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
+		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
 	// ECMA-334, 6.4.4.
 	Keywords: words(`abstract as base bool break byte case catch char checked class const continue decimal default delegate do double else enum event explicit extern
 		false finally fixed float for foreach goto if implicit in int interface internal is lock long namespace new null object operator out override params private

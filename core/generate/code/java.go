@@ -16,7 +16,7 @@ var java = &Language{
 	Name: "java", Title: "Java",
 	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: Screaming, File: UpperCamel,
 	Patterns: Patterns{Get: "get {}", Is: "is {}", Set: "set {}", Field: "{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
-		Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
+		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
 	// Java Language Specification, 3.9.
 	Keywords: words(`abstract assert boolean break byte case catch char class const continue default do double else enum extends final finally float for goto if
 		implements import instanceof int interface long native new package private protected public return short static strictfp super switch synchronized
@@ -101,9 +101,10 @@ func javaText(s string) string {
 // javaImports are the packages of the library that a file needs.
 func javaImports(u *Unit) (out []string) {
 	many := len(u.Ends)+len(u.Guards) > 0
-	optional := false
+	optional, keyed := false, false
 	for _, e := range u.Ends {
-		optional = optional || !e.Hidden && !e.Many() && (!e.Mandatory() || e.Afterwards)
+		optional = optional || !e.Hidden && !e.Many() && (!e.Mandatory() || e.Afterwards) || len(e.Keys) > 0 && e.PerKey == 1
+		keyed = keyed || len(e.Keys) > 0
 	}
 	lists := false
 	for _, a := range u.Attributes {
@@ -143,7 +144,7 @@ func javaImports(u *Unit) (out []string) {
 	add(ends || fields || u.Kind == "class" && u.Linked && many, "java.util.ArrayList")
 	add(ends, "java.util.Collections")
 	add(ends || lists || u.Kind == "class" && u.Linked && many, "java.util.List")
-	add(len(identifiers(u)) > 0, "java.util.Objects")
+	add(len(identifiers(u)) > 0 || keyed, "java.util.Objects")
 	add(optional, "java.util.Optional")
 	return out
 }

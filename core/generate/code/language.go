@@ -41,6 +41,7 @@ type Patterns struct {
 	Add, Remove       string // of ends that lead to many
 	Take              string // of wholes that keep their parts: from another whole
 	Attach, Detach    string // one half of a link, for the class at the other end
+	Find              string // of ends under a key
 	Full, Short       string // whether there can be none more, or none less
 	Validate, Dispose string
 	IsPart            string // whether it belongs to a whole
@@ -124,10 +125,30 @@ type End struct {
 	Full, Short          string
 	Param                *Param
 	LowerText, UpperText string
+	Find                 string   // what is under a key
+	Keys                 []*Param // attributes of what is found
 }
 
-// Limited: there is a most that there may be.
-func (e *End) Limited() bool { return e.Many() && e.Upper > 1 && !e.Open() }
+// Limited: there is a most that there may be, under a key or at all.
+func (e *End) Limited() bool {
+	return e.Many() && (e.Upper > 1 && !e.Open() || len(e.Keys) > 0 && e.PerKey > 0)
+}
+
+// FullOf calls what tells whether there may be no more; under a key, that of what is to be added.
+func (e *End) FullOf(one string) string {
+	if len(e.Keys) > 0 {
+		return e.Full + "(" + one + ")"
+	}
+	return e.Full + "()"
+}
+
+// NoMore says that there may be no more.
+func (e *End) NoMore() string {
+	if len(e.Keys) > 0 {
+		return e.Label + ": there may be no more under this key"
+	}
+	return e.Label + ": there may be no more than " + e.UpperText
+}
 
 // Needed: there is a least that has to be there.
 func (e *End) Needed() bool { return e.Lower > 0 && !e.Open() }

@@ -24,6 +24,11 @@ func Layout(l *Language, plan *generate.Plan) *Package {
 			e.Inverse = b.ends[e.End.Inverse]
 		}
 	}
+	for _, u := range p.Units {
+		for _, e := range u.Ends {
+			b.keys(e)
+		}
+	}
 	if b.Language.WholesKeep {
 		b.recursions()
 	} else {
@@ -422,9 +427,12 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 		}
 		doc = append(doc, "TODO: not decided: "+question)
 	}
-	if len(e.Qualifiers) > 0 {
-		doc = append(doc, "Found by "+strings.Join(e.Qualifiers, ", ")+", which is not kept here.")
-		b.note(u.Type.ID, "%s.%s is found by %s: that is not kept", u.Type.Name, e.Name, strings.Join(e.Qualifiers, ", "))
+	switch {
+	case len(e.Qualifiers) == 0 || hidden:
+	case len(b.keysOf(e)) > 0:
+		x.Find = take(p.Find, map[bool]string{true: one, false: all}[e.PerKey == 1])
+	default:
+		doc = append(doc, b.notKept(u, e))
 	}
 	if e.Afterwards {
 		b.note(u.Type.ID, "%s and %s need each other from the beginning; %s.%s is set after construction", u.Type.Name, e.Type.Name, u.Type.Name, e.Name)
@@ -486,6 +494,9 @@ func (b *builder) uses(u *Unit) {
 	}
 	for _, e := range u.Ends {
 		add(e.Unit)
+		for _, k := range e.Keys {
+			ref(k.Ref)
+		}
 	}
 	for _, g := range u.Guards {
 		b.compared(u, g.Condition, ref)

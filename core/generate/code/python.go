@@ -14,7 +14,7 @@ var python = &Language{
 	Name: "python", Title: "Python",
 	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Screaming, File: Snake,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
-		Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
+		Find: "find {}", Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
 	HiddenPrefix: "_",
 	// The Python Language Reference, 2.3.1, with the soft keywords.
 	Keywords: words(`False None True and as assert async await break case class continue def del elif else except finally for from global if import in is lambda

@@ -13,7 +13,7 @@ var typeScript = &Language{
 	Name: "typescript", Title: "TypeScript",
 	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: LowerCamel, File: Kebab,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
-		Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
+		Find: "find {}", Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
 	// ECMAScript 2022, 12.7.2: reserved words, and what is one in strict code.
 	Keywords: words(`arguments await break case catch class const continue debugger default delete do else enum eval export extends false finally for function
 		if implements import in instanceof interface let new null package private protected public return static super switch this throw true try typeof

@@ -277,7 +277,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 		}
 		name = members.take(name)
 		c.Fields = append(c.Fields, field{a.ID, name, typ, doc})
-		fields[a] = name
+		fields[a], g.fields[a] = name, name
 		if hidden && (public || t.Accessors) {
 			getter := members.take(exported(a.Name, "Value"))
 			c.Getters = append(c.Getters, accessor{a.ID, getter, typ, name, getter + " of the " + t.Name + "."})
@@ -309,8 +309,9 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 			}
 			doc = append(doc, "TODO: not decided: "+question)
 		}
-		if len(e.Qualifiers) > 0 {
-			doc = append(doc, "Found by "+strings.Join(e.Qualifiers, ", ")+", which is not kept here.")
+		if len(e.Qualifiers) > 0 && len(keysOf(e)) == 0 {
+			doc = append(doc, "TODO: found by "+strings.Join(e.Qualifiers, ", ")+", which is not kept here.")
+			g.note(t, "%s.%s is found by %s, which is no attribute of %s that can be compared: that is not kept", t.Name, e.Name, strings.Join(e.Qualifiers, ", "), e.Type.Name)
 		}
 		x.Doc = strings.Join(doc, "\n")
 		typ := x.Type

@@ -53,7 +53,7 @@ func newGenerator(plan *generate.Plan, module string) *generator {
 		module = pkg
 	}
 	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{},
-		links: map[*generate.End]*linkNames{}, families: map[*generate.Type]*generate.Type{}, contested: map[*generate.Type]bool{}, literal: map[*generate.Type][]constant{}}
+		links: map[*generate.End]*linkNames{}, families: map[*generate.Type]*generate.Type{}, contested: map[*generate.Type]bool{}, literal: map[*generate.Type][]constant{}, fields: map[*generate.Member]string{}}
 	g.names()
 	return g
 }
@@ -67,6 +67,11 @@ func (g *generator) types() (generate.Output, error) {
 	for i, t := range plan.Types { // names and notes are settled in order …
 		pages[i] = g.page(t)
 		out.Files = append(out.Files, generate.File{Path: files.take(fileName(t.Name, string(t.Kind))) + ".go", Subject: t.ID})
+	}
+	for _, p := range pages {
+		if c, ok := p.data.(classFile); ok {
+			g.keyed(c)
+		}
 	}
 	var work errgroup.Group
 	work.SetLimit(runtime.GOMAXPROCS(0))
@@ -115,6 +120,7 @@ type generator struct {
 	families  map[*generate.Type]*generate.Type
 	contested map[*generate.Type]bool
 	literal   map[*generate.Type][]constant
+	fields    map[*generate.Member]string // of attributes that are kept
 	notes     []generate.Note
 }
 

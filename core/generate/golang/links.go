@@ -39,6 +39,11 @@ type end struct {
 	RemoveFails     bool
 	SetFails        bool
 	Me              string // the object as the other end refers to it
+	InverseFull     string // the call that tells whether the other end takes no more
+	Find            string // what is under a key
+	Keys            []key
+	PerKey          int
+	of              *generate.End
 }
 
 // linked is a call in a constructor that links to what it was given.
@@ -172,11 +177,15 @@ func (g *generator) reserved(t *generate.Type) names {
 // end lays out one end of a type.
 func (g *generator) end(t *generate.Type, e *generate.End, hidden bool, members names, receiver string) *end {
 	x := &end{ID: e.ID, linkNames: g.links[e], Label: t.Name + "." + e.Name, Of: t.Name, Type: g.single(generate.TypeRef{Type: e.Type}), Many: e.Many(), Hidden: hidden, Unique: !e.Bag(),
-		Limited: e.Many() && e.Upper > 1 && !e.Open(), Needed: e.Lower > 0 && !e.Open(), Lower: strconv.Itoa(e.Lower), Upper: strconv.Itoa(e.Upper),
+		Limited: limited(e), PerKey: e.PerKey, of: e, Needed: e.Lower > 0 && !e.Open(), Lower: strconv.Itoa(e.Lower), Upper: strconv.Itoa(e.Upper),
 		Nilable: e.Type.Kind != model.Enumeration, Owns: e.Owns && e.Inverse != nil, OwnedBy: e.OwnedBy && e.Inverse != nil, Mandatory: e.Mandatory(), Me: g.me(t, receiver)}
 	if i := e.Inverse; i != nil {
 		x.Inverse, x.InverseMany = g.links[i], i.Many()
-		x.InverseLimited, x.InverseNeeded = i.Many() && i.Upper > 1 && !i.Open(), i.Lower > 0 && !i.Open()
+		x.InverseLimited, x.InverseNeeded = limited(i), i.Lower > 0 && !i.Open()
+		x.InverseFull = x.Inverse.Full + "()"
+		if len(keysOf(i)) > 0 {
+			x.InverseFull = x.Inverse.Full + "(" + x.Me + ")"
+		}
 		x.Contested = x.Owns && g.contested[g.family(e.Type)] || x.OwnedBy && g.contested[g.family(t)]
 		x.AddFails = x.Contested || x.InverseLimited || !x.InverseMany && (!x.Owns || x.Needed)
 		x.RemoveFails = x.InverseNeeded
@@ -198,6 +207,9 @@ func (g *generator) end(t *generate.Type, e *generate.End, hidden bool, members 
 			x.AddDoc += "; it reports false if that one is there already"
 		}
 		x.AddDoc += "."
+		if len(keysOf(e)) > 0 {
+			x.Find = members.take("Find" + exported(map[bool]string{true: e.Name, false: e.Plural()}[e.PerKey == 1], "Other"))
+		}
 	}
 	return x
 }
@@ -221,7 +233,10 @@ func (g *generator) linkContract(t *generate.Type) (out []string) {
 			seen[e] = true
 			out = append(out, n.Link+"(one "+typeText(e)+")", n.Unlink+"(one "+typeText(e)+")")
 			if e.Many() {
-				if e.Upper > 1 && !e.Open() {
+				switch {
+				case limited(e) && len(keysOf(e)) > 0:
+					out = append(out, n.Full+"(one "+typeText(e)+") bool")
+				case limited(e):
 					out = append(out, n.Full+"() bool")
 				}
 			} else {
