@@ -1,6 +1,7 @@
 package code
 
 import (
+	_ "embed"
 	"fmt"
 	"regexp"
 	"slices"
@@ -28,6 +29,14 @@ var cpp = &Language{
 	Members: words(`one other before gone std`),
 }
 
+// cppGlobals are functions and types that the headers of the C library put where a namespace would stand (ISO/IEC 9899:2018,
+// clause 7; IEEE Std 1003.1).
+//
+//go:embed cpp_globals.txt
+var cppGlobalText string
+
+var cppGlobals = words(cppGlobalText)
+
 var cppSet = set("cpp", template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText,
 	"identifiers": comparable, "type": cppType, "param": cppParam, "result": cppResult, "endType": cppEnd, "kept": keptPart, "plain": plainEnd, "friends": cppFriends, "headers": cppHeaders, "forward": cppForward,
 	"sources": cppSources, "seen": seen, "asked": asked, "virtual": hasVirtual, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
@@ -43,8 +52,12 @@ func printCpp(plan *generate.Plan, options map[string]string) (generate.Output, 
 	p := Layout(cpp, plan)
 	name := options[cppNamespace.Name]
 	if name == "" {
-		if name = Snake(wordsOf(plan.Project, "model")); !plainPackage.MatchString(name) || cpp.Keywords[name] {
+		name = Snake(wordsOf(plan.Project, "model"))
+		switch {
+		case !plainPackage.MatchString(name):
 			name = "model"
+		case cpp.Keywords[name] || cppGlobals[name]:
+			name += "_model"
 		}
 	}
 	for _, u := range p.Units {
@@ -77,6 +90,9 @@ func printCpp(plan *generate.Plan, options map[string]string) (generate.Output, 
 var cppNamespace = generate.Option{
 	Name: "namespace", Title: "Namespace", Doc: "The namespace of all types. Without one it is the name of the project.",
 	Check: func(text string) error {
+		if first, _, _ := strings.Cut(text, "::"); cppGlobals[first] {
+			return fmt.Errorf("%q is a name of the C library: begin with another one, such as honey::lots", first)
+		}
 		for part := range strings.SplitSeq(text, "::") {
 			if !plainPackage.MatchString(part) || cpp.Keywords[part] || strings.Contains(part, "__") {
 				return fmt.Errorf("%q is no namespace, such as honey::lots", text)

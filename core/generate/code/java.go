@@ -28,7 +28,7 @@ var java = &Language{
 }
 
 var javaSet = set("java", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs,
-	"takesLinks": takesLinks, "several": severalLinks, "text": javaText, "imports": javaImports, "identifiers": identifiers, "visible": javaVisible, "constants": constants})
+	"takesLinks": takesLinks, "several": severalLinks, "text": javaText, "imports": javaImports, "identifiers": identifiers, "visible": javaVisible, "constants": constants, "given": given("null", "null")})
 
 // Java is a package with a class for each type.
 var Java = &generate.Target{
@@ -40,11 +40,14 @@ var Java = &generate.Target{
 }
 
 func printJava(plan *generate.Plan, options map[string]string) (generate.Output, error) {
-	p := Layout(java, plan)
 	name := options[javaPackage.Name]
 	if name == "" {
 		name = packageOf(plan.Project)
 	}
+	return printJavaPackage(Layout(java, plan), name)
+}
+
+func printJavaPackage(p *Package, name string) (generate.Output, error) {
 	folder := "src/" + strings.ReplaceAll(name, ".", "/") + "/"
 	return output(p, map[string]string{"package": name}, javaSet, tidy, func(u *Unit) string { return folder + u.Path + ".java" },
 		map[string]string{"notwritten": folder + "NotWritten.java", "refused": folder + "Refused.java", "links": folder + "Links.java", "info": folder + "package-info.java"})

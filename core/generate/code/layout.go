@@ -12,7 +12,9 @@ import (
 
 // Layout names everything in a plan in the manner of a language, in an order that the
 // model alone decides: generals before what is specific.
-func Layout(l *Language, plan *generate.Plan) *Package {
+func Layout(l *Language, plan *generate.Plan) *Package { return layOut(l, plan).Package }
+
+func layOut(l *Language, plan *generate.Plan) *builder {
 	p := &Package{Language: l, Plan: plan}
 	b := &builder{Package: p, typeNames: map[string]bool{}, units: map[*generate.Type]*Unit{}, ends: map[*generate.End]*End{}}
 	b.types()
@@ -37,7 +39,7 @@ func Layout(l *Language, plan *generate.Plan) *Package {
 	for _, u := range p.Units {
 		b.uses(u)
 	}
-	return p
+	return b
 }
 
 // contests finds the parts that could be in several wholes: those of a hierarchy with several ends at

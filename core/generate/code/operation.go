@@ -72,11 +72,16 @@ func (b *builder) operations(u *Unit) {
 		if x.Static && b.Language.Statics[name] {
 			name += "_"
 		}
+		if b.Language.SharesNames && b.typeNames[name] && b.isBelow(name, u) {
+			name += "_"
+		}
 		if u.Kind == "class" && (x.Visibility == "private" || x.Visibility == "protected") {
 			name = b.Language.HiddenPrefix + name
 		}
 		if known := u.methods[name]; known != nil && !own[name] && known.like(x) && !x.Static && known.Visibility != "private" {
-			x.Name, x.Override, x.Offered, x.Visibility = name, !known.Offered || known.Override, known.Offered, known.Visibility
+			// What the general has it has by itself, though an interface asked for it.
+			inherited := u.General != nil && u.General.methods[name] != nil
+			x.Name, x.Override, x.Offered, x.Visibility = name, inherited, known.Offered, known.Visibility
 		} else {
 			if x.Name = u.names.take(name); x.Name != name {
 				b.note(u.Type.ID, "%s became %s, since there is %s already", x.Label, x.Name, name)
@@ -86,6 +91,15 @@ func (b *builder) operations(u *Unit) {
 		u.methods[x.Name] = x
 		u.Operations = append(u.Operations, x)
 	}
+}
+
+// isBelow reports whether a class of a name has what a type has: it could not have a member called as itself.
+func (b *builder) isBelow(name string, u *Unit) bool {
+	var has func(t *generate.Type) bool
+	has = func(t *generate.Type) bool {
+		return t == u.Type || slices.ContainsFunc(t.Generals, has) || slices.ContainsFunc(t.Realizes, has)
+	}
+	return slices.ContainsFunc(b.Units, func(x *Unit) bool { return x.Name == name && x != u && x.Kind == "class" && has(x.Type) })
 }
 
 // contract names the operations of an interface, those of its generals first. A general that asks for

@@ -23,7 +23,7 @@ var files embed.FS
 // set is the templates of a language, in the folder of its name: "class", "interface" and "enumeration"
 // print a unit; every other file with an ending before .tmpl is printed once of the whole package.
 func set(name string, funcs template.FuncMap) *template.Template {
-	all := template.FuncMap{"quote": quoted, "lines": lines, "join": strings.Join, "dict": dict, "at": generate.At, "back": generate.Back}
+	all := template.FuncMap{"quote": quoted, "lines": lines, "join": strings.Join, "dict": dict, "plainLine": func(s string) []string { return []string{strings.ReplaceAll(strings.Join(lines(s), " "), `\u`, `\ u`)} }, "at": generate.At, "back": generate.Back}
 	for n, f := range funcs {
 		all[n] = f
 	}

@@ -24,7 +24,7 @@ var typeScript = &Language{
 	Statics:     words(`prototype name length caller arguments apply bind call`),
 }
 
-var typeScriptSet = set("typescript", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "strict": strictly, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "supports": supports})
+var typeScriptSet = set("typescript", template.FuncMap{"given": given("undefined", "undefined as never"), "needs": componentNeeds, "comment": blockComment, "name": nameOf, "linked": linked, "strict": strictly, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "supports": supports})
 
 func nameOf(u *Unit) string {
 	if u == nil {
@@ -111,7 +111,10 @@ var TypeScript = &generate.Target{
 }
 
 func printTypeScript(plan *generate.Plan, options map[string]string) (generate.Output, error) {
-	p := Layout(typeScript, plan)
+	return printTypeScriptPackage(Layout(typeScript, plan), options)
+}
+
+func printTypeScriptPackage(p *Package, options map[string]string) (generate.Output, error) {
 	return output(p, options, typeScriptSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".ts" },
 		map[string]string{"support": "src/_support.ts", "index": "src/_index.ts", "tsconfig": "tsconfig.json", "package": "package.json"})
 }
@@ -145,4 +148,15 @@ func blockComment(indent int, parts ...string) string {
 		return before + "/** " + all[0] + " */\n"
 	}
 	return before + "/**\n" + before + " * " + strings.Join(all, "\n"+before+" * ") + "\n" + before + " */\n"
+}
+
+// componentNeeds are the names that a component needs of what stands beside all types.
+func componentNeeds(u *Unit) (out []string) {
+	if u.Primitives["Decimal"] || u.Primitives["Money"] {
+		out = append(out, "Decimal")
+	}
+	if len(u.Operations) > 0 {
+		out = append(out, "NotWritten")
+	}
+	return out
 }

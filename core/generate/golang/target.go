@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"lexeon/core/generate"
+	"lexeon/core/generate/code"
 )
 
 // proofs: it is formatted, compiles, and go vet has nothing to say.
@@ -26,12 +27,16 @@ var Target = &generate.Target{
 	},
 }
 
-// ComponentsTarget is Go with a package for each component.
+// ComponentsTarget is a package or a class for each component, with their wiring.
 var ComponentsTarget = &generate.Target{
-	Name: "components", Title: "Go by component", Group: "Code", Download: "Download Go components", Notes: unheld,
-	Options: []generate.Option{module},
-	Proofs:  proofs,
+	Name: "components", Title: "Components", Group: "Code", Download: "Download the components", Notes: "Settled, and not held by the code",
+	Options: []generate.Option{{Name: "language", Title: "Language", Doc: "In which language they are written.", Default: "go",
+		Choices: []generate.Choice{{Value: "go", Title: "Go"}, {Value: "java", Title: "Java"}, {Value: "typescript", Title: "TypeScript"}}}, module},
+	Proofs: proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
+		if language := o.Options["language"]; language != "go" {
+			return code.PrintComponents(language, o.Model)
+		}
 		return componentsAs(o.Model, o.Options[module.Name])
 	},
 }

@@ -1,0 +1,31 @@
+package code
+
+import (
+	"path/filepath"
+	"testing"
+
+	"lexeon/core/modeltest"
+)
+
+// Models of every kind of diagram at once, edited at random: they combine what the models of classes alone do not.
+func TestEverySortOfModel(t *testing.T) {
+	javaDir, sharp, script, python := t.TempDir(), t.TempDir(), t.TempDir(), t.TempDir()
+	for i := range 30 {
+		m := modeltest.Model(uint64(i), 320)
+		written(t, javaDir, Java, m, map[string]string{"package": folder(i)})
+		written(t, filepath.Join(sharp, folder(i)), CSharp, m, map[string]string{"namespace": folder(i)})
+		written(t, filepath.Join(script, folder(i)), TypeScript, m, nil)
+		if i < 12 {
+			written(t, python, Python, m, map[string]string{"package": folder(i)})
+		}
+		if i < 4 {
+			at := t.TempDir()
+			written(t, at, Cpp, m, nil)
+			unity(t, at)
+		}
+	}
+	javac(t, javaDir, "-d", "out")
+	mcs(t, sharp, "-target:library", "-out:all.dll")
+	compiler(t, script, false)
+	accepts(t, python, "mypy", "--strict", "--no-error-summary", "--no-incremental", ".")
+}
