@@ -39,7 +39,7 @@ var cppGlobals = words(cppGlobalText)
 
 var cppSet = set("cpp", template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText,
 	"identifiers": comparable, "type": cppType, "param": cppParam, "result": cppResult, "endType": cppEnd, "kept": keptPart, "plain": plainEnd, "friends": cppFriends, "headers": cppHeaders, "forward": cppForward,
-	"sources": cppSources, "seen": seen, "asked": asked, "virtual": hasVirtual, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
+	"seen": seen, "asked": asked, "virtual": hasVirtual, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
 
 // Cpp is a header and a source for each class.
 var Cpp = &generate.Target{
@@ -254,28 +254,12 @@ func cppHeaders(u *Unit) (out []string) {
 	return slices.Compact(out)
 }
 
-// cppForward are those whose names are enough in a header.
-func cppForward(u *Unit) (out []string) {
+// cppForward are those whose names are enough in a header; a source needs the rest of them.
+func cppForward(u *Unit) []*Unit {
 	headers := cppHeaders(u)
-	for _, of := range needed(u) {
-		if !slices.Contains(headers, of.Path) {
-			out = append(out, of.Name)
-		}
-	}
-	slices.Sort(out)
-	return slices.Compact(out)
-}
-
-// cppSources are the headers that a source needs besides its own.
-func cppSources(u *Unit) (out []string) {
-	headers := cppHeaders(u)
-	for _, of := range needed(u) {
-		if !slices.Contains(headers, of.Path) {
-			out = append(out, of.Path)
-		}
-	}
-	slices.Sort(out)
-	return slices.Compact(out)
+	out := slices.DeleteFunc(needed(u), func(of *Unit) bool { return slices.Contains(headers, of.Path) })
+	slices.SortFunc(out, func(a, b *Unit) int { return strings.Compare(a.Name, b.Name) })
+	return out
 }
 
 // seen are the attributes of which something can be seen from a place.
