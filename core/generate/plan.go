@@ -36,6 +36,8 @@ type Type struct {
 	Ends       []*End // what instances are linked to
 	// Constraints are conditions in braces about this type alone.
 	Constraints []Constraint
+	// Unheld is what is said of it and code does not look at, in sentences; members and ends have such of their own.
+	Unheld []string
 	// Hidden are ends of wholes and parts that cannot be navigated, and have to be known all the same.
 	Hidden []*End
 }
@@ -43,6 +45,7 @@ type Type struct {
 // Member is an attribute.
 type Member struct {
 	ID         model.ID
+	Unheld     []string
 	Name       string
 	Definition string
 	Type       TypeRef
@@ -95,7 +98,8 @@ type End struct {
 	Type        *Type
 	Association string // its name, for the documentation
 	Sentence    string // the association read aloud from here; empty where it cannot be
-	Silent      bool   // nothing is to be said of it but what is not decided
+	Unheld      []string
+	Silent      bool // nothing is to be said of it but what is not decided
 	Lower       int
 	Upper       int // may be model.Many
 	State       model.MultiplicityState
@@ -145,6 +149,7 @@ func NewPlan(m *model.Model) *Plan {
 		p.features(t)
 	}
 	p.hierarchy()
+	p.unheldByKinds()
 	p.constraints()
 	plan.Types = append(plan.Types, p.associations()...)
 	slices.SortFunc(plan.Types, func(a, b *Type) int {
@@ -196,7 +201,7 @@ func (p *planner) features(t *Type) {
 		switch e.Kind {
 		case model.Attribute:
 			a := e.Attribute()
-			t.Attributes = append(t.Attributes, &Member{ID: e.ID, Name: e.Name, Definition: e.Definition, Type: p.ref(e, a.Multiplicity), Data: a})
+			t.Attributes = append(t.Attributes, &Member{ID: e.ID, Unheld: unheldByAttribute(a), Name: e.Name, Definition: e.Definition, Type: p.ref(e, a.Multiplicity), Data: a})
 		case model.Operation:
 			o := e.Operation()
 			op := &Operation{ID: e.ID, Name: e.Name, Definition: e.Definition, Result: p.ref(e, o.Multiplicity), Data: o}
@@ -348,7 +353,7 @@ func (p *planner) end(r *model.Relationship, e *model.Element) *End {
 	}
 	lower, upper := d.Multiplicity.Bounds()
 	return &End{ID: r.ID, Name: name, Type: t, Association: r.Name, Sentence: p.sentence(r, e), Lower: lower, Upper: upper, State: d.Multiplicity.State,
-		Question: d.Question, Ordered: d.Ordered, NonUnique: d.NonUnique}
+		Question: d.Question, Ordered: d.Ordered, NonUnique: d.NonUnique, Unheld: unheldByEnd(d)}
 }
 
 // sentence is how an association is read aloud for each of what sees an end.

@@ -15,7 +15,7 @@ import (
 func Layout(l *Language, plan *generate.Plan) *Package { return layOut(l, plan).Package }
 
 func layOut(l *Language, plan *generate.Plan) *builder {
-	p := &Package{Language: l, Plan: plan}
+	p := &Package{Language: l, Plan: plan, Notes: plan.NotesOfUnheld()}
 	b := &builder{Package: p, typeNames: map[string]bool{}, units: map[*generate.Type]*Unit{}, ends: map[*generate.End]*End{}}
 	b.types()
 	for _, u := range b.generalsFirst() {
@@ -138,7 +138,7 @@ func (b *builder) types() {
 	l := b.Language
 	top, files := scope{}, scope{}
 	for _, t := range b.Plan.Types {
-		u := &Unit{Type: t, Kind: "class", Doc: t.Definition, Primitives: map[string]bool{}, names: scope{}, methods: map[string]*Operation{}}
+		u := &Unit{Type: t, Kind: "class", Doc: t.Definition, Remarks: slices.Clone(t.Unheld), Primitives: map[string]bool{}, names: scope{}, methods: map[string]*Operation{}}
 		switch t.Kind {
 		case model.Interface, model.Enumeration:
 			u.Kind = string(t.Kind)
@@ -352,6 +352,9 @@ func (b *builder) attributes(u *Unit) {
 		if a.Type.Unknown != "" {
 			x.Doc = strings.TrimSpace(x.Doc + "\nTODO: its type " + a.Type.Unknown + " is not known in the model.")
 		}
+		if len(a.Unheld) > 0 {
+			x.Doc = strings.TrimSpace(x.Doc + "\n" + strings.Join(a.Unheld, "\n"))
+		}
 		if d.Multiplicity.State == model.Undecided {
 			x.Doc = strings.TrimSpace(x.Doc + "\nTODO: it is not decided how many there are.")
 		}
@@ -439,7 +442,7 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	if e.Afterwards {
 		b.note(u.Type.ID, "%s and %s need each other from the beginning; %s.%s is set after construction", u.Type.Name, e.Type.Name, u.Type.Name, e.Name)
 	}
-	x.Doc = strings.Join(doc, "\n")
+	x.Doc = strings.Join(append(doc, e.Unheld...), "\n")
 	u.Ends = append(u.Ends, x)
 }
 

@@ -87,7 +87,7 @@ func (g *generator) class(t *generate.Type) classFile {
 func (g *generator) layOut(t *generate.Type) classFile {
 	im := imports{}
 	c := classFile{Package: g.pkg, Struct: g.struct_[t], Receiver: g.receiver(t)}
-	c.Doc = sentence(c.Struct, t.Definition, "is a "+t.Kind.Title()+" of the model.")
+	c.Doc = strings.Join(append([]string{sentence(c.Struct, t.Definition, "is a "+t.Kind.Title()+" of the model.")}, t.Unheld...), "\n")
 	if t.Polymorphic() {
 		c.Interface = g.ref[t]
 		c.InterDoc = c.Interface + " is any " + t.Name + ", whatever kind of it."
@@ -256,6 +256,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 		if d.Identifier {
 			doc = strings.TrimSpace("Identifies the " + t.Name + ".\n" + doc)
 		}
+		doc = strings.TrimSpace(doc + "\n" + strings.Join(a.Unheld, "\n"))
 		if d.Multiplicity.State == model.Undecided {
 			doc = strings.TrimSpace(doc + "\nTODO: it is not decided how many there are.")
 		}
@@ -313,7 +314,7 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 			doc = append(doc, "TODO: found by "+strings.Join(e.Qualifiers, ", ")+", which is not kept here.")
 			g.note(t, "%s.%s is found by %s, which is no attribute of %s that can be compared: that is not kept", t.Name, e.Name, strings.Join(e.Qualifiers, ", "), e.Type.Name)
 		}
-		x.Doc = strings.Join(doc, "\n")
+		x.Doc = strings.Join(append(doc, e.Unheld...), "\n")
 		typ := x.Type
 		if x.Many {
 			typ = listOf(typ)

@@ -54,6 +54,7 @@ func newGenerator(plan *generate.Plan, module string) *generator {
 	}
 	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{},
 		links: map[*generate.End]*linkNames{}, families: map[*generate.Type]*generate.Type{}, contested: map[*generate.Type]bool{}, literal: map[*generate.Type][]constant{}, fields: map[*generate.Member]string{}}
+	g.notes = plan.NotesOfUnheld()
 	g.names()
 	return g
 }
