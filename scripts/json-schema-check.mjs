@@ -7,7 +7,7 @@ import { join } from 'node:path'
 const { default: Ajv } = createRequire(new URL('../ui/package.json', import.meta.url))('ajv/dist/2020.js')
 let examples = 0
 for (const folder of process.argv.slice(2)) {
-  const ajv = new Ajv({ strict: true, strictRequired: false, validateFormats: false, allErrors: true })
+  const ajv = new Ajv({ ownProperties: true, strict: true, strictRequired: false, validateFormats: false, allErrors: true })
   const validate = ajv.compile(JSON.parse(readFileSync(join(folder, 'model.schema.json'), 'utf8')))
   const example = join(folder, 'example.json')
   if (!existsSync(example)) continue

@@ -257,3 +257,10 @@ func TestLinesLeadToMembers(t *testing.T) {
 		require.NotEmpty(t, found[a.ID], a.Name)
 	}
 }
+
+// Whatever is written into a model, the Go of it compiles, and nothing gets out of its place.
+func TestEveryHostileName(t *testing.T) {
+	out, err := golang.Generate(modeltest.HostileModel(t))
+	require.NoError(t, err)
+	vet(t, out)
+}

@@ -18,7 +18,7 @@ import (
 // A validator takes the schemas of the demo and of 200 random models, and the examples beside them.
 func TestAValidatorTakesWhatIsGenerated(t *testing.T) {
 	demo := modeltest.Demo(t)
-	list := []*model.Model{demo, model.Empty("Nothing")}
+	list := []*model.Model{demo, model.Empty("Nothing"), modeltest.HostileModel(t)}
 	for seed := range uint64(200) {
 		list = append(list, modeltest.Coded(seed, seed%4 == 3))
 	}

@@ -19,7 +19,7 @@ import (
 // example with something that the schema does not know is refused.
 func TestAValidatorTakesWhatIsGenerated(t *testing.T) {
 	demo := modeltest.Demo(t)
-	list := []*model.Model{demo, model.Empty("Nothing")}
+	list := []*model.Model{demo, model.Empty("Nothing"), modeltest.HostileModel(t)}
 	for seed := range uint64(200) {
 		list = append(list, modeltest.Coded(seed, seed%4 == 3))
 	}
