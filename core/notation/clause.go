@@ -16,7 +16,8 @@ import (
 type understanding struct {
 	m      *model.Model
 	scope  Scope
-	either bool // the word was there
+	either bool            // the word was there
+	typed  map[string]bool // the words as they were written
 }
 
 // fillers say nothing that a model could hold.
@@ -31,6 +32,10 @@ func (u *understanding) prepared(text string) (out []token, ok bool) {
 	toks, err := tokenize(strings.TrimRight(strings.TrimSpace(text), ".!?; "))
 	if err != nil {
 		return nil, false
+	}
+	u.typed = map[string]bool{}
+	for _, t := range toks {
+		u.typed[t.text], u.typed[singularWord(t.text)] = true, true
 	}
 	depth := 0
 	for _, t := range uncontracted(toks) {

@@ -393,17 +393,10 @@ func (u *understanding) accompanied(toks []token) []token {
 // is "each flight has at most four stops"; "there are two referees for each match" is "each
 // match has two referees".
 func (u *understanding) reworded(toks []token) []token {
-	words := func(text string) []token {
-		var out []token
-		for w := range strings.FieldsSeq(text) {
-			out = append(out, token{tokWord, w})
-		}
-		return out
-	}
 	if len(toks) > 4 && word(toks[0]) == "no" {
 		for i := 2; i+2 < len(toks); i++ {
 			if word(toks[i]) == "more" && word(toks[i+1]) == "than" {
-				return slices.Concat(words("each"), toks[1:i], words("at most"), toks[i+2:])
+				return slices.Concat(tokensOf("each"), toks[1:i], tokensOf("at most"), toks[i+2:])
 			}
 		}
 	}
@@ -411,7 +404,7 @@ func (u *understanding) reworded(toks []token) []token {
 		for _, each := range []string{"each", "every"} {
 			for i := 3; i+2 < len(toks); i++ {
 				if (word(toks[i]) == "for" || word(toks[i]) == "in" || word(toks[i]) == "on" || word(toks[i]) == "per") && word(toks[i+1]) == each {
-					return slices.Concat(toks[i+1:], words("has"), toks[2:i])
+					return slices.Concat(toks[i+1:], tokensOf("has"), toks[2:i])
 				}
 			}
 		}

@@ -15,15 +15,21 @@ func singularName(name string) string {
 	return strings.Join(words, " ")
 }
 
-// singularWord is the singular of a word that may begin with a capital letter.
+// singularWord is the singular of a word that may begin with a capital letter, or be made of several: HoneyLots.
 func singularWord(w string) string {
-	lower := strings.ToLower(w)
-	one := model.Singular(lower)
-	switch {
-	case one == lower:
+	words := model.Words(w)
+	if len(words) == 0 {
 		return w
-	case lower != w:
-		return model.Capital(one)
 	}
-	return one
+	last := words[len(words)-1]
+	head := w[:max(0, len(w)-len(last))]
+	tail := w[len(head):]
+	one := model.Singular(last)
+	switch {
+	case one == last || !strings.EqualFold(tail, last):
+		return w
+	case last != tail:
+		return head + model.Capital(one)
+	}
+	return head + one
 }

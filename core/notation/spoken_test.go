@@ -124,3 +124,21 @@ func TestSpokenFlows(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, model.Entity, readings[0].New[0].Kind)
 }
+
+// A stop ends a sentence, unless a name ends so; a number in a name that was written so is part of it.
+func TestStopsAndNumbersInNames(t *testing.T) {
+	m := modeltest.Build(t, "component Shop", "class Hiker")
+	m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: "inc", Kind: model.Component, Name: "Acme Inc."}})
+	for sentence, want := range map[string]string{
+		"Shop depends on Acme Inc.": `Shop depends on "Acme Inc."`,
+		"Shop depends on Billing.":  `Shop depends on Billing`,
+	} {
+		ways, err := notation.Understand(m, sentence, notation.Scope{Components: true})
+		require.NoError(t, err, sentence)
+		require.Equal(t, want, strings.Join(ways[0].Texts(m), " ; "))
+		require.Len(t, ways, 1, sentence)
+	}
+	ways, err := notation.Understand(m, "A hiker climbs ThreePeaks.", notation.Scope{Classes: true})
+	require.NoError(t, err)
+	require.Equal(t, "Hiker climbs ThreePeak", strings.Join(ways[0].Texts(m), " ; "))
+}

@@ -73,7 +73,7 @@ func read(parse func(forgiving bool) ([]Reading, error)) ([]Reading, error) {
 
 func parse(m *model.Model, text string, scope Scope, forgiving bool) ([]Reading, error) {
 	if forgiving {
-		text = strings.TrimRight(strings.TrimSpace(text), ".!")
+		text = withoutStop(m, text)
 	}
 	toks, err := tokenize(text)
 	if err != nil {

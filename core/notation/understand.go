@@ -142,6 +142,9 @@ func Understand(m *model.Model, text string, scope Scope) ([]Understood, error) 
 	return withOthers(found, u.others(toks)), nil
 }
 
+// endingWithStop are kinds of what may be named so, besides classifiers.
+var endingWithStop = []model.Kind{model.Component, model.PackageKind, model.Actor, model.UseCase, model.Process, model.Entity, model.Store}
+
 // withoutStop is a text without the mark at its end, unless a name ends so.
 func withoutStop(m *model.Model, text string) string {
 	text = strings.TrimSpace(text)
@@ -149,9 +152,12 @@ func withoutStop(m *model.Model, text string) string {
 	if plain == text || strings.HasSuffix(plain, `"`) {
 		return plain
 	}
-	last := text[strings.LastIndexAny(text, " \t")+1:]
-	if len(m.TermsNamed(last))+len(m.Named(last)) > 0 {
-		return text
+	words := strings.Fields(text)
+	for n := 1; n <= min(4, len(words)); n++ { // Acme Inc.
+		name := strings.Join(words[len(words)-n:], " ")
+		if len(m.ClassifiersNamed(name))+len(m.Named(name, endingWithStop...)) > 0 {
+			return text
+		}
 	}
 	return plain
 }
@@ -219,9 +225,6 @@ func (u *understanding) contrived(r Reading) bool {
 	return u.impossible(r)
 }
 
-// inNoName are words that no name of a thing has in it.
-var inNoName = english.Set("is are be was were been has have had must may can could should will would shall not cannot does do did who whom whose which that if when where because its their")
-
 // impossible reports whether a name that nobody bears has words in it that are in no name.
 func (u *understanding) impossible(r Reading) bool {
 	within := func(w string) bool {
@@ -246,7 +249,7 @@ func (u *understanding) impossible(r Reading) bool {
 		if len(words) == 1 && (pronouns[words[0]] || words[0] == "i" || words[0] == "we" || words[0] == "you") {
 			return true
 		}
-		if n.Kind != model.UseCase && len(words) > 1 && slices.ContainsFunc(words, func(w string) bool { return counting[w] }) {
+		if n.Kind != model.UseCase && len(words) > 1 && !u.typed[n.Name] && slices.ContainsFunc(words, func(w string) bool { return counting[w] }) {
 			return true // one gateway, voucher entitles one
 		}
 	}
