@@ -62,6 +62,8 @@ test('screenshots', async ({ studio, page }) => {
     if (stage === 'Output') {
       await page.getByRole('tab', { name: 'TypeScript' }).click()
       await page.getByRole('button', { name: 'src/honey-lot.ts' }).click()
+      await page.locator('pre .hljs-keyword').first().waitFor()
+      await page.locator('pre [data-line]', { hasText: 'get beekeeper(): Beekeeper' }).click()
     }
     await shot(stage.toLowerCase())
   }

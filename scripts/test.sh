@@ -2,7 +2,8 @@
 # Everything: the core and the store against a real PostgreSQL, the drawings compiled
 # for the page, the logic of the page, then the page in a real browser. The typing on
 # slow lines waits most of its time: it runs beside the others, on a machine that is
-# busy, as it should hold there too.
+# busy, as it should hold there too. The proofs of code by compilers of other languages run
+# beside the browser, which leaves them one processor.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 mkdir -p .run
@@ -23,13 +24,13 @@ mkdir -p .run
 (cd e2e && npx --no-install playwright test --output=../.run/hands hands >../.run/hands.log 2>&1) &
 hands=$!
 finish() { # what fails here would be taken for a test that failed
-    kill "$hands" 2>/dev/null || true
+    kill "$hands" ${compilers:+"$compilers"} 2>/dev/null || true
     if [ "$started" = 1 ]; then scripts/postgres.sh remove .run/test-postgres; fi
     if [ "$mariadb" = 1 ]; then scripts/mariadb.sh remove .run/test-mariadb; fi
 }
 trap finish EXIT
 # What is proven in three databases keeps them busy: alone, so that nothing else waits for them.
-go test $(go list ./... | grep -v /core/generate/sql)
+go test $(go list ./... | grep -v /core/generate/)
 go test ./core/generate/sql
 GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
 (cd ui && npm run --silent test)
@@ -39,4 +40,11 @@ if ! wait "$hands"; then
     exit 1
 fi
 grep -E 'passed|flaky' .run/hands.log
+GOMAXPROCS=1 nice -n 19 go test -p 1 $(go list ./core/generate/... | grep -v /core/generate/sql) >.run/compilers.log 2>&1 &
+compilers=$!
 (cd e2e && npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
+if ! wait "$compilers"; then
+    cat .run/compilers.log
+    exit 1
+fi
+cat .run/compilers.log
