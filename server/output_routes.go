@@ -10,6 +10,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"lexeon/core/check"
 	"lexeon/core/generate"
 	"lexeon/core/model"
 	"lexeon/core/render"
@@ -64,33 +65,51 @@ func (s *Server) targets(c *echo.Context) error {
 
 // generated makes a target; what the address says of its options comes before what the
 // project has decided.
-func (s *Server) generated(c *echo.Context) (*model.Model, generate.Output, error) {
+func (s *Server) generated(c *echo.Context) (*model.Model, *generate.Target, generate.Output, error) {
 	_, v, err := s.current(c)
 	if err != nil {
-		return nil, generate.Output{}, err
+		return nil, nil, generate.Output{}, err
 	}
 	target, err := targets.Named(c.Param("target"))
 	if err != nil {
-		return nil, generate.Output{}, err
+		return nil, nil, generate.Output{}, err
 	}
 	over := map[string]string{}
 	for name, values := range c.QueryParams() {
 		over[name] = values[len(values)-1]
 	}
 	out, err := target.Run(v.Model, over, render.Draws(v.Model, s.desk.Drawer))
-	return v.Model, out, err
+	return v.Model, target, out, err
 }
 
 func (s *Server) output(c *echo.Context) error {
-	m, out, err := s.generated(c)
+	m, target, out, err := s.generated(c)
 	if err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, view.OutputOf(m, out))
+	shown := view.OutputOf(m, out)
+	for _, f := range problemsOf(m, target) {
+		shown.Problem(m, string(f.Severity), f.Rule, f.Message, f.Subject)
+	}
+	return c.JSON(http.StatusOK, shown)
+}
+
+// problemsOf are what the rules of a target find, whether a project wants them among its findings or not.
+func problemsOf(m *model.Model, target *generate.Target) []check.Finding {
+	var rules []*check.Analyzer
+	for _, name := range target.Rules {
+		if a := check.ByName(name); a != nil {
+			rules = append(rules, a)
+		}
+	}
+	if len(rules) == 0 {
+		return nil
+	}
+	return check.Run(m, rules).Everything()
 }
 
 func (s *Server) outputZip(c *echo.Context) error {
-	m, out, err := s.generated(c)
+	m, _, out, err := s.generated(c)
 	if err != nil {
 		return err
 	}

@@ -12,6 +12,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -20,6 +21,7 @@ import (
 	"lexeon/core/interchange"
 	"lexeon/core/model"
 	"lexeon/core/targets"
+	"lexeon/core/view"
 	"lexeon/server"
 	"lexeon/store"
 	"lexeon/store/storetest"
@@ -380,4 +382,28 @@ func TestAllTargetsInOneZip(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, len(one.File), found[target.Name], target.Name)
 	}
+}
+
+// What would be better mended before an output is taken stands beside it, though the project has the rule off.
+func TestProblemsOfATarget(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	problems := func(target string) (out []view.OutputProblem) {
+		status, _, data := c.do("GET", "/api/projects/p/output/"+target, nil)
+		require.Equal(t, 200, status)
+		var read view.Output
+		require.NoError(t, json.Unmarshal(data, &read))
+		return read.Problems
+	}
+	before := problems("java")
+	status, _, problem := c.send("changes", 0, `[{"type":"addElement","id":"boat","kind":"class","name":"Houseboat"},{"type":"connect","id":"k1","kind":"generalization","source":"boat","target":"hive"},{"type":"connect","id":"k2","kind":"generalization","source":"boat","target":"apiary"}]`)
+	require.Equal(t, 200, status, "%v", problem)
+	after := problems("java")
+	require.Len(t, after, len(before)+1)
+	found := slices.IndexFunc(after, func(p view.OutputProblem) bool { return p.Rule == "target/multiple-general" })
+	require.GreaterOrEqual(t, found, 0)
+	require.Equal(t, "warning", after[found].Severity)
+	require.Contains(t, after[found].Message, "Houseboat is a kind of Apiary and of Hive")
+	require.Equal(t, model.ID("boat"), after[found].From.ID)
+	require.False(t, slices.ContainsFunc(problems("go"), func(p view.OutputProblem) bool { return p.Rule == "target/multiple-general" }), "Go embeds all")
+	require.Empty(t, problems("markdown"))
 }

@@ -18,6 +18,8 @@ type Target struct {
 	Download string // what to press to take it away: a verb phrase
 	Notes    string // the heading of what is told beside the files
 	Options  []Option
+	// Rules are those of the check that speak of what this target makes of a model, by name.
+	Rules []string
 	// Proofs are commands that accept all that it makes: run in its folder, they succeed and
 	// write nothing. A test of all targets runs them.
 	Proofs [][]string

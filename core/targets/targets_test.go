@@ -9,6 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/check"
 	"lexeon/core/generate"
 	"lexeon/core/interchange"
 	"lexeon/core/model"
@@ -83,4 +84,16 @@ func TestTargets(t *testing.T) {
 	}
 	_, err = targets.Named("cobol")
 	require.EqualError(t, err, `There is no target "cobol"; there are: `+targets.Names()+".")
+}
+
+// The rules of a target are rules of the check.
+func TestRulesOfTargetsAreThere(t *testing.T) {
+	with := 0
+	for _, target := range targets.All {
+		for _, name := range target.Rules {
+			require.NotNil(t, check.ByName(name), "%s: %s", target.Name, name)
+			with++
+		}
+	}
+	require.Greater(t, with, 20)
 }

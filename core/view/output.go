@@ -9,6 +9,26 @@ import (
 type Output struct {
 	Files []OutputFile `json:"files"`
 	Notes []OutputNote `json:"notes"`
+	// Problems are what the rules of the target find in the model, the gravest first; whoever has the check fills them in.
+	Problems []OutputProblem `json:"problems"`
+}
+
+// OutputProblem is a finding that speaks of what a target makes of a model.
+type OutputProblem struct {
+	Severity string  `json:"severity"`
+	Rule     string  `json:"rule"`
+	Message  string  `json:"message"`
+	From     *Origin `json:"from,omitempty"`
+}
+
+// Problem adds one.
+func (o *Output) Problem(m *model.Model, severity, rule, message string, subject model.ID) {
+	p := OutputProblem{Severity: severity, Rule: rule, Message: message}
+	if m.Row(subject) != nil {
+		from := originOf(m, subject)
+		p.From = &from
+	}
+	o.Problems = append(o.Problems, p)
 }
 
 // OutputFile is one file; From is the element that it was made from, if it is one.
@@ -47,7 +67,7 @@ func OutputOf(m *model.Model, made generate.Output) Output {
 		o := originOf(m, id)
 		return &o
 	}
-	out := Output{Files: make([]OutputFile, len(made.Files)), Notes: make([]OutputNote, len(made.Notes))}
+	out := Output{Problems: []OutputProblem{}, Files: make([]OutputFile, len(made.Files)), Notes: make([]OutputNote, len(made.Notes))}
 	for i, f := range made.Files {
 		out.Files[i] = OutputFile{f.Path, f.Content, from(f.Subject), outputParts(m, f)}
 	}

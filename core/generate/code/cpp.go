@@ -45,6 +45,7 @@ var cppSet = set("cpp", template.FuncMap{"comment": slashComment, "constructs": 
 var Cpp = &generate.Target{
 	Name: "cpp", Title: "C++", Group: "Code", Download: "Download C++", Notes: "Settled, and not held by C++",
 	Options: []generate.Option{generate.Of, cppNamespace, generate.Comments},
+	Rules:   generate.RulesOfOneGeneral,
 	Make:    func(o *generate.Order) (generate.Output, error) { return chosen(o, printCpp) },
 }
 

@@ -33,6 +33,7 @@ var cSharpSet = set("csharp", template.FuncMap{"comment": summary, "linked": lin
 var CSharp = &generate.Target{
 	Name: "csharp", Title: "C#", Group: "Code", Download: "Download C#", Notes: "Settled, and not held by C#",
 	Options: []generate.Option{generate.Of, cSharpNamespace, generate.Comments},
+	Rules:   generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printCSharp)
 	},

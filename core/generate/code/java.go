@@ -34,6 +34,7 @@ var javaSet = set("java", template.FuncMap{"comment": blockComment, "name": name
 var Java = &generate.Target{
 	Name: "java", Title: "Java", Group: "Code", Download: "Download Java", Notes: "Settled, and not held by Java",
 	Options: []generate.Option{generate.Of, javaPackage, generate.Comments},
+	Rules:   generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printJava)
 	},

@@ -31,6 +31,7 @@ var pythonSet = set("python", template.FuncMap{"doc": docString, "name": nameOf,
 var Python = &generate.Target{
 	Name: "python", Title: "Python", Group: "Code", Download: "Download Python", Notes: "Settled, and not held by Python",
 	Options: []generate.Option{generate.Of, pythonPackage, generate.Comments},
+	Rules:   generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printPython)
 	},

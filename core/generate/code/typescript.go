@@ -105,6 +105,7 @@ func refuses(e *End) bool { return e.Many() || e.Inverse != nil || e.Mandatory()
 var TypeScript = &generate.Target{
 	Name: "typescript", Title: "TypeScript", Group: "Code", Download: "Download TypeScript", Notes: "Settled, and not held by TypeScript",
 	Options: []generate.Option{generate.Of, enumerations, generate.Comments},
+	Rules:   generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printTypeScript)
 	},

@@ -18,6 +18,7 @@ const unheld = "Settled, and not held by Go"
 var Target = &generate.Target{
 	Name: "go", Title: "Go", Group: "Code", Download: "Download Go skeletons", Notes: unheld,
 	Options: []generate.Option{generate.Of, module, generate.Comments},
+	Rules:   generate.RulesOfCode,
 	Proofs:  proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan, notes := generate.PlanOf(o)

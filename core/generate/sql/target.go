@@ -28,6 +28,7 @@ func target(d *Dialect, proofs [][]string) *generate.Target {
 	return &generate.Target{
 		Name: "sql-" + d.Name, Title: title, Group: "Tables", Download: "Download the script", Notes: "How it was settled, and what no table holds",
 		Options: append(slices.Clone(tables.Choices), dropOption), Proofs: proofs,
+		Rules: []string{"target/undecided", "target/mandatory-cycle", "target/reserved", "class/type-unknown"},
 		Make: func(o *generate.Order) (generate.Output, error) {
 			options := tables.OptionsOf(o.Options)
 			options.Limit = d.Limit

@@ -10,6 +10,7 @@ import { MigrationFrom } from './MigrationFrom'
 import { FileList } from './FileList'
 import { Making } from './Making'
 import { grouped } from './grouped'
+import { Problems } from './Problems'
 import { selectedPart } from './parts'
 import { SourceText } from './SourceText'
 import { keepTaken, lastTaken, since, takenNow } from './taken'
@@ -151,6 +152,7 @@ function Files({ target }: { target: Target }) {
           shown={file?.path}
           onShow={setPath}
         />
+        <Problems problems={output.problems} />
         {output.notes.length > 0 && (
           <div className="mt-4 border-t border-rule px-4 pt-2">
             <p className="heading">{target.notes}</p>
