@@ -95,7 +95,9 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
   await expect(studio.shape('association: ? Station records 0..* Reading')).toBeAttached()
   await page.getByRole('tab', { name: 'Code' }).click()
   await studio.shape('class Reading').click()
-  await expect(reader.getByText('type Reading struct')).toBeVisible()
+  await expect(reader.locator('pre')).toContainText('type Reading struct')
+  await reader.getByRole('combobox', { name: 'Language of the code' }).selectOption('Java')
+  await expect(reader.locator('pre')).toContainText('public class Reading')
   await reader.getByRole('button', { name: 'Close' }).click()
 
   // Findings that come and go with other rules.

@@ -1,9 +1,10 @@
 import { Tabs } from 'radix-ui'
 
-import { type Output, type Relation } from '../core/api'
+import { type Relation } from '../core/api'
 import { RelationSentences } from '../common/Sentences'
 import { projectPath, useStudio } from '../core/state'
 import { useFetched } from '../common/useFetched'
+import { CodeOfSelection } from './CodeOfSelection'
 
 // The reader: the relations of this diagram as sentences, and the code that is
 // generated for what is selected.
@@ -54,26 +55,10 @@ export function Reader({ diagram, onClose }: { diagram: string; onClose: () => v
             ))}
           </ul>
         </Tabs.Content>
-        <Tabs.Content value="code" className="min-h-0 flex-1 overflow-auto px-4 pb-2" tabIndex={0}>
+        <Tabs.Content value="code" className="flex min-h-0 flex-1 flex-col px-4 pb-2" tabIndex={-1}>
           <CodeOfSelection selected={selected} />
         </Tabs.Content>
       </section>
     </Tabs.Root>
-  )
-}
-
-function CodeOfSelection({ selected }: { selected?: string }) {
-  const revision = useStudio((s) => s.revision)
-  // What is selected on a component diagram is generated as a package of its own.
-  const kind = useStudio((s) => s.scene?.groups.find((g) => g.subject === selected)?.kind)
-  const { value: output, error } = useFetched<Output>(projectPath(kind === 'component' ? 'output/components' : 'output/go'), revision)
-  const file = output?.files.find((f) => f.from?.id === selected)
-  if (error) return <p className="text-brick">{error}</p>
-  if (!file) return <p className="text-faint">Select a class or a component to see the Go file that is generated for it.</p>
-  return (
-    <>
-      <p className="heading">{file.path}</p>
-      <pre className="font-mono text-sm">{file.content}</pre>
-    </>
   )
 }

@@ -2,8 +2,8 @@ import { useState } from 'react'
 
 import { type Output } from '../../core/types'
 import { Leads } from '../../common/Leads'
-import { type Part, partAt, runs } from './parts'
-import { SourceLines } from './SourceLines'
+import { type Part, partAt, runs } from '../../common/source/parts'
+import { SourceLines } from '../../common/source/SourceLines'
 
 export type SourceFile = { path: string; content: string } & Partial<Pick<Output['files'][number], 'from' | 'parts'>>
 

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 
 import { coloured, languageOf, linesOf, longest, plainLines } from './colours'
-import { grouped } from './grouped'
+import { grouped } from '../grouped'
 import { type Part, partAt, runs, selectedPart } from './parts'
 
 const text = (lines: { text: string }[][]) => lines.map((l) => l.map((p) => p.text).join('')).join('\n')

@@ -7,7 +7,7 @@ import { type Part } from './parts'
 const block = 60 // lines that are drawn at once: those out of sight are not
 
 // The lines of a text with their numbers, in colours, those of a part marked and brought into view.
-export function SourceLines(props: { path: string; content: string; wrapped: boolean; part?: Part; onLine: (line: number) => void }) {
+export function SourceLines(props: { path: string; content: string; wrapped: boolean; part?: Part; onLine?: (line: number) => void }) {
   const { path, content, wrapped, part, onLine } = props
   const plain = useMemo(() => plainLines(content), [content])
   const [found, setFound] = useState<{ of: string; lines: Piece[][] }>()
@@ -43,7 +43,7 @@ export function SourceLines(props: { path: string; content: string; wrapped: boo
       aria-label={path}
       onClick={(e) => {
         const line = e.target instanceof Element && e.target.closest('[data-line]')
-        if (line && document.getSelection()?.isCollapsed !== false) onLine(Number(line.getAttribute('data-line')))
+        if (line && document.getSelection()?.isCollapsed !== false) onLine?.(Number(line.getAttribute('data-line')))
       }}
     >
       {blocks.map((b, i) => (

@@ -1,0 +1,77 @@
+import { useState } from 'react'
+
+import { type Output, type Target } from '../core/api'
+import { projectPath, useStudio } from '../core/state'
+import { selectedPart } from '../common/source/parts'
+import { SourceLines } from '../common/source/SourceLines'
+import { useFetched } from '../common/useFetched'
+
+const remembered = 'lexeon.code' // the language that was read last, in this browser
+
+function lastRead() {
+  try {
+    return localStorage.getItem(remembered) ?? 'go'
+  } catch {
+    return 'go'
+  }
+}
+
+function remember(target: string) {
+  try {
+    localStorage.setItem(remembered, target)
+  } catch {
+    // a full store: the next visit begins with Go
+  }
+}
+
+// languages are the targets that make a file of each class.
+const languages = (targets: Target[]) => targets.filter((t) => t.options.some((o) => o.name === 'of'))
+
+// The code that is generated for what is selected, beside the sheet: its lines are marked.
+export function CodeOfSelection({ selected }: { selected?: string }) {
+  const revision = useStudio((s) => s.revision)
+  const [language, setLanguage] = useState(lastRead)
+  const { value: targets = [] } = useFetched<Target[]>(projectPath('targets'), revision)
+  // What is selected on a component diagram is a package, or a class, of its own.
+  const kind = useStudio((s) => s.scene?.groups.find((g) => g.subject === selected)?.kind)
+  const target = kind === 'component' ? 'components' : language
+  const { value: output, error } = useFetched<Output>(projectPath(`output/${target}`), revision)
+  if (error) return <p className="text-brick">{error}</p>
+  const chosen = selected === undefined ? [] : [selected]
+  const file = output?.files.find((f) => f.from?.id === selected) ?? output?.files.find((f) => selectedPart(f.parts ?? [], chosen))
+  return (
+    <>
+      <div className="flex items-baseline gap-3 pb-1">
+        {kind !== 'component' && (
+          <select
+            className="field py-0"
+            aria-label="Language of the code"
+            value={language}
+            onChange={(e) => {
+              setLanguage(e.target.value)
+              remember(e.target.value)
+            }}
+          >
+            {languages(targets).map((t) => (
+              <option key={t.name} value={t.name}>
+                {t.title}
+              </option>
+            ))}
+          </select>
+        )}
+        <p className="font-mono text-sm">{file?.path}</p>
+      </div>
+      {file ? (
+        <SourceLines
+          key={file.path}
+          path={file.path}
+          content={file.content}
+          wrapped={false}
+          part={selectedPart(file.parts ?? [], chosen)}
+        />
+      ) : (
+        <p className="text-faint">Select a class, a relation or a component to see the code that is generated for it.</p>
+      )}
+    </>
+  )
+}
