@@ -113,6 +113,7 @@ var (
 // tidyCpp leaves blank lines as people have them: none behind the name of a section, one at both ends of a namespace.
 func tidyCpp(text string) string {
 	text = noSection.ReplaceAllString(section.ReplaceAllString(tidy(text), "$1:\n"), "};")
+	text = beforeEnd.ReplaceAllString(text, "\n$1")
 	return closing.ReplaceAllString(opening.ReplaceAllString(text, "$1\n\n"), "\n\n$1")
 }
 
