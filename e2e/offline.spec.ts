@@ -44,6 +44,7 @@ test('offline with a reload in between: 195 changes arrive, five that conflict a
       await page.keyboard.press('Escape')
       await studio.statement.fill(name)
       await page.getByRole('option', { name: `Go to class ${name}`, exact: true }).click()
+      await expect(studio.entry.getByLabel('Name', { exact: true })).toHaveValue(name)
       await studio.entry.getByLabel('Name', { exact: true }).fill(to)
       await studio.entry.getByLabel('Name', { exact: true }).press('Enter')
       await expect(studio.shape(`class ${to}`)).toHaveCount(1)

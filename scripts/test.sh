@@ -2,8 +2,7 @@
 # Everything: the core and the store against a real PostgreSQL, the drawings compiled
 # for the page, the logic of the page, then the page in a real browser. The typing on
 # slow lines waits most of its time: it runs beside the others, on a machine that is
-# busy, as it should hold there too. The proofs of code by compilers of other languages run
-# beside the browser, which leaves them one processor.
+# busy, as it should hold there too.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 mkdir -p .run
@@ -29,22 +28,23 @@ finish() { # what fails here would be taken for a test that failed
     if [ "$mariadb" = 1 ]; then scripts/mariadb.sh remove .run/test-mariadb; fi
 }
 trap finish EXIT
-# What is proven in three databases keeps them busy: alone, so that nothing else waits for them.
 go test $(go list ./... | grep -v /core/generate/)
+# What is proven in three databases keeps them busy: nothing that waits for them runs beside it, only what compilers of
+# other languages prove.
+nice -n 10 go test -p 1 $(go list ./core/generate/... | grep -v /core/generate/sql) >.run/compilers.log 2>&1 &
+compilers=$!
 go test ./core/generate/sql
 GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
 (cd ui && npm run --silent test)
 (cd e2e && npx --no-install tsc --noEmit)
-if ! wait "$hands"; then
-    cat .run/hands.log
-    exit 1
-fi
-grep -E 'passed|flaky' .run/hands.log
-GOMAXPROCS=1 nice -n 19 go test -p 1 $(go list ./core/generate/... | grep -v /core/generate/sql) >.run/compilers.log 2>&1 &
-compilers=$!
-(cd e2e && npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
 if ! wait "$compilers"; then
     cat .run/compilers.log
     exit 1
 fi
 cat .run/compilers.log
+if ! wait "$hands"; then
+    cat .run/hands.log
+    exit 1
+fi
+grep -E 'passed|flaky' .run/hands.log
+(cd e2e && npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
