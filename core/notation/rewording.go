@@ -377,7 +377,7 @@ func (u *understanding) accompanied(toks []token) []token {
 			return toks
 		}
 		_, value := u.property(with)
-		if !value && !possessives[word(with[0])] {
+		if !value && !possessives[word(with[0])] || len(with) > 2 && word(with[len(with)-1]) == "note" { // a delivery note is a paper
 			return toks
 		}
 		if possessives[word(with[0])] {

@@ -44,7 +44,7 @@ export function CodeOfSelection({ selected }: { selected?: string }) {
       <div className="flex items-baseline gap-3 pb-1">
         {kind !== 'component' && (
           <select
-            className="field py-0"
+            className="field w-40 py-0"
             aria-label="Language of the code"
             value={language}
             onChange={(e) => {

@@ -13,11 +13,11 @@ export function Problems({ problems }: { problems: Output['problems'] }) {
       <ul className="list-disc pl-4 text-sm">
         {problems.slice(0, most).map((p, i) => (
           <li key={i} title={p.rule}>
-            <strong className={tones[p.severity as keyof typeof tones]}>{words[p.severity as keyof typeof words]}</strong> {p.message}{' '}
+            <strong className={tones[p.severity as keyof typeof tones]}>{words[p.severity as keyof typeof words]}</strong> {p.message}
             {p.from && (
-              <>
-                (<Leads origin={p.from} />)
-              </>
+              <div>
+                <Leads origin={p.from} />
+              </div>
             )}
           </li>
         ))}
