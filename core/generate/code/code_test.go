@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate"
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
@@ -85,20 +86,7 @@ func TestTheDemoInEachLanguage(t *testing.T) {
 	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python, Cpp} {
 		out, err := target.Run(modeltest.Demo(t), nil, nil)
 		require.NoError(t, err)
-		var b strings.Builder
-		for _, f := range out.Files {
-			b.WriteString("==== " + f.Path + "\n" + f.Content)
-		}
-		for _, n := range out.Notes {
-			b.WriteString("==== told: " + n.Message + "\n")
-		}
-		golden := "testdata/demo-" + target.Name + ".txt"
-		if *update {
-			require.NoError(t, os.WriteFile(golden, []byte(b.String()), 0o644))
-		}
-		want, err := os.ReadFile(golden)
-		require.NoError(t, err)
-		require.Equal(t, string(want), b.String(), "run go test ./core/generate/code -update, and look at it")
+		generatetest.Golden(t, "testdata/demo-"+target.Name+".txt", out, *update)
 	}
 }
 

@@ -63,7 +63,7 @@ func (b *builder) components(plan *generate.Components) (list []*Made, wiring *M
 		for i := 2; ; i++ {
 			u.Name = b.Language.Type(words)
 			u.Path = b.Language.File(words)
-			if b.Language.File(wordsOf("Honey lot", "")) == b.Language.Type(wordsOf("Honey lot", "")) {
+			if b.Language.filesAsTypes() {
 				u.Path = u.Name
 			}
 			if !b.typeNames[u.Name] && !files[strings.ToLower(u.Path)] && !b.Language.Types[u.Name] {

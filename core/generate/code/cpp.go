@@ -39,7 +39,7 @@ var cppGlobals = words(cppGlobalText)
 
 var cppSet = set("cpp", template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText,
 	"identifiers": comparable, "type": cppType, "param": cppParam, "result": cppResult, "endType": cppEnd, "kept": keptPart, "plain": plainEnd, "friends": cppFriends, "headers": cppHeaders, "forward": cppForward,
-	"seen": seen, "asked": asked, "virtual": hasVirtual, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
+	"seen": seen, "asked": asked, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
 
 // Cpp is a header and a source for each class.
 var Cpp = &generate.Target{
@@ -71,7 +71,7 @@ func printCpp(plan *generate.Plan, options map[string]string) (generate.Output, 
 			}
 		}
 	}
-	given := map[string]string{"namespace": name, "guard": strings.ToUpper(strings.ReplaceAll(name, "::", "_"))}
+	given := map[string]string{"namespace": name}
 	headers, err := output(p, given, cppSet, tidyCpp, func(u *Unit) string { return "include/" + u.Path + ".hpp" }, map[string]string{"support": "include/support_.hpp", "cmake": "CMakeLists.txt"})
 	if err != nil {
 		return headers, err

@@ -184,3 +184,9 @@ type Literal struct {
 }
 
 func itoa(n int) string { return strconv.Itoa(n) }
+
+// filesAsTypes: a file is called as the type in it.
+func (l *Language) filesAsTypes() bool {
+	two := []string{"honey", "lot"}
+	return l.File(two) == l.Type(two)
+}

@@ -154,7 +154,7 @@ func (b *builder) types() {
 		u.Name = name
 		b.typeNames[name] = true
 		file := l.File(wordsOf(t.Name, string(t.Kind)))
-		if l.File(wordsOf("Honey lot", "")) == l.Type(wordsOf("Honey lot", "")) {
+		if l.filesAsTypes() {
 			file = name // the language wants them alike
 		} else if l.Keywords[file] {
 			file += "_"

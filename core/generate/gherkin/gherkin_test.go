@@ -11,6 +11,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/generate/gherkin"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
@@ -70,17 +71,7 @@ func TestEachAlternativeIsAScenario(t *testing.T) {
 func TestFeaturesOfTheDemo(t *testing.T) {
 	out, err := gherkin.Target.Run(modeltest.Demo(t), nil, nil)
 	require.NoError(t, err)
-	var b strings.Builder
-	for _, f := range out.Files {
-		b.WriteString("==== " + f.Path + "\n" + f.Content)
-	}
-	const golden = "testdata/demo.txt"
-	if *update {
-		require.NoError(t, os.WriteFile(golden, []byte(b.String()), 0o644))
-	}
-	want, err := os.ReadFile(golden)
-	require.NoError(t, err)
-	require.Equal(t, string(want), b.String())
+	generatetest.Golden(t, "testdata/demo.txt", out, *update)
 }
 
 // Texts that look like Gherkin are texts: no line of them begins anything.

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate"
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
@@ -146,17 +147,7 @@ var update = flag.Bool("update", false, "write golden files anew")
 func TestTheDemoInGo(t *testing.T) {
 	out, err := Generate(coded(t, 0)[0])
 	require.NoError(t, err)
-	var b strings.Builder
-	for _, f := range out.Files {
-		b.WriteString("==== " + f.Path + "\n" + f.Content)
-	}
-	const golden = "testdata/demo.txt"
-	if *update {
-		require.NoError(t, os.WriteFile(golden, []byte(b.String()), 0o644))
-	}
-	want, err := os.ReadFile(golden)
-	require.NoError(t, err)
-	require.Equal(t, string(want), b.String(), "run go test ./core/generate/golang -update, and look at it")
+	generatetest.Golden(t, "testdata/demo.txt", out, *update)
 }
 
 // Validate tells the constraints that an object breaks, and what is not there breaks none.
