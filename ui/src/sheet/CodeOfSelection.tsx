@@ -2,7 +2,7 @@ import { useState } from 'react'
 
 import { type Output, type Target } from '../core/api'
 import { projectPath, useStudio } from '../core/state'
-import { selectedPart } from '../common/source/parts'
+import { fileOf, selectedPart } from '../common/source/parts'
 import { SourceLines } from '../common/source/SourceLines'
 import { useFetched } from '../common/useFetched'
 
@@ -37,14 +37,13 @@ export function CodeOfSelection({ selected }: { selected?: string }) {
   const target = kind === 'component' ? 'components' : language
   const { value: output, error } = useFetched<Output>(projectPath(`output/${target}`), revision)
   if (error) return <p className="text-brick">{error}</p>
-  const chosen = selected === undefined ? [] : [selected]
-  const file = output?.files.find((f) => f.from?.id === selected) ?? output?.files.find((f) => selectedPart(f.parts ?? [], chosen))
+  const file = fileOf(output?.files ?? [], selected)
   return (
     <>
       <div className="flex items-baseline gap-3 pb-1">
         {kind !== 'component' && (
           <select
-            className="field w-40 py-0"
+            className="field max-w-48 py-0"
             aria-label="Language of the code"
             value={language}
             onChange={(e) => {
@@ -67,7 +66,7 @@ export function CodeOfSelection({ selected }: { selected?: string }) {
           path={file.path}
           content={file.content}
           wrapped={false}
-          part={selectedPart(file.parts ?? [], chosen)}
+          part={selectedPart(file.parts ?? [], selected === undefined ? [] : [selected])}
         />
       ) : (
         <p className="text-faint">Select a class, a relation or a component to see the code that is generated for it.</p>

@@ -9,3 +9,11 @@ export const partAt = (parts: Part[], line: number) => parts.find((p) => p.lines
 export const selectedPart = (parts: Part[], selection: readonly string[]) => parts.find((p) => selection.includes(p.from.id))
 
 export const runs = (part: Part) => part.lines.map((r) => (r.first === r.last ? `${r.first}` : `${r.first}–${r.last}`)).join(', ')
+
+type SourceFile = Output['files'][number]
+
+// fileOf is the file that was made from what is selected, else the first that holds it; none while nothing is selected.
+export function fileOf(files: SourceFile[], selected: string | undefined): SourceFile | undefined {
+  if (selected === undefined) return undefined
+  return files.find((f) => f.from?.id === selected) ?? files.find((f) => selectedPart(f.parts ?? [], [selected]))
+}

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 
 import { coloured, languageOf, linesOf, longest, plainLines } from './colours'
 import { grouped } from '../grouped'
-import { type Part, partAt, runs, selectedPart } from './parts'
+import { fileOf, type Part, partAt, runs, selectedPart } from './parts'
 
 const text = (lines: { text: string }[][]) => lines.map((l) => l.map((p) => p.text).join('')).join('\n')
 
@@ -61,6 +61,15 @@ describe('parts of a file', () => {
     expect(selectedPart(parts, ['other', 'grade'])?.from.id).toBe('grade')
     expect(selectedPart(parts, [])).toBeUndefined()
     expect(runs(mass)).toBe('3, 10–16')
+  })
+
+  it('finds the file of what is selected, and none where nothing is', () => {
+    const of = (path: string, id?: string, parts: Part[] = []) => ({ path, content: '', from: id ? { id, title: id } : undefined, parts })
+    const files = [of('go.mod'), of('hive.go', 'hive', parts), of('lot.go', 'lot')]
+    expect(fileOf(files, undefined)).toBeUndefined()
+    expect(fileOf(files, 'lot')?.path).toBe('lot.go')
+    expect(fileOf(files, 'grade')?.path).toBe('hive.go')
+    expect(fileOf(files, 'nobody')).toBeUndefined()
   })
 
   it('groups what stands together, in the order of the groups', () => {
