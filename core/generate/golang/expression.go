@@ -3,13 +3,26 @@ package golang
 import "lexeon/core/generate"
 
 // typeExpr is a type as Go has it: a name, perhaps of a package, or a list of or a pointer
-// to another type. Templates print it.
+// to another type.
 type typeExpr struct {
 	List, Pointer bool
 	Of            *typeExpr // of what it is a list, to what it points
 	Package       string    // that declares the name; empty: this one, or predeclared
 	Import        string    // the path of that package
 	Name          string
+}
+
+// String is the type as Go writes it.
+func (t *typeExpr) String() string {
+	switch {
+	case t.List:
+		return "[]" + t.Of.String()
+	case t.Pointer:
+		return "*" + t.Of.String()
+	case t.Package != "":
+		return t.Package + "." + t.Name
+	}
+	return t.Name
 }
 
 func named(name string) *typeExpr { return &typeExpr{Name: name} }

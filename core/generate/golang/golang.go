@@ -7,7 +7,6 @@ import (
 	"bytes"
 	"embed"
 	"fmt"
-	"go/format"
 	"runtime"
 	"slices"
 	"strconv"
@@ -28,12 +27,16 @@ var templates = template.Must(template.New("go").Funcs(template.FuncMap{
 	"comment": comment, "at": generate.At, "back": generate.Back, "quote": strconv.Quote, "literal": literal,
 	"under": func(it string, of any) map[string]any { return map[string]any{"It": it, "Condition": of} },
 	"isRat": isRat, "ratOf": ratOf,
-	"held": func(it, name string, e *end) map[string]any {
-		return map[string]any{"It": it, "Struct": name, "End": e}
-	},
+	"held": func(it, name string, e *end) held { return held{it, name, e} }, "type": (*typeExpr).String,
 	"fails":  func(list []linked) bool { return slices.ContainsFunc(list, func(l linked) bool { return l.Fails }) },
 	"before": func(list []linked, n int) []linked { return list[:n] },
 }).ParseFS(templateFiles, "templates/*.tmpl"))
+
+// held is an end with the name of the receiver and of the struct that has it.
+type held struct {
+	It, Struct string
+	End        *end
+}
 
 // Generate prints the whole model, as the package that its project names.
 func Generate(m *model.Model) (generate.Output, error) {
@@ -165,11 +168,11 @@ func (g *generator) printLines(name string, data any) (string, []generate.Span, 
 		return "", nil, err
 	}
 	plain, of := generate.Unmarked(b.String())
-	out, err := format.Source([]byte(plain))
+	out, err := formatted(plain)
 	if err != nil {
 		return "", nil, fmt.Errorf("%s: %w", name, err)
 	}
-	return string(out), generate.Spans(string(out), of), nil
+	return out, generate.Spans(out, of), nil
 }
 
 // page is a file before it is printed.
