@@ -153,7 +153,7 @@ func TestGenerateComponents(t *testing.T) {
 	require.Contains(t, string(mod), "module example.org/honey\n")
 	code, _, errs = lexeon("generate", "--option", "width=7", "--out", dir, demo())
 	require.Equal(t, exitUnusable, code)
-	require.Contains(t, errs, `Go has no option "width"; there are: of, module, comments`)
+	require.Contains(t, errs, `Go has no option "width"; there are: of, module, accessors, collections, enumerations, files, comments`)
 	code, _, errs = lexeon("generate", "--target", "boxes", "--out", dir, demo())
 	require.Equal(t, exitUnusable, code)
 	require.Contains(t, errs, "there are: "+targets.Names())

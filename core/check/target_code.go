@@ -5,6 +5,8 @@ import (
 	"strings"
 	"unicode"
 
+	"lexeon/core/generate"
+	"lexeon/core/generate/code"
 	"lexeon/core/model"
 )
 
@@ -73,4 +75,15 @@ var targetName = &Analyzer{
 			look(c)
 		}
 	}},
+}
+
+// unheldByCode reports what code in no language looks at.
+func unheldByCode(p *Pass) {
+	for _, n := range code.Unheld(generate.NewPlan(p.Model)) {
+		subject := drawnFor(p.Model, n.Subject)
+		if p.Model.Row(subject) == nil {
+			continue
+		}
+		p.Report(Finding{Subject: subject, Key: "code " + n.Message, says: say("In code: %s.", strings.TrimSuffix(n.Message, "."))})
+	}
 }

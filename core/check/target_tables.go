@@ -11,14 +11,16 @@ import (
 )
 
 var targetUnenforced = &Analyzer{
-	Name: "target/unenforced", Title: "No table holds it", Severity: Advice,
+	Name: "target/unenforced", Title: "Neither tables nor code hold it", Severity: Advice,
 	Doc: "What the classes say is held by the tables that are derived from them: by columns, keys, references and checks. Some of it no table can hold, or not in every database: " +
-		"a row can be there before those that refer to it, and a key counts to one. A program has to see to it.",
+		"a row can be there before those that refer to it, and a key counts to one. A program has to see to it. And code does not look at all that is said: an object is of one " +
+		"class for good, and conditions are looked at where they compare attributes, values and counts.",
 	OnRequest: true,
 	Source:    "SQL:2016, 4.18: the constraints of tables, as PostgreSQL, MariaDB and SQLite have them.",
 	Finds:     "Each Apiary has at least one Hive, both stored.",
 	Leaves:    "Each Hive has exactly one Apiary: a column that has to have a value.",
 	Scope: onTables(func(p *Pass, plan *tables.Plan) {
+		unheldByCode(p)
 		for _, h := range plan.Held {
 			var where []string
 			why := ""

@@ -16,6 +16,10 @@ var Of = Option{Name: "of", Title: "Of what", Doc: "Classes, packages and diagra
 var Comments = Option{Name: "comments", Group: "code", Title: "Comments", Doc: "What documentation comments hold.", Default: "all", Choices: []Choice{
 	{Value: "all", Title: "Definitions, and associations read aloud"}, {Value: "definitions", Title: "Definitions"}, {Value: "none", Title: "What is open alone"}}}
 
+// Files is whether each type has a file of its own.
+var Files = Option{Name: "files", Group: "code", Title: "Files", Doc: "Whether each type has a file of its own.", Default: "many", Choices: []Choice{
+	{Value: "many", Title: "One for each type"}, {Value: "one", Title: "One for all types"}}}
+
 // comment leaves out of a plan what comments are not to hold.
 func (p *Plan) comment(how string) {
 	if how != "definitions" && how != "none" {

@@ -76,13 +76,14 @@ func specOf(p *Package) (out []classSpec) {
 
 // behaves makes a target of some models, has it compiled, and runs the test program of its language in the
 // folder of each: it says how many calls did something and how many were refused.
-func behaves(t *testing.T, l *Language, target *generate.Target, program string, options func(i int) map[string]string, compile func(dir string), run ...string) {
+func behaves(t *testing.T, as func(map[string]string) *Language, target *generate.Target, program string, options func(i int) map[string]string, compile func(dir string), run ...string) {
 	dir := t.TempDir()
-	list := models(t, 12)
+	list := models(t, 16)
 	for i, m := range list {
 		at := filepath.Join(dir, folder(i))
-		written(t, at, target, m, options(i))
-		spec := specOf(Layout(l, generate.NewPlan(m)))
+		decided := otherwise(target, i, options(i))
+		written(t, at, target, m, decided)
+		spec := specOf(Layout(as(decided), generate.NewPlan(m)))
 		saved(t, filepath.Join(at, "spec.json"), spec)
 		require.NoError(t, os.WriteFile(filepath.Join(at, "spec.txt"), []byte(plain(spec)), 0o644))
 	}
@@ -101,6 +102,10 @@ func behaves(t *testing.T, l *Language, target *generate.Target, program string,
 	t.Logf("%d calls did something, %d were refused", did, refused)
 	require.Greater(t, did, 5000)
 	require.Greater(t, refused, 2000)
+}
+
+func always(l *Language) func(map[string]string) *Language {
+	return func(map[string]string) *Language { return l }
 }
 
 // plain is the same for a language without a reader of JSON: lines of fields between tabs.

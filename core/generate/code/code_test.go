@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"flag"
 	"fmt"
+	"maps"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -25,6 +26,31 @@ func models(t testing.TB, n int) []*model.Model {
 	out := []*model.Model{modeltest.Demo(t)}
 	for seed := range uint64(n) {
 		out = append(out, modeltest.Coded(seed, seed%4 == 3))
+	}
+	return out
+}
+
+// otherwise decides the options with choices that are not given: for the demo as by default, for each other model in
+// another combination.
+func otherwise(target *generate.Target, i int, given map[string]string) map[string]string {
+	out := maps.Clone(given)
+	if out == nil {
+		out = map[string]string{}
+	}
+	for k, o := range target.Options {
+		if _, is := given[o.Name]; is || len(o.Choices) < 2 {
+			continue
+		}
+		out[o.Name] = o.Default
+		var others []string
+		for _, c := range o.Choices {
+			if c.Value != o.Default {
+				others = append(others, c.Value)
+			}
+		}
+		if n := i >> (k % 4) % (len(others) + 1); n > 0 {
+			out[o.Name] = others[n-1]
+		}
 	}
 	return out
 }

@@ -213,19 +213,47 @@ type component struct {
 	Wires   bool
 }
 
-// PrintComponents prints the components of a model as classes beside its types. There are such for Java and TypeScript.
-func PrintComponents(language string, m *model.Model) (generate.Output, error) {
+// PackageOfComponents is where they stand, for the languages of PrintComponents.
+var PackageOfComponents = generate.Option{
+	Name: "package", Title: "Package", Doc: "The package of Java, or the name in package.json. Without one it is the name of the project.",
+	Check: func(text string) error {
+		inJava, inTypeScript := javaPackage.Check(text), npmPackage.Check(text)
+		if inJava != nil && inTypeScript != nil {
+			return fmt.Errorf("%q is no package, such as org.example.lots or @example/lots", text)
+		}
+		return nil
+	},
+}
+
+// PrintComponents prints the components of a model as classes beside its types. There are such for Java and TypeScript; a
+// package that the language cannot have is an error.
+func PrintComponents(language, in string, m *model.Model) (generate.Output, error) {
 	plan := generate.NewComponents(m)
+	refused := func(check func(string) error) error {
+		if in == "" {
+			return nil
+		}
+		if err := check(in); err != nil {
+			return model.Faultf(model.CodeInvalid, "the option package of Components: %v", err)
+		}
+		return nil
+	}
 	switch language {
 	case "java":
+		if err := refused(javaPackage.Check); err != nil {
+			return generate.Output{}, err
+		}
 		b := layOut(java, plan.Plan)
-		name := packageOf(plan.Project)
-		folder := "src/" + name + "/"
-		out, err := printJavaPackage(b.Package, name)
+		name := javaPackageOf(plan.Plan, in)
+		folder := javaFolder(name)
+		out, err := printJavaPackage(b.Package, name, nil)
 		return b.withComponents(out, err, plan, javaSet, map[string]string{"package": name}, func(u *Unit) string { return folder + u.Path + ".java" })
 	case "typescript":
+		if err := refused(npmPackage.Check); err != nil {
+			return generate.Output{}, err
+		}
 		b := layOut(typeScript, plan.Plan)
-		out, err := printTypeScriptPackage(b.Package, map[string]string{enumerations.Name: enumerations.Default})
+		out, err := printTypeScriptPackage(b.Package, map[string]string{enumerations.Name: enumerations.Default, npmPackage.Name: in})
 		return b.withComponents(out, err, plan, typeScriptSet, nil, func(u *Unit) string { return "src/" + u.Path + ".ts" })
 	}
 	return generate.Output{}, fmt.Errorf("there are no components in %q", language)

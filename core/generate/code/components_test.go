@@ -48,18 +48,18 @@ func TestComponentsInJavaAndTypeScript(t *testing.T) {
 	dir := t.TempDir()
 	for i, m := range componentModels(t, 6) {
 		at := filepath.Join(dir, folder(i))
-		out, err := PrintComponents("java", m)
+		out, err := PrintComponents("java", "", m)
 		require.NoError(t, err)
 		put(t, filepath.Join(at, "java"), out)
 		javac(t, filepath.Join(at, "java"), "-d", "out")
 	}
 	for i, m := range componentModels(t, 20) {
-		out, err := PrintComponents("typescript", m)
+		out, err := PrintComponents("typescript", "", m)
 		require.NoError(t, err)
 		put(t, filepath.Join(dir, folder(i)), out)
 	}
 	compiler(t, dir, false)
-	_, err := PrintComponents("cobol", modeltest.Demo(t))
+	_, err := PrintComponents("cobol", "", modeltest.Demo(t))
 	require.ErrorContains(t, err, `"cobol"`)
 }
 
@@ -67,7 +67,7 @@ func TestComponentsInJavaAndTypeScript(t *testing.T) {
 func TestWiring(t *testing.T) {
 	list := componentModels(t, 0)
 	text := func(m *model.Model, path string) string {
-		out, err := PrintComponents("typescript", m)
+		out, err := PrintComponents("typescript", "", m)
 		require.NoError(t, err)
 		for _, f := range out.Files {
 			if f.Path == path {

@@ -15,7 +15,7 @@ import (
 
 // cpp: C++20, names as the C++ Core Guidelines have them (NL.8, NL.10), but for types, which begin with a capital.
 var cpp = &Language{
-	Name: "cpp", Title: "C++", WholesKeep: true,
+	Name: "cpp", Title: "C++", WholesKeep: true, ReadsByCalls: true,
 	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Snake, File: Snake,
 	Patterns: Patterns{Get: "{}", Is: "is {}", Set: "set {}", Field: "m {}", Add: "add {}", Remove: "remove {}", Take: "take {}", Attach: "attach {}", Detach: "detach {}",
 		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "unlink", IsPart: "is within", AttributeField: "m {}"},
@@ -44,13 +44,17 @@ var cppSet = set("cpp", template.FuncMap{"comment": slashComment, "constructs": 
 // Cpp is a header and a source for each class.
 var Cpp = &generate.Target{
 	Name: "cpp", Title: "C++", Group: "Code", Download: "Download C++", Notes: "Settled, and not held by C++",
-	Options: []generate.Option{generate.Of, cppNamespace, generate.Comments},
+	Options: []generate.Option{generate.Of, cppNamespace, accessorsAs(generate.Choice{Value: "plain", Title: "name, set_name"}, generate.Choice{Value: "get", Title: "get_name, set_name"}), generate.Files, generate.Comments},
 	Rules:   generate.RulesOfOneGeneral,
 	Make:    func(o *generate.Order) (generate.Output, error) { return chosen(o, printCpp) },
 }
 
+func cppAs(options map[string]string) *Language {
+	return accessorsNamed(cpp, options, "get", "get {}", "is {}")
+}
+
 func printCpp(plan *generate.Plan, options map[string]string) (generate.Output, error) {
-	p := Layout(cpp, plan)
+	p := Layout(cppAs(options), plan)
 	name := options[cppNamespace.Name]
 	if name == "" {
 		name = Snake(wordsOf(plan.Project, "model"))
@@ -71,8 +75,9 @@ func printCpp(plan *generate.Plan, options map[string]string) (generate.Output, 
 			}
 		}
 	}
-	given := map[string]string{"namespace": name}
-	headers, err := output(p, given, cppSet, tidyCpp, func(u *Unit) string { return "include/" + u.Path + ".hpp" }, map[string]string{"support": "include/support_.hpp", "cmake": "CMakeLists.txt"})
+	options = with(options, "namespace", name)
+	headers, err := printing{of: cppSet, tidied: tidyCpp, path: func(u *Unit) string { return "include/" + u.Path + ".hpp" },
+		once: map[string]string{"support": "include/support_.hpp", "cmake": "CMakeLists.txt"}, all: "include/model.hpp", before: knownWhole}.output(p, options)
 	if err != nil {
 		return headers, err
 	}
@@ -82,7 +87,8 @@ func printCpp(plan *generate.Plan, options map[string]string) (generate.Output, 
 			sources.Units = append(sources.Units, u)
 		}
 	}
-	out, err := outputAs(sources, given, cppSet, tidyCpp, func(*Unit) string { return "source" }, func(u *Unit) string { return "src/" + u.Path + ".cpp" }, nil)
+	out, err := printing{of: cppSet, tidied: tidyCpp, as: func(*Unit) string { return "source" }, path: func(u *Unit) string { return "src/" + u.Path + ".cpp" },
+		all: "src/model.cpp", whole: "sources"}.output(sources, options)
 	headers.Files = append(headers.Files, out.Files...)
 	slices.SortFunc(headers.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
 	return headers, err
@@ -245,12 +251,17 @@ func needed(u *Unit) []*Unit {
 	return slices.DeleteFunc(out, func(of *Unit) bool { return of.Name == u.Name })
 }
 
-// cppHeaders are those of what has to be known as a whole: what is extended, and enumerations.
+// knownWhole is what has to be known as a whole: what is extended, and enumerations.
+func knownWhole(u *Unit) []*Unit {
+	return slices.DeleteFunc(needed(u), func(of *Unit) bool {
+		return of.Kind != "enumeration" && (u.General == nil || of.Name != u.General.Name) && !slices.ContainsFunc(u.Offers, func(o *Unit) bool { return o.Name == of.Name })
+	})
+}
+
+// cppHeaders are those of what has to be known as a whole.
 func cppHeaders(u *Unit) (out []string) {
-	for _, of := range needed(u) {
-		if of.Kind == "enumeration" || u.General != nil && of.Name == u.General.Name || slices.ContainsFunc(u.Offers, func(o *Unit) bool { return o.Name == of.Name }) {
-			out = append(out, of.Path)
-		}
+	for _, of := range knownWhole(u) {
+		out = append(out, of.Path)
 	}
 	slices.Sort(out)
 	return slices.Compact(out)

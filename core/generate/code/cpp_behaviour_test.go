@@ -25,8 +25,9 @@ func TestCppKeepsLinks(t *testing.T) {
 			t.Run(folder(i), func(t *testing.T) {
 				t.Parallel()
 				at := filepath.Join(dir, folder(i))
-				written(t, at, Cpp, m, map[string]string{"namespace": "lots"})
-				program := behaving(Layout(cpp, generate.NewPlan(m)))
+				decided := otherwise(Cpp, i, map[string]string{"namespace": "lots"})
+				written(t, at, Cpp, m, decided)
+				program := behaving(Layout(cppAs(decided), generate.NewPlan(m)))
 				require.NoError(t, os.WriteFile(filepath.Join(at, "behave.cpp"), []byte(program), 0o644))
 				require.NoError(t, os.WriteFile(filepath.Join(at, "behave.hpp"), harness, 0o644))
 				together(t, at)

@@ -32,7 +32,7 @@ var cSharpSet = set("csharp", template.FuncMap{"comment": summary, "linked": lin
 // CSharp is a namespace with a class for each type.
 var CSharp = &generate.Target{
 	Name: "csharp", Title: "C#", Group: "Code", Download: "Download C#", Notes: "Settled, and not held by C#",
-	Options: []generate.Option{generate.Of, cSharpNamespace, generate.Comments},
+	Options: []generate.Option{generate.Of, cSharpNamespace, listsOf("view"), generate.Files, generate.Comments},
 	Rules:   generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printCSharp)
@@ -52,7 +52,9 @@ func printCSharp(plan *generate.Plan, options map[string]string) (generate.Outpu
 			name = "Model"
 		}
 	}
-	return output(p, map[string]string{"namespace": name}, cSharpSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".cs" }, map[string]string{"support": "src/Support.cs"})
+	options = with(options, "namespace", name)
+	by := printing{of: cSharpSet, tidied: tidy, path: func(u *Unit) string { return "src/" + u.Path + ".cs" }, once: map[string]string{"support": "src/Support.cs"}, all: "src/Model.cs"}
+	return by.output(p, options)
 }
 
 var cSharpNamespace = generate.Option{

@@ -12,7 +12,7 @@ import (
 func TestCSharpTakesWhatIsGenerated(t *testing.T) {
 	dir := t.TempDir()
 	for i, m := range models(t, 200) {
-		written(t, filepath.Join(dir, folder(i)), CSharp, m, map[string]string{"namespace": folder(i)})
+		written(t, filepath.Join(dir, folder(i)), CSharp, m, otherwise(CSharp, i, map[string]string{"namespace": folder(i)}))
 		if of, ok := partOf(m); ok && i < 60 {
 			written(t, filepath.Join(dir, folder(i)+"part"), CSharp, m, map[string]string{"namespace": folder(i) + "part", "of": of})
 		}
@@ -21,7 +21,7 @@ func TestCSharpTakesWhatIsGenerated(t *testing.T) {
 }
 
 func TestCSharpKeepsLinks(t *testing.T) {
-	behaves(t, cSharp, CSharp, "Behave.cs", func(i int) map[string]string { return map[string]string{"namespace": folder(i)} }, func(dir string) {
+	behaves(t, always(cSharp), CSharp, "Behave.cs", func(i int) map[string]string { return map[string]string{"namespace": folder(i)} }, func(dir string) {
 		mcs(t, dir, "-target:exe", "-out:all.exe", "-main:Behave")
 	}, "mono", "all.exe")
 }

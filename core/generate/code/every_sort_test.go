@@ -12,15 +12,15 @@ func TestEverySortOfModel(t *testing.T) {
 	javaDir, sharp, script, python := t.TempDir(), t.TempDir(), t.TempDir(), t.TempDir()
 	for i := range 30 {
 		m := modeltest.Model(uint64(i), 320)
-		written(t, javaDir, Java, m, map[string]string{"package": folder(i)})
-		written(t, filepath.Join(sharp, folder(i)), CSharp, m, map[string]string{"namespace": folder(i)})
-		written(t, filepath.Join(script, folder(i)), TypeScript, m, nil)
+		written(t, javaDir, Java, m, otherwise(Java, i, map[string]string{"package": folder(i)}))
+		written(t, filepath.Join(sharp, folder(i)), CSharp, m, otherwise(CSharp, i, map[string]string{"namespace": folder(i)}))
+		written(t, filepath.Join(script, folder(i)), TypeScript, m, otherwise(TypeScript, i, nil))
 		if i < 12 {
-			written(t, python, Python, m, map[string]string{"package": folder(i)})
+			written(t, python, Python, m, otherwise(Python, i, map[string]string{"package": folder(i)}))
 		}
 		if i < 4 {
 			at := t.TempDir()
-			written(t, at, Cpp, m, nil)
+			written(t, at, Cpp, m, otherwise(Cpp, i, nil))
 			unity(t, at)
 		}
 	}

@@ -73,7 +73,7 @@ func (b *builder) guards(u *Unit) {
 		guard, why := ReadGuard(c, operands)
 		if why != "" {
 			u.Remarks = append(u.Remarks, "It holds: "+guard.Text)
-			b.note(c.ID, "%s stands in a comment: %s", guard.Text, why)
+			b.unheld(c.ID, "%s stands in a comment: %s", guard.Text, why)
 			continue
 		}
 		u.Guards = append(u.Guards, guard)

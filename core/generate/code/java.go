@@ -13,7 +13,7 @@ import (
 
 // java: names as in the Java Language Specification, 6.1.
 var java = &Language{
-	Name: "java", Title: "Java",
+	Name: "java", Title: "Java", ReadsByCalls: true,
 	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: Screaming, File: UpperCamel,
 	Patterns: Patterns{Get: "get {}", Is: "is {}", Set: "set {}", Field: "{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
 		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
@@ -33,25 +33,37 @@ var javaSet = set("java", template.FuncMap{"comment": blockComment, "name": name
 // Java is a package with a class for each type.
 var Java = &generate.Target{
 	Name: "java", Title: "Java", Group: "Code", Download: "Download Java", Notes: "Settled, and not held by Java",
-	Options: []generate.Option{generate.Of, javaPackage, generate.Comments},
-	Rules:   generate.RulesOfOneGeneral,
+	Options: []generate.Option{generate.Of, javaPackage, accessorsAs(generate.Choice{Value: "get", Title: "getName, setName"}, generate.Choice{Value: "plain", Title: "name, setName"}), listsOf("view"),
+		noneAs("What is given where there can be none.", generate.Choice{Value: "optional", Title: "Optional"}, generate.Choice{Value: "null", Title: "null"}), generate.Comments},
+	Rules: generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printJava)
 	},
 }
 
 func printJava(plan *generate.Plan, options map[string]string) (generate.Output, error) {
-	name := options[javaPackage.Name]
-	if name == "" {
-		name = packageOf(plan.Project)
-	}
-	return printJavaPackage(Layout(java, plan), name)
+	return printJavaPackage(Layout(javaAs(options), plan), javaPackageOf(plan, options[javaPackage.Name]), options)
 }
 
-func printJavaPackage(p *Package, name string) (generate.Output, error) {
-	folder := "src/" + strings.ReplaceAll(name, ".", "/") + "/"
-	return output(p, map[string]string{"package": name}, javaSet, tidy, func(u *Unit) string { return folder + u.Path + ".java" },
-		map[string]string{"notwritten": folder + "NotWritten.java", "refused": folder + "Refused.java", "links": folder + "Links.java", "info": folder + "package-info.java"})
+func javaAs(options map[string]string) *Language {
+	return accessorsNamed(java, options, "plain", "{}", "{}")
+}
+
+// javaPackageOf is the package that is asked for, or that the project names.
+func javaPackageOf(plan *generate.Plan, asked string) string {
+	if asked != "" {
+		return asked
+	}
+	return packageOf(plan.Project)
+}
+
+func javaFolder(name string) string { return "src/" + strings.ReplaceAll(name, ".", "/") + "/" }
+
+func printJavaPackage(p *Package, name string, options map[string]string) (generate.Output, error) {
+	folder := javaFolder(name)
+	by := printing{of: javaSet, tidied: tidy, path: func(u *Unit) string { return folder + u.Path + ".java" },
+		once: map[string]string{"notwritten": folder + "NotWritten.java", "refused": folder + "Refused.java", "links": folder + "Links.java", "info": folder + "package-info.java"}}
+	return by.output(p, with(options, "package", name))
 }
 
 var javaPackage = generate.Option{
@@ -103,7 +115,7 @@ func javaText(s string) string {
 }
 
 // javaImports are the packages of the library that a file needs.
-func javaImports(u *Unit) (out []string) {
+func javaImports(u *Unit, options map[string]string) (out []string) {
 	many := len(u.Ends)+len(u.Guards) > 0
 	optional, keyed := false, false
 	for _, e := range u.Ends {
@@ -146,10 +158,10 @@ func javaImports(u *Unit) (out []string) {
 		fields = fields || a.Ref.Many && !a.Data.Derived
 	}
 	add(ends || fields || u.Kind == "class" && u.Linked && many, "java.util.ArrayList")
-	add(ends, "java.util.Collections")
+	add(ends && options["collections"] != "copy", "java.util.Collections")
 	add(ends || lists || u.Kind == "class" && u.Linked && many, "java.util.List")
 	add(len(identifiers(u)) > 0 || keyed, "java.util.Objects")
-	add(optional, "java.util.Optional")
+	add(optional && options[nullability.Name] != "null", "java.util.Optional")
 	return out
 }
 

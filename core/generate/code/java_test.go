@@ -12,7 +12,7 @@ import (
 func TestJavaTakesWhatIsGenerated(t *testing.T) {
 	dir := t.TempDir()
 	for i, m := range models(t, 200) {
-		written(t, dir, Java, m, map[string]string{"package": folder(i)})
+		written(t, dir, Java, m, otherwise(Java, i, map[string]string{"package": folder(i)}))
 		if of, ok := partOf(m); ok && i < 60 {
 			written(t, dir, Java, m, map[string]string{"package": folder(i) + "part", "of": of})
 		}
@@ -21,7 +21,7 @@ func TestJavaTakesWhatIsGenerated(t *testing.T) {
 }
 
 func TestJavaKeepsLinks(t *testing.T) {
-	behaves(t, java, Java, "Behave.java", func(i int) map[string]string { return map[string]string{"package": folder(i)} },
+	behaves(t, javaAs, Java, "Behave.java", func(i int) map[string]string { return map[string]string{"package": folder(i)} },
 		func(dir string) { javac(t, dir, "-d", "out") }, "java", "-cp", "out", "Behave")
 }
 

@@ -41,6 +41,6 @@ func (b *builder) keys(e *End) {
 // notKept tells that what is at an end is found by something that is no such attribute.
 func (b *builder) notKept(u *Unit, e *generate.End) string {
 	keys := strings.Join(e.Qualifiers, ", ")
-	b.note(u.Type.ID, "%s.%s is found by %s, which is no attribute of %s that can be seen and compared: that is not kept", u.Type.Name, e.Name, keys, e.Type.Name)
+	b.unheld(u.Type.ID, "%s.%s is found by %s, which is no attribute of %s that can be seen and compared: that is not kept", u.Type.Name, e.Name, keys, e.Type.Name)
 	return "TODO: found by " + keys + ", which is not kept here."
 }

@@ -30,6 +30,8 @@ type Language struct {
 	SharesNames bool
 	// WholesKeep: a whole holds its parts, so that they are given to it and taken from it, and choose none themselves.
 	WholesKeep bool
+	// ReadsByCalls: attributes are read by operations, which can be called as what they read.
+	ReadsByCalls bool
 	// FreeMembers: members can be called by keywords, and so can what a constructor takes.
 	FreeMembers bool
 }
@@ -54,6 +56,7 @@ type Package struct {
 	Plan     *generate.Plan
 	Units    []*Unit // in the order of the plan
 	Notes    []generate.Note
+	Unheld   []generate.Note // of Notes: what the model says and no language looks at
 }
 
 // Unit is a classifier with its names.

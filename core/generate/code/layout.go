@@ -15,7 +15,8 @@ import (
 func Layout(l *Language, plan *generate.Plan) *Package { return layOut(l, plan).Package }
 
 func layOut(l *Language, plan *generate.Plan) *builder {
-	p := &Package{Language: l, Plan: plan, Notes: plan.NotesOfUnheld()}
+	p := &Package{Language: l, Plan: plan, Unheld: plan.NotesOfUnheld()}
+	p.Notes = slices.Clone(p.Unheld)
 	b := &builder{Package: p, typeNames: map[string]bool{}, units: map[*generate.Type]*Unit{}, ends: map[*generate.End]*End{}}
 	b.types()
 	for _, u := range b.generalsFirst() {
@@ -132,6 +133,15 @@ type builder struct {
 func (b *builder) note(of model.ID, format string, args ...any) {
 	b.Notes = append(b.Notes, generate.Note{Subject: of, Message: fmt.Sprintf(format, args...)})
 }
+
+// unheld is a note of what no language looks at.
+func (b *builder) unheld(of model.ID, format string, args ...any) {
+	b.note(of, format, args...)
+	b.Unheld = append(b.Unheld, b.Notes[len(b.Notes)-1])
+}
+
+// Unheld is what the model says and code in no language looks at.
+func Unheld(plan *generate.Plan) []generate.Note { return Layout(java, plan).Unheld }
 
 // types names the types, and what each extends.
 func (b *builder) types() {
@@ -342,6 +352,8 @@ func (b *builder) attributes(u *Unit) {
 		}
 		if x.Get, x.Set = x.Field, x.Field; x.Guarded {
 			x.Get = u.names.take(field)
+		} else if get == p.AttributeField && b.Language.ReadsByCalls {
+			x.Set = u.names.take(b.member(p.Set, a.Name, "value"))
 		} else if get != p.AttributeField {
 			x.Get = u.names.take(b.member(get, a.Name, "value"))
 			x.Set = u.names.take(b.member(p.Set, a.Name, "value"))
@@ -411,7 +423,11 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	x.Field, x.Full, x.Short = take(p.Field, all), take(p.Full, all), take(p.Short, all)
 	x.Attach, x.Detach = take(p.Attach, one), take(p.Detach, one)
 	keeps := b.Language.WholesKeep && e.Inverse != nil
-	if !hidden {
+	switch {
+	case hidden:
+	case p.Get == p.Field && b.Language.ReadsByCalls:
+		x.Get = x.Field
+	default:
 		x.Get = take(p.Get, all)
 	}
 	switch {

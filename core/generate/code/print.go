@@ -5,6 +5,7 @@ import (
 	"embed"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"regexp"
 	"runtime"
 	"slices"
@@ -24,10 +25,24 @@ var files embed.FS
 // print a unit; every other file with an ending before .tmpl is printed once of the whole package.
 func set(name string, funcs template.FuncMap) *template.Template {
 	all := template.FuncMap{"quote": quoted, "lines": lines, "join": strings.Join, "dict": dict, "plainLine": func(s string) []string { return []string{strings.ReplaceAll(strings.Join(lines(s), " "), `\u`, `\ u`)} }, "at": generate.At, "back": generate.Back}
+	maps.Copy(all, decided(nil))
 	for n, f := range funcs {
 		all[n] = f
 	}
 	return template.Must(template.New(name).Funcs(all).ParseFS(files, "templates/"+name+"/*.tmpl"))
+}
+
+// decided are the functions that tell what was decided; they are bound again for each run.
+func decided(options map[string]string) template.FuncMap {
+	return template.FuncMap{
+		"decided": func(name, value string) bool { return options[name] == value },
+		"absent": func() string {
+			if options[nullability.Name] == "null" {
+				return "null"
+			}
+			return "undefined"
+		},
+	}
 }
 
 // dict hands several things to a template, by name.
@@ -39,11 +54,24 @@ func dict(pairs ...any) map[string]any {
 	return out
 }
 
+// with adds to options what was decided otherwise.
+func with(options map[string]string, name, value string) map[string]string {
+	out := maps.Clone(options)
+	if out == nil {
+		out = map[string]string{}
+	}
+	out[name] = value
+	return out
+}
+
 // page is what a template prints a unit of.
 type page struct {
 	*Unit
 	Package *Package
 	Options map[string]string
+	Shares  bool    // the file is not its own
+	All     []*Unit // that stand in its file
+	Bodies  string  // of all of them, where they share one
 }
 
 var (
@@ -63,46 +91,137 @@ func tidy(text string) string {
 	return strings.TrimSpace(beforeEnd.ReplaceAllString(text, "\n$1")) + "\n"
 }
 
-// output prints all units side by side, and what else the language wants.
-func output(p *Package, options map[string]string, of *template.Template, tidied func(string) string, path func(*Unit) string, once map[string]string) (generate.Output, error) {
-	return outputAs(p, options, of, tidied, func(u *Unit) string { return u.Kind }, path, once)
+// printing is how the units of a package become files.
+type printing struct {
+	of     *template.Template
+	tidied func(string) string
+	as     func(*Unit) string  // the template that prints a unit; nil: as its kind is called
+	path   func(*Unit) string  // of the file of a unit
+	once   map[string]string   // what stands beside the units: paths by templates
+	all    string              // the path of one file for all units
+	before func(*Unit) []*Unit // what has to stand before a unit in such a file
+	whole  string              // the template of it
 }
 
-// outputAs is output with the name of the template that a unit is printed by.
-func outputAs(p *Package, options map[string]string, of *template.Template, tidied func(string) string, as, path func(*Unit) string, once map[string]string) (generate.Output, error) {
-	out := generate.Output{Files: make([]generate.File, len(p.Units)), Notes: p.Notes}
-	print := func(name string, data any) (string, []generate.Span, error) {
-		var b bytes.Buffer
-		if err := of.ExecuteTemplate(&b, name, data); err != nil {
-			return "", nil, fmt.Errorf("%s: %w", name, err)
-		}
-		plain, told := generate.Unmarked(b.String())
-		content := tidied(plain)
-		return content, generate.Spans(content, told), nil
-	}
-	var work errgroup.Group
-	work.SetLimit(runtime.GOMAXPROCS(0))
-	for i, u := range p.Units {
-		work.Go(func() error {
-			content, lines, err := print(as(u)+".tmpl", page{u, p, options})
-			out.Files[i] = generate.File{Path: path(u), Content: content, Subject: u.Type.ID, Lines: lines}
-			return err
-		})
-	}
-	if err := work.Wait(); err != nil {
+// output prints all units, in a file for each or in one, and what stands beside them.
+func (by printing) output(p *Package, options map[string]string) (generate.Output, error) {
+	out := generate.Output{Notes: p.Notes}
+	bound, err := by.of.Clone()
+	if err != nil {
 		return out, err
 	}
-	for name, at := range once {
-		content, _, err := print(name+".tmpl", page{&Unit{}, p, options})
+	by.of = bound.Funcs(decided(options))
+	if options[generate.Files.Name] == "one" {
+		out.Files, err = by.oneFile(p, options)
+	} else {
+		out.Files, err = by.fileForEach(p, options)
+	}
+	if err != nil {
+		return out, err
+	}
+	for name, at := range by.once {
+		text, err := by.print(name, page{Unit: &Unit{}, Package: p, Options: options})
 		if err != nil {
 			return out, err
 		}
-		if content != "\n" || name == "typed" { // a mark that types are there is empty
+		if content := by.tidied(text); content != "\n" || name == "typed" { // a mark that types are there is empty
 			out.Files = append(out.Files, generate.File{Path: at, Content: content})
 		}
 	}
 	slices.SortFunc(out.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
 	return out, nil
+}
+
+func (by printing) print(name string, data page) (string, error) {
+	var b strings.Builder
+	if err := by.of.ExecuteTemplate(&b, name+".tmpl", data); err != nil {
+		return "", fmt.Errorf("%s: %w", name, err)
+	}
+	return b.String(), nil
+}
+
+// eachUnit prints units side by side.
+func (by printing) eachUnit(units []*Unit, data func(*Unit) page, done func(i int, text string)) error {
+	var work errgroup.Group
+	work.SetLimit(runtime.GOMAXPROCS(0))
+	for i, u := range units {
+		work.Go(func() error {
+			as := u.Kind
+			if by.as != nil {
+				as = by.as(u)
+			}
+			text, err := by.print(as, data(u))
+			if err == nil {
+				done(i, text)
+			}
+			return err
+		})
+	}
+	return work.Wait()
+}
+
+// content takes the marks out, and tells what is made of which element.
+func (by printing) content(text string) (string, []generate.Span) {
+	plain, told := generate.Unmarked(text)
+	content := by.tidied(plain)
+	return content, generate.Spans(content, told)
+}
+
+func (by printing) fileForEach(p *Package, options map[string]string) ([]generate.File, error) {
+	files := make([]generate.File, len(p.Units))
+	err := by.eachUnit(p.Units, func(u *Unit) page { return page{Unit: u, Package: p, Options: options, All: []*Unit{u}} }, func(i int, text string) {
+		content, lines := by.content(text)
+		files[i] = generate.File{Path: by.path(p.Units[i]), Content: content, Subject: p.Units[i].Type.ID, Lines: lines}
+	})
+	return files, err
+}
+
+// oneFile prints all units into one file: what of each is not made of one of its members is of the unit itself.
+func (by printing) oneFile(p *Package, options map[string]string) ([]generate.File, error) {
+	units := inOrder(p.Units, by.before)
+	bodies := make([]string, len(units))
+	err := by.eachUnit(units, func(u *Unit) page { return page{Unit: u, Package: p, Options: options, Shares: true} }, func(i int, text string) {
+		own := generate.At(units[i].Type.ID)
+		bodies[i] = own + strings.ReplaceAll(text, generate.Back(), own) + generate.Back()
+	})
+	if err != nil || len(units) == 0 {
+		return nil, err
+	}
+	whole := by.whole
+	if whole == "" {
+		whole = "all"
+	}
+	text, err := by.print(whole, page{Unit: &Unit{Type: &generate.Type{}}, Package: p, Options: options, All: units, Bodies: strings.Join(bodies, "\n\n")})
+	content, lines := by.content(text)
+	return []generate.File{{Path: by.all, Content: content, Lines: lines}}, err
+}
+
+// inOrder puts units behind those that have to stand before them, and leaves them in their order else.
+func inOrder(units []*Unit, before func(*Unit) []*Unit) []*Unit {
+	if before == nil {
+		return units
+	}
+	out := make([]*Unit, 0, len(units))
+	done := map[*Unit]bool{}
+	there := map[*Unit]bool{}
+	for _, u := range units {
+		there[u] = true
+	}
+	var visit func(u *Unit)
+	visit = func(u *Unit) {
+		if done[u] || !there[u] {
+			return
+		}
+		done[u] = true
+		for _, needed := range before(u) {
+			visit(needed)
+		}
+		out = append(out, u)
+	}
+	for _, u := range units {
+		visit(u)
+	}
+	return out
 }
 
 // quoted is a text as JSON writes it, which JavaScript and Python read as well; in it stands nothing that

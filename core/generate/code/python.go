@@ -2,6 +2,7 @@ package code
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 	"text/template"
@@ -19,18 +20,18 @@ var python = &Language{
 	// The Python Language Reference, 2.3.1, with the soft keywords.
 	Keywords: words(`False None True and as assert async await break case class continue def del elif else except finally for from global if import in is lambda
 		match nonlocal not or pass raise return try type while with yield _`),
-	Types:       words(`ABC Any ClassVar Enum Exception None Protocol True False TYPE_CHECKING`),
+	Types:       words(`ABC Any ClassVar Enum Exception None Protocol Sequence True False TYPE_CHECKING`),
 	Members:     words(`self super str int bool bytes list object property any abstractmethod datetime decimal support before other one out`),
 	EnumMembers: words(`name value mro code text`),
 }
 
 var pythonSet = set("python", template.FuncMap{"doc": docString, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs,
-	"takesLinks": takesLinks, "several": severalLinks, "text": pythonText, "bases": pythonBases, "modules": pythonModules, "checked": checkedUses, "identifiers": identifiers, "plain": isPlain, "typing": typingNames, "supports": pythonSupports})
+	"takesLinks": takesLinks, "several": severalLinks, "text": pythonText, "bases": pythonBases, "modules": modules, "primitives": primitives, "kinds": isKind, "abstract": isAbstract, "checked": checkedUses, "leadsToMany": leadsToMany, "codes": pythonCodes, "identifiers": identifiers, "plain": isPlain, "typing": typingNames, "supports": pythonSupports})
 
 // Python is a package with a module for each type.
 var Python = &generate.Target{
 	Name: "python", Title: "Python", Group: "Code", Download: "Download Python", Notes: "Settled, and not held by Python",
-	Options: []generate.Option{generate.Of, pythonPackage, generate.Comments},
+	Options: []generate.Option{generate.Of, pythonPackage, pythonEnumerations, listsOf("copy"), generate.Files, generate.Comments},
 	Rules:   generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printPython)
@@ -38,13 +39,15 @@ var Python = &generate.Target{
 }
 
 func printPython(plan *generate.Plan, options map[string]string) (generate.Output, error) {
-	p := Layout(python, plan)
+	p := Layout(pythonAs(options), plan)
 	name := options[pythonPackage.Name]
 	if name == "" {
 		name = packageOf(plan.Project)
 	}
-	return output(p, map[string]string{"package": name}, pythonSet, tidyPython, func(u *Unit) string { return name + "/" + u.Path + ".py" },
-		map[string]string{"support": name + "/_support.py", "init": name + "/__init__.py", "typed": name + "/py.typed"})
+	by := printing{of: pythonSet, tidied: tidyPython, path: func(u *Unit) string { return name + "/" + u.Path + ".py" },
+		once: map[string]string{"support": name + "/_support.py", "init": name + "/__init__.py", "typed": name + "/py.typed"},
+		all:  name + "/model.py", before: loadedFirst}
+	return by.output(p, options)
 }
 
 var pythonPackage = generate.Option{
@@ -158,8 +161,8 @@ func pythonBases(u *Unit) string {
 	return "(" + strings.Join(out, ", ") + ")"
 }
 
-// pythonModules are the modules that a file needs when it is read: of what it extends, and of defaults.
-func pythonModules(u *Unit) []*Unit {
+// loadedFirst are the units that a file needs when it is read: what it extends, and those of defaults.
+func loadedFirst(u *Unit) []*Unit {
 	out := slices.Clone(u.Values)
 	for _, of := range append(slices.Clone(u.Offers), u.General) {
 		if of != nil && !slices.Contains(out, of) {
@@ -170,15 +173,84 @@ func pythonModules(u *Unit) []*Unit {
 	return out
 }
 
-// checkedUses are those that only types speak of.
-func checkedUses(u *Unit) (out []*Unit) {
-	loaded := pythonModules(u)
-	for _, of := range u.Uses {
-		if !slices.Contains(loaded, of) {
-			out = append(out, of)
+// modules are those that a file needs when it is read.
+func modules(units []*Unit) (out []*Unit) {
+	for _, u := range units {
+		for _, of := range loadedFirst(u) {
+			if !slices.Contains(units, of) && !slices.Contains(out, of) {
+				out = append(out, of)
+			}
 		}
 	}
 	return out
+}
+
+// checkedUses are those that only types speak of.
+func checkedUses(units []*Unit) (out []*Unit) {
+	if len(units) > 1 {
+		return nil // all stand in one file
+	}
+	loaded := modules(units)
+	for _, u := range units {
+		for _, of := range u.Uses {
+			if !slices.Contains(loaded, of) {
+				out = append(out, of)
+			}
+		}
+	}
+	return out
+}
+
+func leadsToMany(units []*Unit) bool {
+	return slices.ContainsFunc(units, func(u *Unit) bool {
+		return slices.ContainsFunc(u.Ends, func(e *End) bool { return e.Many() && !e.Hidden })
+	})
+}
+
+// pythonEnumerations: PEP 435, "Derived Enumerations".
+var pythonEnumerations = generate.Option{
+	Name: "enumerations", Title: "Enumerations", Doc: "What a literal is.", Default: "enum",
+	Choices: []generate.Choice{{Value: "enum", Title: "A member of an Enum"}, {Value: "mixed", Title: "A text or a number, too"}},
+}
+
+// pythonAs is Python with what enumerations have of texts and numbers.
+func pythonAs(options map[string]string) *Language {
+	if options[pythonEnumerations.Name] != "mixed" {
+		return python
+	}
+	c := *python
+	c.EnumMembers = maps.Clone(python.EnumMembers)
+	maps.Copy(c.EnumMembers, pythonValues)
+	return &c
+}
+
+// pythonValues are what texts and numbers have (The Python Standard Library, "Built-in Types").
+var pythonValues = words(`capitalize casefold center count encode endswith expandtabs find format format_map index isalnum isalpha isascii isdecimal isdigit isidentifier
+	islower isnumeric isprintable isspace istitle isupper join ljust lower lstrip maketrans partition removeprefix removesuffix replace rfind rindex rjust rpartition rsplit
+	rstrip split splitlines startswith strip swapcase title translate upper zfill
+	as_integer_ratio bit_count bit_length conjugate denominator from_bytes imag is_integer numerator real to_bytes`)
+
+// pythonCodes is what the codes of an enumeration are.
+func pythonCodes(u *Unit) string {
+	if constants(u) == "int" {
+		return "int"
+	}
+	return "str"
+}
+
+// primitives reports whether some of these stand in a file.
+func primitives(units []*Unit, names ...string) bool {
+	return slices.ContainsFunc(units, func(u *Unit) bool {
+		return slices.ContainsFunc(names, func(n string) bool { return u.Primitives[n] })
+	})
+}
+
+func isKind(units []*Unit, kind string) bool {
+	return slices.ContainsFunc(units, func(u *Unit) bool { return u.Kind == kind })
+}
+
+func isAbstract(units []*Unit) bool {
+	return slices.ContainsFunc(units, func(u *Unit) bool { return u.Kind == "class" && u.Type.Abstract })
 }
 
 // isPlain: nothing stands in the constructor.
@@ -187,21 +259,25 @@ func isPlain(u *Unit) bool {
 }
 
 // typingNames are what a file needs of the module typing.
-func typingNames(u *Unit) (out []string) {
-	if len(checkedUses(u)) > 0 {
+func typingNames(units []*Unit) (out []string) {
+	if len(checkedUses(units)) > 0 {
 		out = append(out, "TYPE_CHECKING")
 	}
-	if slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Static && !a.Data.Derived }) {
+	if slices.ContainsFunc(units, func(u *Unit) bool {
+		return slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Static && !a.Data.Derived })
+	}) {
 		out = append(out, "ClassVar")
 	}
-	if u.Kind == "interface" {
+	if isKind(units, "interface") {
 		out = append(out, "Protocol")
 	}
 	return out
 }
 
 // pythonSupports reports whether a file needs what stands beside all classes.
-func pythonSupports(u *Unit) bool {
-	return u.Kind != "interface" && len(u.Operations) > 0 || takesLinks(u) || slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Derived }) ||
-		slices.ContainsFunc(u.Ends, func(e *End) bool { return e.Many() || !e.Hidden && refuses(e) })
+func pythonSupports(units []*Unit) bool {
+	return slices.ContainsFunc(units, func(u *Unit) bool {
+		return u.Kind != "interface" && len(u.Operations) > 0 || takesLinks(u) || slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Derived }) ||
+			slices.ContainsFunc(u.Ends, func(e *End) bool { return e.Many() || !e.Hidden && refuses(e) })
+	})
 }

@@ -8,7 +8,7 @@ func TestPythonTakesWhatIsGenerated(t *testing.T) {
 	dir := t.TempDir()
 	var parts []string
 	for i, m := range models(t, 60) {
-		written(t, dir, Python, m, map[string]string{"package": folder(i)})
+		written(t, dir, Python, m, otherwise(Python, i, map[string]string{"package": folder(i)}))
 		if of, ok := partOf(m); ok {
 			written(t, dir, Python, m, map[string]string{"package": folder(i) + "part", "of": of})
 			parts = append(parts, folder(i)+"part")
@@ -33,5 +33,5 @@ func TestPythonTakesWhatIsGenerated(t *testing.T) {
 }
 
 func TestPythonKeepsLinks(t *testing.T) {
-	behaves(t, python, Python, "behave.py", func(i int) map[string]string { return map[string]string{"package": folder(i)} }, func(string) {}, "python3", "behave.py")
+	behaves(t, pythonAs, Python, "behave.py", func(i int) map[string]string { return map[string]string{"package": folder(i)} }, func(string) {}, "python3", "behave.py")
 }

@@ -1,6 +1,8 @@
 package code
 
 import (
+	"fmt"
+	"regexp"
 	"slices"
 	"strings"
 	"text/template"
@@ -83,7 +85,16 @@ func severalLinks(u *Unit) bool {
 }
 
 // supports are the names that a file needs of what stands beside all types.
-func supports(u *Unit) (out []string) {
+func supports(units []*Unit) (out []string) {
+	for _, name := range []string{"Decimal", "NotWritten", "Refused"} {
+		if slices.ContainsFunc(units, func(u *Unit) bool { return slices.Contains(supportsOf(u), name) }) {
+			out = append(out, name)
+		}
+	}
+	return out
+}
+
+func supportsOf(u *Unit) (out []string) {
 	if u.Primitives["Decimal"] || u.Primitives["Money"] {
 		out = append(out, "Decimal")
 	}
@@ -104,8 +115,9 @@ func refuses(e *End) bool { return e.Many() || e.Inverse != nil || e.Mandatory()
 // TypeScript is a module for each type.
 var TypeScript = &generate.Target{
 	Name: "typescript", Title: "TypeScript", Group: "Code", Download: "Download TypeScript", Notes: "Settled, and not held by TypeScript",
-	Options: []generate.Option{generate.Of, enumerations, generate.Comments},
-	Rules:   generate.RulesOfOneGeneral,
+	Options: []generate.Option{generate.Of, npmPackage, enumerations, listsOf("view"),
+		noneAs("What stands where there can be none.", generate.Choice{Value: "undefined", Title: "undefined"}, generate.Choice{Value: "null", Title: "null"}), generate.Files, generate.Comments},
+	Rules: generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printTypeScript)
 	},
@@ -116,8 +128,34 @@ func printTypeScript(plan *generate.Plan, options map[string]string) (generate.O
 }
 
 func printTypeScriptPackage(p *Package, options map[string]string) (generate.Output, error) {
-	return output(p, options, typeScriptSet, tidy, func(u *Unit) string { return "src/" + u.Path + ".ts" },
-		map[string]string{"support": "src/_support.ts", "index": "src/_index.ts", "tsconfig": "tsconfig.json", "package": "package.json"})
+	by := printing{of: typeScriptSet, tidied: tidy, path: func(u *Unit) string { return "src/" + u.Path + ".ts" },
+		once: map[string]string{"support": "src/_support.ts", "index": "src/_index.ts", "tsconfig": "tsconfig.json", "package": "package.json"},
+		all:  "src/model.ts", before: loadedFirst}
+	if options[npmPackage.Name] == "" {
+		options = with(options, npmPackage.Name, npmNameOf(p.Plan.Project))
+	}
+	return by.output(p, options)
+}
+
+// npmPackage is the name in package.json (npm, package.json, "name").
+var npmPackage = generate.Option{
+	Name: "package", Title: "Package", Doc: "The name in package.json. Without one it is the name of the project.",
+	Check: func(text string) error {
+		if !plainNpm.MatchString(text) || len(text) > 214 {
+			return fmt.Errorf("%q is no name of a package, such as lots or @example/lots", text)
+		}
+		return nil
+	},
+}
+
+var plainNpm = regexp.MustCompile(`^(@[a-z0-9~-][a-z0-9._~-]*/)?[a-z0-9~-][a-z0-9._~-]*$`)
+
+// npmNameOf makes a name for package.json of the name of a project.
+func npmNameOf(project string) string {
+	if name := Kebab(wordsOf(project, "model")); plainNpm.MatchString(name) {
+		return name
+	}
+	return "model"
 }
 
 // enumerations in TypeScript.

@@ -27,7 +27,7 @@ func TestGoKeepsLinks(t *testing.T) {
 	list := coded(t, 9)
 	did, refused := 0, 0
 	for i, m := range list {
-		g := newGenerator(generate.NewPlan(m), "")
+		g := newGenerator(generate.NewPlan(m), settings{byMethods: i%2 == 1, iterators: i%3 == 1, texts: i%4 == 1, oneFile: i%4 > 1})
 		out, err := g.types()
 		require.NoError(t, err)
 		dir := t.TempDir()
@@ -158,7 +158,7 @@ func TestGoGuards(t *testing.T) {
 		id := model.ID(fmt.Sprint("c", i))
 		m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: id, Kind: model.Constraint, Set: model.P("body", body)}, &model.Connect{ID: id + "at", Kind: model.Anchor, Source: id, Target: lot}})
 	}
-	g := newGenerator(generate.NewPlan(m), "")
+	g := newGenerator(generate.NewPlan(m), settings{})
 	out, err := g.types()
 	require.NoError(t, err)
 	dir := t.TempDir()

@@ -272,7 +272,7 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 			continue
 		}
 		name := exported(a.Name, "Value")
-		hidden := !public || d.ReadOnly || t.Accessors
+		hidden := !public || d.ReadOnly || t.Accessors || g.byMethods
 		if hidden {
 			name = unexported(a.Name, "value")
 		}
@@ -319,6 +319,9 @@ func (g *generator) ends(t *generate.Type, c *classFile, members names, im impor
 		if x.Many {
 			typ = listOf(typ)
 			im["slices"] = true
+			if x.Iterates = g.iterators; x.Iterates && !x.Hidden {
+				im["iter"] = true
+			}
 		}
 		c.Fields = append(c.Fields, field{e.ID, x.Field, typ, x.Doc})
 		c.Ends = append(c.Ends, x)

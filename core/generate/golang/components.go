@@ -18,7 +18,7 @@ func Components(m *model.Model) (generate.Output, error) { return componentsAs(m
 
 func componentsAs(m *model.Model, module string) (generate.Output, error) {
 	plan := generate.NewComponents(m)
-	g := newGenerator(plan.Plan, module)
+	g := newGenerator(plan.Plan, settings{module: module})
 	out, err := g.types()
 	if err != nil {
 		return out, err
@@ -67,12 +67,12 @@ type componentPrinter struct {
 
 // typ is an interface as another package writes it.
 func (c *componentPrinter) typ(t *generate.Type) *typeExpr {
-	return &typeExpr{Package: c.g.pkg, Import: c.g.module, Name: c.g.ref[t]}
+	return &typeExpr{Package: c.g.pkg, Import: c.g.path, Name: c.g.ref[t]}
 }
 
 // component is a component as another package holds it.
 func (c *componentPrinter) component(pkg string) *typeExpr {
-	return pointerTo(&typeExpr{Package: pkg, Import: c.g.module + "/" + pkg, Name: "Component"})
+	return pointerTo(&typeExpr{Package: pkg, Import: c.g.path + "/" + pkg, Name: "Component"})
 }
 
 type stubFile struct {
@@ -186,7 +186,7 @@ func (c *componentPrinter) file(k *generate.Component) componentFile {
 			}
 		}
 		if o.From == nil {
-			o.Struct, o.Unwritten = types.take(unexported(t.Name, "provided")), &typeExpr{Package: c.g.pkg, Import: c.g.module, Name: c.unwritten[t]}
+			o.Struct, o.Unwritten = types.take(unexported(t.Name, "provided")), &typeExpr{Package: c.g.pkg, Import: c.g.path, Name: c.unwritten[t]}
 			o.Doc = o.Struct + " is the " + c.g.ref[t] + " of the component: write its operations here."
 		}
 		f.Provides = append(f.Provides, o)

@@ -23,7 +23,7 @@ func TestFormattedAsGofmtDoes(t *testing.T) {
 	}
 	methods, left := 0, 0
 	for _, m := range models {
-		g := newGenerator(generate.NewPlan(m), "")
+		g := newGenerator(generate.NewPlan(m), settings{})
 		var list []page
 		for _, p := range g.plan.Types {
 			list = append(list, g.page(p))

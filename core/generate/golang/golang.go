@@ -40,14 +40,16 @@ type held struct {
 
 // Generate prints the whole model, as the package that its project names.
 func Generate(m *model.Model) (generate.Output, error) {
-	return newGenerator(generate.NewPlan(m), "").types()
+	return newGenerator(generate.NewPlan(m), settings{}).types()
 }
 
 // Print prints a plan that need not be that of a whole model.
-func Print(plan *generate.Plan) (generate.Output, error) { return newGenerator(plan, "").types() }
+func Print(plan *generate.Plan) (generate.Output, error) {
+	return newGenerator(plan, settings{}).types()
+}
 
-// newGenerator prints as a module; without one the name of the project gives it.
-func newGenerator(plan *generate.Plan, module string) *generator {
+func newGenerator(plan *generate.Plan, with settings) *generator {
+	module := with.module
 	pkg := packageOf(module)
 	if module == "" {
 		if pkg = packageName(plan.Project); standard[pkg] {
@@ -55,7 +57,7 @@ func newGenerator(plan *generate.Plan, module string) *generator {
 		}
 		module = pkg
 	}
-	g := &generator{plan: plan, module: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{},
+	g := &generator{plan: plan, settings: with, path: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{},
 		links: map[*generate.End]*linkNames{}, families: map[*generate.Type]*generate.Type{}, contested: map[*generate.Type]bool{}, literal: map[*generate.Type][]constant{}, fields: map[*generate.Member]string{}}
 	g.notes = plan.NotesOfUnheld()
 	g.names()
@@ -95,6 +97,9 @@ func (g *generator) types() (generate.Output, error) {
 		}
 	}
 	out.Files = slices.DeleteFunc(out.Files, func(f generate.File) bool { return f.Content == "" })
+	if g.oneFile && len(out.Files) > 0 {
+		out.Files = []generate.File{oneFile(g.pkg, "model.go", out.Files)}
+	}
 	doc, err := g.print("doc.go.tmpl", map[string]any{"Package": g.pkg, "Project": plan.Project, "Definition": plan.Definition})
 	if err != nil {
 		return out, err
@@ -104,15 +109,24 @@ func (g *generator) types() (generate.Output, error) {
 		return out, err
 	}
 	out.Files = append(out.Files, generate.File{Path: "doc.go", Content: doc}, generate.File{Path: "notwritten.go", Content: notWritten},
-		generate.File{Path: "go.mod", Content: "module " + g.module + "\n\ngo 1.21\n"})
+		generate.File{Path: "go.mod", Content: "module " + g.path + "\n\ngo " + g.version() + "\n"})
 	slices.SortFunc(out.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
 	out.Notes = g.notes
 	return out, nil
 }
 
+// version is the first of Go that has all that is used.
+func (g *generator) version() string {
+	if g.iterators {
+		return "1.23"
+	}
+	return "1.21"
+}
+
 type generator struct {
+	settings
 	plan    *generate.Plan
-	module  string // its path
+	path    string // of the module
 	pkg     string
 	used    names                     // package level
 	struct_ map[*generate.Type]string // name of the struct, or of the only type

@@ -5,6 +5,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -263,4 +264,62 @@ func TestEveryHostileName(t *testing.T) {
 	out, err := golang.Generate(modeltest.HostileModel(t))
 	require.NoError(t, err)
 	vet(t, out)
+}
+
+// Every way in which Go can be written is accepted, whatever is in the model.
+func TestGoWrittenOtherwise(t *testing.T) {
+	models := []*model.Model{modeltest.Demo(t), modeltest.HostileModel(t)}
+	for seed := range uint64(6) {
+		models = append(models, modeltest.Coded(seed, seed%2 == 1), modeltest.Model(seed, 320))
+	}
+	for i, m := range models {
+		options := map[string]string{"accessors": "methods", "collections": "iterator", "enumerations": "text", "files": "one"}
+		switch i % 3 {
+		case 1:
+			delete(options, "accessors")
+		case 2:
+			options["files"] = "many"
+		}
+		out, err := golang.Target.Run(m, options, nil)
+		require.NoError(t, err)
+		vet(t, out)
+		if options["files"] == "one" {
+			require.LessOrEqual(t, len(out.Files), 4)
+		}
+	}
+}
+
+// All types in one file: each line leads back to its element, and what is of no member to its type.
+func TestOneFileOfGo(t *testing.T) {
+	m := modeltest.Demo(t)
+	many, err := golang.Target.Run(m, nil, nil)
+	require.NoError(t, err)
+	one, err := golang.Target.Run(m, map[string]string{"files": "one"}, nil)
+	require.NoError(t, err)
+	file := one.Files[slices.IndexFunc(one.Files, func(f generate.File) bool { return f.Path == "model.go" })]
+	lines := strings.Split(file.Content, "\n")
+	text := func(lines []string, spans []generate.Span, of model.ID) (out []string) {
+		for _, s := range spans {
+			if s.Element == of {
+				out = append(out, strings.TrimSpace(strings.Join(lines[s.From-1:s.To], "\n")))
+			}
+		}
+		return out
+	}
+	for _, f := range many.Files {
+		seen := map[model.ID]bool{}
+		for _, s := range f.Lines {
+			if !seen[s.Element] && s.Element != f.Subject {
+				seen[s.Element] = true
+				for _, wanted := range text(strings.Split(f.Content, "\n"), f.Lines, s.Element) {
+					require.Contains(t, text(lines, file.Lines, s.Element), wanted)
+				}
+			}
+		}
+	}
+	lot := m.Named("HoneyLot", model.Class)[0]
+	require.Contains(t, strings.Join(text(lines, file.Lines, lot.ID), "\n"), "type HoneyLot struct {")
+	for i := 1; i < len(file.Lines); i++ {
+		require.Greater(t, file.Lines[i].From, file.Lines[i-1].To, "no line is of two elements")
+	}
 }

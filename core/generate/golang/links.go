@@ -40,6 +40,7 @@ type end struct {
 	SetFails        bool
 	Me              string // the object as the other end refers to it
 	InverseFull     string // the call that tells whether the other end takes no more
+	Iterates        bool   // what is there is given as an iterator
 	Find            string // what is under a key
 	Keys            []key
 	PerKey          int

@@ -30,7 +30,7 @@ func (g *generator) enumeration(t *generate.Type) enumerationFile {
 	im := imports{"fmt": true}
 	f := enumerationFile{Package: g.pkg, Name: g.ref[t], Receiver: g.receiver(t)}
 	f.Doc = sentence(f.Name, t.Definition, "is an enumeration of the model.")
-	f.Base = baseOf(t)
+	f.Base = g.baseOf(t)
 	f.Constants = g.constants(t)
 	for _, mt := range g.methods[t] {
 		if mt.Static || mt.Name == "String" {
@@ -55,8 +55,8 @@ func codes(t *generate.Type) (coded, whole bool) {
 	return coded, whole
 }
 
-func baseOf(t *generate.Type) string {
-	if coded, whole := codes(t); coded && !whole {
+func (g *generator) baseOf(t *generate.Type) string {
+	if coded, whole := codes(t); coded && !whole || !coded && g.texts {
 		return "string"
 	}
 	return "int"
@@ -68,7 +68,7 @@ func (g *generator) constants(t *generate.Type) []constant {
 		return known
 	}
 	coded, _ := codes(t)
-	base := baseOf(t)
+	base := g.baseOf(t)
 	seen := map[any]bool{}
 	var out []constant
 	for i, l := range t.Literals {

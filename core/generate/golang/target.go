@@ -17,12 +17,12 @@ const unheld = "Settled, and not held by Go"
 // Target is Go: a package with a type for each classifier.
 var Target = &generate.Target{
 	Name: "go", Title: "Go", Group: "Code", Download: "Download Go skeletons", Notes: unheld,
-	Options: []generate.Option{generate.Of, module, generate.Comments},
+	Options: []generate.Option{generate.Of, module, accessors, collections, enumerations, generate.Files, generate.Comments},
 	Rules:   generate.RulesOfCode,
 	Proofs:  proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan, notes := generate.PlanOf(o)
-		out, err := newGenerator(plan, o.Options[module.Name]).types()
+		out, err := newGenerator(plan, settingsOf(o.Options)).types()
 		out.Notes = append(notes, out.Notes...)
 		return out, err
 	},
@@ -32,11 +32,11 @@ var Target = &generate.Target{
 var ComponentsTarget = &generate.Target{
 	Name: "components", Title: "Components", Group: "Code", Download: "Download the components", Notes: "Settled, and not held by the code",
 	Options: []generate.Option{{Name: "language", Title: "Language", Doc: "In which language they are written.", Default: "go",
-		Choices: []generate.Choice{{Value: "go", Title: "Go"}, {Value: "java", Title: "Java"}, {Value: "typescript", Title: "TypeScript"}}}, module},
+		Choices: []generate.Choice{{Value: "go", Title: "Go"}, {Value: "java", Title: "Java"}, {Value: "typescript", Title: "TypeScript"}}}, module, code.PackageOfComponents},
 	Proofs: proofs,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		if language := o.Options["language"]; language != "go" {
-			return code.PrintComponents(language, o.Model)
+			return code.PrintComponents(language, o.Options[code.PackageOfComponents.Name], o.Model)
 		}
 		return componentsAs(o.Model, o.Options[module.Name])
 	},

@@ -50,7 +50,7 @@ function make(c, depth = 0) {
   return o
 }
 
-const linked = (o, e) => (e.Many ? [...o[e.Field]] : o[e.Field] === undefined ? [] : [o[e.Field]])
+const linked = (o, e) => (e.Many ? [...o[e.Field]] : o[e.Field] == null ? [] : [o[e.Field]])
 const times = (list, one) => list.filter((x) => x === one).length
 function check(what) {
   for (const o of objects) {
@@ -62,7 +62,7 @@ function check(what) {
       if (!e.InverseField) continue
       for (const one of there) {
         if (!classOf.has(one)) throw new Error(`${what}: ${e.Label} leads to what was never made`)
-        const back = e.InverseMany ? one[e.InverseField] : one[e.InverseField] === undefined ? [] : [one[e.InverseField]]
+        const back = e.InverseMany ? one[e.InverseField] : one[e.InverseField] == null ? [] : [one[e.InverseField]]
         if (times(there, one) !== times(back, o)) throw new Error(`${what}: the ends of ${e.Label} do not agree`)
       }
     }
@@ -76,6 +76,8 @@ for (let i = 0; i < 40 && spec.length; i++) {
   const c = pick(spec)
   if (!c.Abstract) make(c)
 }
+// Where there is none, the classes say so by null or by undefined.
+const none = objects.some((o) => Object.values(o).includes(null)) ? null : undefined
 for (let i = 0; i < Number(process.argv[3]) && objects.length; i++) {
   const o = pick(objects)
   const ends = endsOf(o).filter((e) => !e.Hidden)
@@ -98,7 +100,7 @@ for (let i = 0; i < Number(process.argv[3]) && objects.length; i++) {
           changed = all.length ? o[what](pick(all)) : false
         } else if (!e.Mandatory) {
           what = e.Set
-          o[what](undefined)
+          o[what](none)
         } else continue
         break
       default:
