@@ -41,6 +41,7 @@ test('options are decided for a language, and kept', async ({ studio, page }) =>
   await studio.saved()
   await studio.path.getByRole('button', { name: 'Output' }).click()
   await page.getByRole('tab', { name: 'Java', exact: true }).click()
+  await page.getByRole('button', { name: /^Options/ }).click()
   const field = page.getByRole('textbox', { name: 'Package' })
   await field.fill('org.example.class')
   await field.press('Enter')
@@ -59,6 +60,49 @@ test('options are decided for a language, and kept', async ({ studio, page }) =>
   await of.fill('Nobody')
   await of.press('Enter')
   await expect(page.getByText('There is no class, package or diagram Nobody.')).toBeVisible()
+})
+
+test('code is written in other ways, with the effect at once', async ({ studio, page }) => {
+  await studio.newProject('Tool library')
+  await studio.newDiagram('class')
+  await studio.state('0..1 Branch has 0..* Tool')
+  await studio.saved()
+  await studio.path.getByRole('button', { name: 'Output' }).click()
+  await page.getByRole('tab', { name: 'Java', exact: true }).click()
+  const files = page.getByRole('navigation', { name: 'Generated files' })
+  await files.getByRole('button', { name: /Tool\.java/ }).click()
+  const source = page.locator('pre')
+  await expect(source).toContainText('public Optional<Branch> getBranch()')
+  const options = files.getByRole('button', { name: /^Options/ })
+  await expect(options).toContainText('as usual')
+  await options.focus()
+  await page.keyboard.press('Enter') // by keys alone
+  await studio.slow(600) // what is decided while another decision is on its way does not undo it
+  const none = files.getByRole('combobox', { name: 'None' })
+  await none.selectOption('null')
+  await files.getByRole('combobox', { name: 'Accessors' }).selectOption({ label: 'name, setName' })
+  await expect(none).toHaveValue('null')
+  await expect(source).toContainText('public Branch branch()')
+  await studio.saved()
+  await options.click()
+  await expect(options).toContainText('2 decided otherwise')
+  await expect(files.getByRole('list', { name: 'Decided otherwise' })).toContainText('None: null')
+  await expect(files.getByRole('combobox', { name: 'None' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).first().click()
+  await expect(source).toContainText('public Branch getBranch()')
+
+  // All types in one file: its lines lead to each of them.
+  await page.getByRole('tab', { name: 'Python', exact: true }).click()
+  await files.getByRole('button', { name: /^Options/ }).click()
+  await files.getByRole('combobox', { name: 'Files' }).selectOption('one')
+  await files.getByRole('button', { name: /model\.py/ }).click()
+  await source.locator('[data-line]', { hasText: 'class Tool:' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /from class Tool$/ })).toBeVisible()
+  await source.locator('[data-line]', { hasText: 'def add_tool' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /from association has/ })).toBeVisible()
+  await page.reload()
+  await page.getByRole('tab', { name: 'C++', exact: true }).click()
+  await expect(files.getByRole('button', { name: /model\.hpp/ })).toBeVisible() // it is kept, for all languages
 })
 
 test('what is new, changed or gone since it was taken', async ({ studio, page }) => {

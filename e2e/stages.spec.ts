@@ -31,6 +31,7 @@ test('what can be decided for a target is kept with the project, and told where 
   await files.getByRole('button', { name: 'go.mod' }).click()
   const mod = page.getByLabel('go.mod')
   await expect(mod).toContainText('module heatherfold')
+  await files.getByRole('button', { name: /^Options/ }).click()
   const module = files.getByLabel('Module path')
   await module.fill('example.org/honey')
   await module.press('Enter')

@@ -35,6 +35,7 @@ const ChangeVersion = 1
 
 var changeTypes = map[string]func() Change{
 	"setProject":      func() Change { return &SetProject{} },
+	"decideTarget":    func() Change { return &DecideTarget{} },
 	"addElement":      func() Change { return &AddElement{} },
 	"setName":         func() Change { return &SetName{} },
 	"setDefinition":   func() Change { return &SetDefinition{} },

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 
 import { type TargetOption } from '../core/types'
-import { decided } from './decided'
+import { decide, decidedOtherwise } from './decided'
 
 const option = (name: string, standard: string, keeps: string): TargetOption => ({
   name,
@@ -14,22 +14,29 @@ const option = (name: string, standard: string, keeps: string): TargetOption => 
   fault: '',
 })
 
-test('a decision takes the place of the one before, and leaves the others as they are', () => {
-  const others = [
-    { target: 'csv', option: 'module', value: 'x' },
-    { target: 'go', option: 'style', value: 'y' },
-  ]
-  const once = decided(others, option('module', '', 'go'), 'example.org/a')
-  expect(once).toEqual([...others, { target: 'go', option: 'module', value: 'example.org/a' }])
-  expect(decided(once, option('module', '', 'go'), 'example.org/b')).toEqual([
-    ...others,
-    { target: 'go', option: 'module', value: 'example.org/b' },
-  ])
-  expect(decided(once, option('module', '', 'csv'), 'z')).toContainEqual({ target: 'go', option: 'module', value: 'example.org/a' })
+test('what is usual is no decision', () => {
+  const files = option('files', 'many', 'code')
+  expect(decide(files, 'one')).toEqual({ type: 'decideTarget', target: 'code', option: 'files', value: 'one' })
+  expect(decide(files, 'many')).toMatchObject({ option: 'files', usual: true })
 })
 
-test('the default is no decision', () => {
-  const set = [{ target: 'csv', option: 'separator', value: 'tab' }]
-  expect(decided(set, option('separator', 'comma', 'csv'), 'comma')).toEqual([])
-  expect(decided([], option('separator', 'comma', 'csv'), 'comma')).toEqual([])
+test('what is decided otherwise is told as people read it', () => {
+  const files = {
+    ...option('files', 'many', 'code'),
+    choices: [
+      { value: 'many', title: 'Many' },
+      { value: 'one', title: 'One for all' },
+    ],
+  }
+  const name = option('package', '', 'java')
+  expect(decidedOtherwise([files, name])).toEqual([])
+  expect(
+    decidedOtherwise([
+      { ...files, value: 'one' },
+      { ...name, value: 'org.example' },
+    ]),
+  ).toEqual([
+    { name: 'files', title: 'files', said: 'One for all' },
+    { name: 'package', title: 'package', said: 'org.example' },
+  ])
 })

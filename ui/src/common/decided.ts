@@ -1,9 +1,16 @@
-import { type Overview, type TargetOption } from '../core/api'
+import { type ChangeOf, type TargetOption } from '../core/types'
 
-export type TargetSettings = NonNullable<Overview['targets']>
+// decide is the change that decides an option: what is usual needs no decision.
+export const decide = (option: TargetOption, value: string): ChangeOf<'decideTarget'> => ({
+  type: 'decideTarget',
+  target: option.keeps,
+  option: option.name,
+  value,
+  ...(value === option.default && { usual: true }),
+})
 
-// decided are the settings of a project once an option has a value; the default needs none.
-export function decided(settings: TargetSettings, option: TargetOption, value: string): TargetSettings {
-  const others = settings.filter((s) => s.target !== option.keeps || s.option !== option.name)
-  return value === option.default ? others : [...others, { target: option.keeps, option: option.name, value }]
-}
+// decidedOtherwise are the options that do not have their usual value, and what was decided, as people read it.
+export const decidedOtherwise = (options: TargetOption[]) =>
+  options
+    .filter((o) => o.value !== o.default)
+    .map((o) => ({ name: o.name, title: o.title, said: o.choices.find((c) => c.value === o.value)?.title ?? o.value }))

@@ -1,28 +1,9 @@
-import { useState } from 'react'
-
 import { type Output, type Target } from '../core/api'
 import { projectPath, useStudio } from '../core/state'
 import { fileOf, selectedPart } from '../common/source/parts'
 import { SourceLines } from '../common/source/SourceLines'
 import { useFetched } from '../common/useFetched'
-
-const remembered = 'lexeon.code' // the language that was read last, in this browser
-
-function lastRead() {
-  try {
-    return localStorage.getItem(remembered) ?? 'go'
-  } catch {
-    return 'go'
-  }
-}
-
-function remember(target: string) {
-  try {
-    localStorage.setItem(remembered, target)
-  } catch {
-    // a full store: the next visit begins with Go
-  }
-}
+import { useRemembered } from '../common/remembered'
 
 // languages are the targets that make a file of each class.
 const languages = (targets: Target[]) => targets.filter((t) => t.options.some((o) => o.name === 'of'))
@@ -30,7 +11,7 @@ const languages = (targets: Target[]) => targets.filter((t) => t.options.some((o
 // The code that is generated for what is selected, beside the sheet: its lines are marked.
 export function CodeOfSelection({ selected }: { selected?: string }) {
   const revision = useStudio((s) => s.revision)
-  const [language, setLanguage] = useState(lastRead)
+  const [language, setLanguage] = useRemembered('lexeon.code', 'go')
   const { value: targets = [] } = useFetched<Target[]>(projectPath('targets'), revision)
   // What is selected on a component diagram is a package, or a class, of its own.
   const kind = useStudio((s) => s.scene?.groups.find((g) => g.subject === selected)?.kind)
@@ -46,10 +27,7 @@ export function CodeOfSelection({ selected }: { selected?: string }) {
             className="field max-w-48 py-0"
             aria-label="Language of the code"
             value={language}
-            onChange={(e) => {
-              setLanguage(e.target.value)
-              remember(e.target.value)
-            }}
+            onChange={(e) => setLanguage(e.target.value)}
           >
             {languages(targets).map((t) => (
               <option key={t.name} value={t.name}>

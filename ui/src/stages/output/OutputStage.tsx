@@ -5,9 +5,9 @@ import { type Output, type Target } from '../../core/api'
 import { pictures } from '../../sheet/commands'
 import { projectPath, useStudio } from '../../core/state'
 import { Leads } from '../../common/Leads'
-import { Options } from '../../common/Options'
 import { MigrationFrom } from './MigrationFrom'
 import { FileList } from './FileList'
+import { FoldedOptions } from './FoldedOptions'
 import { Making } from './Making'
 import { grouped } from '../../common/grouped'
 import { Problems } from './Problems'
@@ -111,6 +111,7 @@ function Files({ target }: { target: Target }) {
     listed.find((f) => f.path === path)
     ?? listed.find((f) => f.from && selection.includes(f.from.id))
     ?? listed.find((f) => selectedPart(f.parts ?? [], selection))
+    ?? listed.find((f) => f.from ?? f.parts?.length) // what stands beside all types says less
     ?? listed[0]
   const states = since(taken, files)
   const take = () => {
@@ -131,7 +132,7 @@ function Files({ target }: { target: Target }) {
         </p>
         {target.name === 'sql-postgres' && <TryTables />}
         {target.name.startsWith('sql-') && <MigrationFrom target={target} onScript={setMigration} />}
-        <Options target={target} />
+        <FoldedOptions target={target} />
         <p className="heading px-4 pb-1">
           {target.title}, {count(files.length, 'file', 'files')}
         </p>
