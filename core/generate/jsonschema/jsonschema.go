@@ -228,16 +228,28 @@ func primitive(name string) object {
 func example(l *nesting.Layout) (object, bool) {
 	x := &exampling{heights: l.Heights()}
 	x.keys = nesting.NewKeys(l, func(m *nesting.Member) any { v, _ := x.value(m); return v })
-	out := object{}
-	for _, t := range l.Roots {
+	made := map[*nesting.Type][]any{}
+	add := func(t *nesting.Type) bool {
 		if _, ends := x.heights[t]; !ends {
-			return nil, false
+			return false
 		}
 		one, ok := x.one(t)
-		if !ok {
+		made[t] = append(made[t], one)
+		return ok
+	}
+	for _, t := range l.Roots {
+		if !add(t) {
 			return nil, false
 		}
-		out = append(out, pair{t.Plural, []any{one}})
+	}
+	for t := x.keys.Owing(); t != nil; t = x.keys.Owing() { // what the others refer to
+		if !add(t) {
+			return nil, false
+		}
+	}
+	out := object{}
+	for _, t := range l.Roots {
+		out = append(out, pair{t.Plural, made[t]})
 	}
 	return out, true
 }
@@ -279,8 +291,8 @@ func (x *exampling) one(t *nesting.Type) (object, bool) {
 			if !ok {
 				return nil, false
 			}
-			if i > 0 && m.RefersTo != nil { // another one, which the example does not have
-				v = identifying(m.RefersTo, x.keys.Fresh(m.RefersTo))
+			if m.RefersTo != nil { // each time another one
+				v = identifying(m.RefersTo, x.keys.Referring(m.RefersTo, i))
 			}
 			list = append(list, v)
 		}
@@ -318,7 +330,7 @@ func (x *exampling) value(m *nesting.Member) (any, bool) {
 		}
 		return nil, false
 	case m.RefersTo != nil:
-		return identifying(m.RefersTo, x.keys.Referring(m.RefersTo)), true
+		return identifying(m.RefersTo, x.keys.Referring(m.RefersTo, 0)), true
 	}
 	x.number++
 	switch m.Primitive {

@@ -44,7 +44,7 @@ func write(plan *generate.Plan) generate.Output {
 	}
 	w.close("</xs:schema>")
 	out.Files = append(out.Files, generate.File{Path: "model.xsd", Content: w.b.String()})
-	x := &exampling{heights: l.Heights()}
+	x := &exampling{writer: &writer{}, heights: l.Heights()}
 	x.keys = nesting.NewKeys(l, x.value)
 	if x.write(l) {
 		out.Files = append([]generate.File{{Path: "example.xml", Content: x.b.String()}}, out.Files...)
@@ -199,7 +199,7 @@ func typeOf(m *nesting.Member) string {
 
 // exampling writes one of each that stands at the top, with what it has to have.
 type exampling struct {
-	writer
+	*writer
 	heights map[*nesting.Type]int
 	keys    *nesting.Keys[string]
 	number  int
@@ -212,23 +212,37 @@ func (x *exampling) write(l *nesting.Layout) bool {
 		return true
 	}
 	x.open("<model>")
+	made := map[*nesting.Type]string{}
+	whole := x.writer
+	add := func(t *nesting.Type) {
+		x.writer = &writer{depth: whole.depth}
+		x.one(t)
+		made[t] += x.b.String()
+	}
 	for _, t := range l.Roots {
 		if _, ends := x.heights[t]; !ends {
 			return false
 		}
-		x.one(t)
+		add(t)
+	}
+	for t := x.keys.Owing(); t != nil; t = x.keys.Owing() { // what the others refer to
+		add(t)
+	}
+	x.writer = whole
+	for _, t := range l.Roots {
+		x.b.WriteString(made[t])
 	}
 	x.close("</model>")
 	return true
 }
 
 func (x *exampling) one(t *nesting.Type) {
+	key := x.keys.Of(t)
 	if !slices.ContainsFunc(t.All, func(m *nesting.Member) bool { return m.Lower > 0 }) {
 		x.line("<%s/>", element(t)) // between two tags a line would be content
 		return
 	}
 	x.open("<%s>", element(t))
-	key := x.keys.Of(t)
 	for _, m := range t.All {
 		if m.Identifier {
 			if m.Lower > 0 {
@@ -237,14 +251,15 @@ func (x *exampling) one(t *nesting.Type) {
 			key = key[1:]
 			continue
 		}
-		for range m.Lower {
-			x.member(m)
+		for i := range m.Lower {
+			x.member(m, i)
 		}
 	}
 	x.close("</" + element(t) + ">")
 }
 
-func (x *exampling) member(m *nesting.Member) {
+// member writes the nth of what stands at a member.
+func (x *exampling) member(m *nesting.Member, n int) {
 	switch {
 	case m.Contains != nil:
 		x.open("<%s>", m.Name)
@@ -252,7 +267,7 @@ func (x *exampling) member(m *nesting.Member) {
 		x.close("</" + m.Name + ">")
 	case m.RefersTo != nil && len(m.RefersTo.Key()) != 1:
 		x.open("<%s>", m.Name)
-		values := x.keys.Referring(m.RefersTo)
+		values := x.keys.Referring(m.RefersTo, n)
 		for i, k := range m.RefersTo.Key() {
 			if k.Lower > 0 {
 				x.line("<%s>%s</%s>", k.Name, values[i], k.Name)
@@ -260,7 +275,7 @@ func (x *exampling) member(m *nesting.Member) {
 		}
 		x.close("</" + m.Name + ">")
 	case m.RefersTo != nil:
-		x.line("<%s>%s</%s>", m.Name, x.keys.Referring(m.RefersTo)[0], m.Name)
+		x.line("<%s>%s</%s>", m.Name, x.keys.Referring(m.RefersTo, n)[0], m.Name)
 	default:
 		x.line("<%s>%s</%s>", m.Name, x.value(m), m.Name)
 	}
