@@ -392,7 +392,8 @@ func (u *understanding) attribute(toks []token) (Understood, bool) {
 	if _, modal := modals[word(subject[len(subject)-1])]; modal {
 		subject = subject[:len(subject)-1]
 	}
-	name, ok := u.property(toks[at+1:])
+	rest, typ := u.typeBehind(toks[at+1:])
+	name, ok := u.property(rest)
 	if !ok {
 		return Understood{}, false
 	}
@@ -400,29 +401,32 @@ func (u *understanding) attribute(toks []token) (Understood, bool) {
 	if !known || of.ID != "" && !of.Kind.HasFeatures() {
 		return Understood{}, false
 	}
-	return Understood{Clauses: []Clause{{Reading: Reading{Scope: u.scope}, Features: &Features{Of: of, Kind: model.Attribute, Names: []string{name}}}}}, true
+	return Understood{Clauses: []Clause{{Reading: Reading{Scope: u.scope}, Features: &Features{Of: of, Kind: model.Attribute, Names: []string{name}, Type: typ}}}}, true
 }
 
 // attributesNamed reads what is said of features as it is written: "Lot has the attributes
 // number, weight", "Form has the attribute state: FormState".
 func (u *understanding) attributesNamed(toks []token) (way Understood, ok bool) {
 	at := slices.IndexFunc(toks, func(t token) bool { return word(t) == "attributes" || word(t) == "attribute" })
-	if at < 3 || at+1 >= len(toks) || word(toks[at-1]) != "the" || word(toks[at-2]) != "has" {
+	if at < 2 || at+1 >= len(toks) {
 		return way, false
 	}
-	of, ok := u.subjectOf(toks[:at-2])
+	has := at - 1
+	if articles[word(toks[has])] {
+		has--
+	}
+	if has < 1 || word(toks[has]) != "has" && word(toks[has]) != "have" {
+		return way, false
+	}
+	of, ok := u.subjectOf(toks[:has])
 	if !ok {
 		return way, false
 	}
 	f := &Features{Of: of, Kind: model.Attribute}
 	items, _ := u.items(toks[at+1:])
 	for i, item := range items {
-		if n := slices.IndexFunc(item, func(t token) bool { return isMark(t, ":") }); i == len(items)-1 && n > 0 && n+2 == len(item) {
-			f.Type = Ref{Name: item[n+1].text, Kind: model.Class}
-			if found := u.m.ClassifiersNamed(f.Type.Name); len(found) > 0 {
-				f.Type = Ref{Name: found[0].Name, Kind: found[0].Kind, ID: found[0].ID}
-			}
-			item = item[:n]
+		if i == len(items)-1 {
+			item, f.Type = u.typeBehind(item)
 		}
 		if len(item) != 1 || item[0].kind == tokMark {
 			return way, false
@@ -430,6 +434,28 @@ func (u *understanding) attributesNamed(toks []token) (way Understood, ok bool) 
 		f.Names = append(f.Names, item[0].text)
 	}
 	return Understood{Clauses: []Clause{{Reading: Reading{Scope: u.scope}, Features: f}}}, true
+}
+
+// typeBehind takes away what is said of the type of an attribute: "state: FormState", "a name of type Text". One that every
+// language has is no class.
+func (u *understanding) typeBehind(toks []token) (rest []token, of Ref) {
+	n := len(toks)
+	switch {
+	case n > 2 && isMark(toks[n-2], ":"):
+		rest = toks[:n-2]
+	case n > 3 && word(toks[n-3]) == "of" && word(toks[n-2]) == "type":
+		rest = toks[:n-3]
+	default:
+		return toks, Ref{}
+	}
+	name := toks[n-1].text
+	if found := u.m.ClassifiersNamed(name); len(found) > 0 {
+		return rest, Ref{Name: found[0].Name, Kind: found[0].Kind, ID: found[0].ID}
+	}
+	if primitive, is := model.Primitive(name); is {
+		return rest, Ref{Name: primitive}
+	}
+	return rest, Ref{Name: name, Kind: model.Class}
 }
 
 // having are verbs by which a thing has properties: a ticket shows the price.

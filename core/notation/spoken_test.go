@@ -142,3 +142,29 @@ func TestStopsAndNumbersInNames(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, "Hiker climbs ThreePeak", strings.Join(ways[0].Texts(m), " ; "))
 }
+
+// A type that every language has makes no class; another one does.
+func TestTypesOfAttributesSaid(t *testing.T) {
+	for sentence, want := range map[string]string{
+		"Pump has the attribute serial: Text":            "Pump",
+		"A pump has a serial of type text":               "Pump",
+		"Pumps have attributes serial and weight: money": "Pump",
+		"Pump has the attribute state: PumpState":        "Pump PumpState",
+	} {
+		m := modeltest.Build(t)
+		ways, err := notation.Understand(m, sentence, notation.Scope{Classes: true})
+		require.NoError(t, err, sentence)
+		for _, c := range ways[0].Clauses {
+			m = modeltest.Edit(t, m, c.ChangesOf(m, "seed").Changes)
+		}
+		var made []string
+		for _, e := range m.Classifiers() {
+			made = append(made, e.Name)
+			for _, a := range m.Children(e.ID, model.Attribute) {
+				require.Contains(t, []string{"serial", "weight", "state"}, a.Name)
+			}
+		}
+		slices.Sort(made)
+		require.Equal(t, want, strings.Join(made, " "), sentence)
+	}
+}

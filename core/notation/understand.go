@@ -99,7 +99,7 @@ func (c Clause) new() []Ref {
 	}
 	var out []Ref
 	for _, r := range []Ref{c.Features.Of, c.Features.Type} {
-		if r.ID == "" && r.Name != "" {
+		if r.ID == "" && r.Kind != "" { // a type without a kind is one that every language has
 			out = append(out, r)
 		}
 	}
@@ -355,7 +355,7 @@ func (c Clause) Settled(m *model.Model) Clause {
 // featureChanges adds to a classifier the features that it does not have yet.
 func featureChanges(m *model.Model, c Clause, seed string) (out ClauseChanges) {
 	find := func(r Ref) model.ID {
-		if r.ID != "" || r.Name == "" {
+		if r.ID != "" || r.Kind == "" {
 			return r.ID
 		}
 		id := model.DeriveID("statement", seed, "element", refKey(r))

@@ -21,7 +21,7 @@ var cSharp = &Language{
 		false finally fixed float for foreach goto if implicit in int interface internal is lock long namespace new null object operator out override params private
 		protected public readonly ref return sbyte sealed short sizeof stackalloc static string struct switch this throw true try typeof uint ulong unchecked unsafe
 		ushort using virtual void volatile while async await dynamic nameof var when where yield value`),
-	Types:   words(`DateTime Decimal Exception Func Action InvalidOperationException IList IReadOnlyList Links List NotWritten Object Refused String System TimeSpan Validate Dispose IsPart`),
+	Types:   words(`DateTime Decimal Dictionary Exception Func Action InvalidOperationException IList IReadOnlyList Links List NotWritten Object Refused String System TimeSpan Validate Dispose IsPart`),
 	Members: words(`Equals Finalize GetHashCode GetType MemberwiseClone ReferenceEquals ToString`),
 }
 

@@ -3,6 +3,7 @@ package code
 import (
 	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 	"text/template"
 
@@ -21,8 +22,8 @@ var java = &Language{
 	Keywords: words(`abstract assert boolean break byte case catch char class const continue default do double else enum extends final finally float for goto if
 		implements import instanceof int interface long native new package private protected public return short static strictfp super switch synchronized
 		this throw throws transient try void volatile while true false null _ var record yield sealed permits`),
-	Types: words(`Array ArrayList BigDecimal Boolean Byte Character Class Collections Comparable Duration Enum Error Exception Instant Integer Iterable List Links
-		LocalDate LocalTime Long Math Module NotWritten Number Object Objects Optional Override Package Record Refused Runnable RuntimeException Short String Thread Throwable Void`),
+	Types: words(`Array ArrayList Arrays BigDecimal Boolean Byte Character Class Collections Comparable Duration Enum Error Exception Instant Integer Iterable LinkedHashMap List Links
+		LocalDate LocalTime Long Map Math Module NotWritten Number Object Objects Optional Override Package Record Refused Runnable RuntimeException Short String Thread Throwable Void`),
 	Members:     words(`clone equals finalize getClass hashCode notify notifyAll toString wait one before other`),
 	EnumMembers: words(`values valueOf ordinal name compareTo getDeclaringClass describeConstable code text`),
 }
@@ -158,8 +159,14 @@ func javaImports(u *Unit, options map[string]string) (out []string) {
 		fields = fields || a.Ref.Many && !a.Data.Derived
 	}
 	add(ends || fields || u.Kind == "class" && u.Linked && many, "java.util.ArrayList")
+	add(slices.ContainsFunc(u.Ends, (*End).CountsKeys), "java.util.Arrays")
 	add(ends && options["collections"] != "copy", "java.util.Collections")
+	byKey := slices.ContainsFunc(u.Ends, func(e *End) bool { return e.ByKey != "" })
+	counted := slices.ContainsFunc(u.Ends, (*End).CountsKeys)
+	byKey = byKey || counted
+	add(byKey, "java.util.LinkedHashMap")
 	add(ends || lists || u.Kind == "class" && u.Linked && many, "java.util.List")
+	add(byKey, "java.util.Map")
 	add(len(identifiers(u)) > 0 || keyed, "java.util.Objects")
 	add(optional && options[nullability.Name] != "null", "java.util.Optional")
 	return out

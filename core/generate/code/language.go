@@ -129,6 +129,8 @@ type End struct {
 	Param                *Param
 	LowerText, UpperText string
 	Find                 string   // what is under a key
+	ByKey                string   // all by their key, where it is one
+	ByKeys               string   // a name for how many there are under each
 	Keys                 []*Param // attributes of what is found
 }
 
@@ -151,6 +153,14 @@ func (e *End) NoMore() string {
 		return e.Label + ": there may be no more under this key"
 	}
 	return e.Label + ": there may be no more than " + e.UpperText
+}
+
+// CountsKeys: there is a most that there may be under one key, which attributes that change can exceed.
+func (e *End) CountsKeys() bool { return len(e.Keys) > 0 && e.PerKey > 0 }
+
+// TooManyByKey says so.
+func (e *End) TooManyByKey() string {
+	return e.Label + ": more than " + itoa(e.PerKey) + " under one key"
 }
 
 // Needed: there is a least that has to be there.

@@ -452,6 +452,10 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	case len(e.Qualifiers) == 0 || hidden:
 	case len(b.keysOf(e)) > 0:
 		x.Find = take(p.Find, map[bool]string{true: one, false: all}[e.PerKey == 1])
+		x.ByKeys = u.names.take(b.Language.Parameter(append(wordsOf(all, "others"), "by", "key")))
+		if keys := b.keysOf(e); len(keys) == 1 {
+			x.ByKey = take("{} by "+strings.Join(wordsOf(keys[0].Name, "key"), " "), all)
+		}
 	default:
 		doc = append(doc, b.notKept(u, e))
 	}

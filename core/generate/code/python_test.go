@@ -2,6 +2,8 @@ package code
 
 import (
 	"testing"
+
+	"lexeon/core/modeltest"
 )
 
 func TestPythonTakesWhatIsGenerated(t *testing.T) {
@@ -34,4 +36,29 @@ func TestPythonTakesWhatIsGenerated(t *testing.T) {
 
 func TestPythonKeepsLinks(t *testing.T) {
 	behaves(t, pythonAs, Python, "behave.py", func(i int) map[string]string { return map[string]string{"package": folder(i)} }, func(string) {}, "python3", "behave.py")
+}
+
+// What is under a key is found by it and stands in a map; that too many are under one, since an attribute changed, is told.
+func TestKeysInPython(t *testing.T) {
+	m := modeltest.Build(t, "class Bank", "class Account", "  number: Text", "  sort: Integer", `Bank [number] has 0..1 Account`, `Bank [sort] closes 0..* Account`)
+	dir := t.TempDir()
+	written(t, dir, Python, m, map[string]string{"package": "lots"})
+	accepts(t, dir, "python3", "-W", "error", "-c", `
+from lots import Account, Bank, Refused
+bank = Bank()
+one, two, three = (Account(number=n, sort=s) for n, s in [("1", 7), ("2", 7), ("1", 8)])
+assert bank.add_account(one) and bank.add_account(two)
+assert bank.accounts_by_number() == {"1": one, "2": two}
+assert bank.find_account("2") is two and bank.find_account("3") is None
+try:
+    bank.add_account(three)
+    raise AssertionError("there may be no more under this key")
+except Refused:
+    pass
+bank.add_account2(one), bank.add_account2(three), bank.add_account2(two)
+assert bank.accounts_by_sort() == {7: [one, two], 8: [three]}
+assert bank.validate() == []
+two.number = "1"
+assert bank.validate() == ["Bank.Account: more than 1 under one key"], bank.validate()
+`)
 }

@@ -42,6 +42,7 @@ type end struct {
 	InverseFull     string // the call that tells whether the other end takes no more
 	Iterates        bool   // what is there is given as an iterator
 	Find            string // what is under a key
+	ByKey           string // all by their key, where it is one
 	Keys            []key
 	PerKey          int
 	of              *generate.End
@@ -210,6 +211,9 @@ func (g *generator) end(t *generate.Type, e *generate.End, hidden bool, members 
 		x.AddDoc += "."
 		if len(keysOf(e)) > 0 {
 			x.Find = members.take("Find" + exported(map[bool]string{true: e.Name, false: e.Plural()}[e.PerKey == 1], "Other"))
+		}
+		if keys := keysOf(e); len(keys) == 1 {
+			x.ByKey = members.take(exported(e.Plural(), "Others") + "By" + exported(keys[0].Name, "Key"))
 		}
 	}
 	return x
