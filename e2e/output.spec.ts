@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs'
+
 import { expect, test } from './studio'
 
 // Code, schemas and features, as a developer reads them and takes them away.
@@ -25,6 +27,15 @@ test('from an element to its code in each language, and back', async ({ studio, 
   await page.getByRole('button', { name: 'Copy the file' }).click()
   await expect(page.getByText('Copied.')).toBeVisible()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('class Member:')
+
+  // One file, and a folder.
+  const saved = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save the file' }).click()
+  expect((await saved).suggestedFilename()).toBe('member.py')
+  expect(readFileSync(await (await saved).path(), 'utf8')).toContain('class Member:')
+  const folder = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Download the folder toollibrary/' }).click()
+  expect((await folder).suggestedFilename()).toMatch(/python.*zip$/)
 
   await page.getByRole('searchbox', { name: 'Find in the files' }).fill('add_member')
   await expect(page.getByText('No file')).toHaveCount(1) // a tool has one member at most

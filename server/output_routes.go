@@ -5,7 +5,9 @@ import (
 	"bytes"
 	"io"
 	"net/http"
+	"slices"
 	"strconv"
+	"strings"
 	"time"
 
 	"github.com/labstack/echo/v5"
@@ -76,6 +78,9 @@ func (s *Server) generated(c *echo.Context) (*model.Model, *generate.Target, gen
 	}
 	over := map[string]string{}
 	for name, values := range c.QueryParams() {
+		if name == inFolder {
+			continue
+		}
 		over[name] = values[len(values)-1]
 	}
 	out, err := target.Run(v.Model, over, render.Draws(v.Model, s.desk.Drawer))
@@ -108,10 +113,20 @@ func problemsOf(m *model.Model, target *generate.Target) []check.Finding {
 	return check.Run(m, rules).Everything()
 }
 
+// inFolder is the query that asks for one folder of what is made.
+const inFolder = "folder"
+
 func (s *Server) outputZip(c *echo.Context) error {
 	m, _, out, err := s.generated(c)
 	if err != nil {
 		return err
+	}
+	if folder := c.QueryParam(inFolder); folder != "" {
+		folder = strings.TrimSuffix(folder, "/") + "/"
+		out.Files = slices.DeleteFunc(out.Files, func(f generate.File) bool { return !strings.HasPrefix(f.Path, folder) })
+		if len(out.Files) == 0 {
+			return model.Faultf(model.CodeMissing, "there is no folder %q in what is made", folder)
+		}
 	}
 	data, err := zipFiles(out.Files)
 	if err != nil {

@@ -284,6 +284,20 @@ func TestZipCompiles(t *testing.T) {
 	require.NoError(t, err, "%s", out)
 }
 
+func TestZipOfOneFolder(t *testing.T) {
+	c, _ := start(t, server.Options{})
+	_, _, data := c.do("GET", "/api/projects/p/output/typescript/zip?folder=src/", nil)
+	r, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+	require.NoError(t, err)
+	require.NotEmpty(t, r.File)
+	for _, f := range r.File {
+		require.True(t, strings.HasPrefix(f.Name, "src/"), f.Name)
+	}
+	status, _, data := c.do("GET", "/api/projects/p/output/typescript/zip?folder=sr", nil)
+	require.Equal(t, 404, status)
+	require.Contains(t, string(data), `there is no folder`)
+}
+
 func TestReadingChangesNothing(t *testing.T) {
 	c, s := start(t, server.Options{})
 	post := func(path string, body map[string]any) string {

@@ -12,8 +12,14 @@ function labelOf(path: string, state: Since['state'] | undefined) {
 }
 
 // The files of an output, each below its folder, with what is new, changed or gone since it was taken last.
-export function FileList(props: { files: { path: string }[]; states: Since[]; shown?: string; onShow: (path: string) => void }) {
-  const { files, states, shown, onShow } = props
+export function FileList(props: {
+  files: { path: string }[]
+  states: Since[]
+  shown?: string
+  onShow: (path: string) => void
+  zip: (folder: string) => string // the address of a folder as a zip file
+}) {
+  const { files, states, shown, onShow, zip } = props
   const stateOf = new Map(states.map((s) => [s.path, s.state]))
   const gone = states.filter((s) => s.state === 'gone')
   return (
@@ -23,8 +29,13 @@ export function FileList(props: { files: { path: string }[]; states: Since[]; sh
         return (
           <Fragment key={path}>
             {folder && folder !== folderOf(files[i - 1]?.path ?? '') && (
-              <li className="truncate px-4 pt-1 font-mono text-sm text-faint" title={folder}>
-                {folder}
+              <li className="flex items-baseline gap-2 px-4 pt-1 font-mono text-sm text-faint">
+                <span className="min-w-0 flex-1 truncate" title={folder}>
+                  {folder}
+                </span>
+                <a className="font-sans text-verdigris underline" href={zip(folder)} download aria-label={`Download the folder ${folder}`}>
+                  zip
+                </a>
               </li>
             )}
             <li>

@@ -152,6 +152,7 @@ function Files({ target }: { target: Target }) {
           states={states}
           shown={file?.path}
           onShow={setPath}
+          zip={(folder) => projectPath(`output/${target.name}/zip?folder=${encodeURIComponent(folder)}`)}
         />
         <Problems problems={output.problems} />
         {output.notes.length > 0 && (

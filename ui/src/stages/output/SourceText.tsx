@@ -3,9 +3,12 @@ import { useState } from 'react'
 import { type Output } from '../../core/types'
 import { Leads } from '../../common/Leads'
 import { type Part, partAt, runs } from '../../common/source/parts'
+import { save } from '../../common/save'
 import { SourceLines } from '../../common/source/SourceLines'
 
 export type SourceFile = { path: string; content: string } & Partial<Pick<Output['files'][number], 'from' | 'parts'>>
+
+const nameOf = (path: string) => path.slice(path.lastIndexOf('/') + 1)
 
 // One generated file, with the elements that it and its lines were made from.
 export function SourceText({ file, wrapped, shown }: { file: SourceFile | undefined; wrapped: boolean; shown?: Part }) {
@@ -52,6 +55,9 @@ export function SourceText({ file, wrapped, shown }: { file: SourceFile | undefi
           onClick={() => void navigator.clipboard.writeText(file.content).then(() => setCopied(file.path))}
         >
           Copy the file
+        </button>
+        <button className="text-verdigris underline" onClick={() => save(nameOf(file.path), file.content)}>
+          Save the file
         </button>
       </div>
       {file.path.endsWith('.svg') ? (
