@@ -435,3 +435,25 @@ test('the new pages are accessible', async ({ studio, page }) => {
     expect(found.violations.map((v) => `${stage}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).join('\n')}`)).toEqual([])
   }
 })
+
+test('who is inside is decided for one while another decision is on its way', async ({ studio, page }) => {
+  await studio.copyOfDemo()
+  await studio.path.getByRole('button', { name: /^Activities/ }).click()
+  const sides = page.getByRole('region', { name: 'Inside and outside' })
+  await expect(sides.getByText('Beekeeper', { exact: true })).toBeVisible()
+  await studio.slow(800)
+  const put = sides.getByRole('button', { name: /^Put / })
+  const many = await put.count()
+  for (const why of ['by contract', 'by custom']) {
+    await put.first().click()
+    await page.keyboard.type(why)
+    await page.keyboard.press('Enter')
+  }
+  await expect(sides.getByText('by contract')).toBeVisible()
+  await expect(sides.getByText('by custom')).toBeVisible()
+  await expect(put).toHaveCount(many - 2)
+  await studio.saved()
+  await page.reload()
+  await expect(sides.getByText('by contract')).toBeVisible()
+  await expect(sides.getByText('by custom')).toBeVisible()
+})

@@ -47,7 +47,67 @@ func (c *DecideTarget) apply(d *draft) error {
 }
 
 func (c *DecideTarget) says(before, after *Model) string {
-	return "Decide how " + c.Option + " is generated"
+	return "Decide the option " + c.Option + " of " + c.Target
 }
 
 func (*DecideTarget) weight() int { return altering }
+
+// DecidePerformer says whether a performer is inside, and leaves what is decided of the others as it is.
+type DecidePerformer struct {
+	readsNothing
+	Name   string `json:"name"`
+	Inside bool   `json:"inside,omitempty"`
+	Reason string `json:"reason,omitempty"`
+	ByRule bool   `json:"byRule,omitempty"` // nothing is decided: the rule says it
+}
+
+func (c *DecidePerformer) apply(d *draft) error {
+	list := slices.DeleteFunc(slices.Clone(d.Project().Performers), func(p PerformerSide) bool { return p.Name == c.Name })
+	if !c.ByRule {
+		list = append(list, PerformerSide{Name: c.Name, Inside: c.Inside, Reason: c.Reason})
+	}
+	r, err := patched(d.Project(), P("performers", list), []string{"performers"})
+	if err != nil {
+		return err
+	}
+	d.put(r)
+	return nil
+}
+
+func (c *DecidePerformer) says(before, after *Model) string {
+	switch {
+	case c.ByRule:
+		return "Let the rule say where " + c.Name + " is"
+	case c.Inside:
+		return "Put " + c.Name + " inside"
+	}
+	return "Put " + c.Name + " outside"
+}
+
+func (*DecidePerformer) weight() int { return altering }
+
+// SetColour gives a stereotype a colour, or none, and leaves the others as they are.
+type SetColour struct {
+	readsNothing
+	Stereotype string `json:"stereotype"`
+	Colour     Colour `json:"colour,omitempty"`
+}
+
+func (c *SetColour) apply(d *draft) error {
+	list := slices.DeleteFunc(slices.Clone(d.Project().Colours), func(s StereotypeColour) bool { return s.Stereotype == c.Stereotype })
+	if c.Colour != "" {
+		list = append(list, StereotypeColour{c.Stereotype, c.Colour})
+	}
+	r, err := patched(d.Project(), P("colours", list), []string{"colours"})
+	if err != nil {
+		return err
+	}
+	d.put(r)
+	return nil
+}
+
+func (c *SetColour) says(before, after *Model) string {
+	return "Colour «" + c.Stereotype + "»"
+}
+
+func (*SetColour) weight() int { return altering }

@@ -32,3 +32,20 @@ func TestDecisionsForTargets(t *testing.T) {
 		require.Error(t, err)
 	}
 }
+
+// What is decided of one performer, or of the colour of one stereotype, leaves the others as they are.
+func TestDecisionsLeaveTheOthers(t *testing.T) {
+	m, _, _, err := model.Edit(model.Empty("Ferry"), []model.Change{
+		&model.DecidePerformer{Name: "Purser", Inside: true, Reason: "works here"}, &model.DecidePerformer{Name: "Pilot"}, &model.DecidePerformer{Name: "Purser", Reason: "hired"},
+		&model.SetColour{Stereotype: "place", Colour: "fern"}, &model.SetColour{Stereotype: "party", Colour: "sky"}, &model.SetColour{Stereotype: "place", Colour: "honey"},
+	})
+	require.NoError(t, err)
+	require.Equal(t, []model.PerformerSide{{Name: "Pilot"}, {Name: "Purser", Reason: "hired"}}, m.Project().Performers)
+	require.Equal(t, []model.StereotypeColour{{Stereotype: "party", Colour: "sky"}, {Stereotype: "place", Colour: "honey"}}, m.Project().Colours)
+	m, _, _, err = model.Edit(m, []model.Change{&model.DecidePerformer{Name: "Pilot", ByRule: true}, &model.SetColour{Stereotype: "party"}})
+	require.NoError(t, err)
+	require.Len(t, m.Project().Performers, 1)
+	require.Len(t, m.Project().Colours, 1)
+	_, _, _, err = model.Edit(m, []model.Change{&model.SetColour{Stereotype: "place", Colour: "puce"}})
+	require.ErrorContains(t, err, "puce")
+}

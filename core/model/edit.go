@@ -36,6 +36,8 @@ const ChangeVersion = 1
 var changeTypes = map[string]func() Change{
 	"setProject":      func() Change { return &SetProject{} },
 	"decideTarget":    func() Change { return &DecideTarget{} },
+	"decidePerformer": func() Change { return &DecidePerformer{} },
+	"setColour":       func() Change { return &SetColour{} },
 	"addElement":      func() Change { return &AddElement{} },
 	"setName":         func() Change { return &SetName{} },
 	"setDefinition":   func() Change { return &SetDefinition{} },

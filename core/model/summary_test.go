@@ -41,6 +41,9 @@ func TestSummary(t *testing.T) {
 		{"Define class Hive", []model.Change{&model.SetDefinition{ID: "hive", Text: "x"}}},
 		{"Change class Hive", []model.Change{&model.SetClassifier{ID: "hive", Set: model.P("abstract", true)}}},
 		{"Change the project", []model.Change{&model.SetProject{Set: model.P("name", "x")}}},
+		{"Decide the option files of code", []model.Change{&model.DecideTarget{Target: "code", Option: "files", Value: "one"}}},
+		{"Put Purser inside", []model.Change{&model.DecidePerformer{Name: "Purser", Inside: true}}},
+		{"Colour «place»", []model.Change{&model.SetColour{Stereotype: "place", Colour: "fern"}}},
 		{"Add diagram More", []model.Change{&model.AddDiagram{ID: "d2", Kind: model.ClassDiagram, Name: "More"}}},
 		{"Show class without a name on diagram Keeping", []model.Change{&model.Place{ID: "pn", Diagram: "d", Subject: "noname"}}},
 	}

@@ -135,13 +135,9 @@ function Choice(props: {
 // Stereotypes of all, with their colours: a shape has that of its first one that has a colour.
 function Stereotypes({ shared }: { shared: Shared }) {
   const palette = useStudio((s) => s.overview?.palette ?? [])
-  const colours = useStudio((s) => s.overview?.colours ?? [])
   const submit = useStudio((s) => s.submit)
   const [name, setName] = useState('')
-  const paint = (stereotype: string, colour: string) => {
-    const rest = colours.filter((c) => c.stereotype !== stereotype)
-    submit([{ type: 'setProject', set: { colours: colour ? [...rest, { stereotype, colour }] : rest } }])
-  }
+  const paint = (stereotype: string, colour: string) => submit([{ type: 'setColour', stereotype, ...(colour && { colour }) }])
   return (
     <Part title="Stereotypes and their colours">
       <ul className="flex flex-col gap-1 text-sm">

@@ -18,7 +18,7 @@ export function Colours({ onClose }: { onClose: () => void }) {
     const rest = colours.filter((c) => c.stereotype !== stereotype)
     const next = colour ? [...rest, { stereotype, colour }] : rest
     choose(next)
-    submit([{ type: 'setProject', set: { colours: next } }], { failed: () => choose(undefined) })
+    submit([{ type: 'setColour', stereotype, ...(colour && { colour }) }], { failed: () => choose(undefined) })
   }
   return (
     <Dialog title="Colours of stereotypes" onClose={onClose}>

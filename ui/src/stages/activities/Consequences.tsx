@@ -42,12 +42,10 @@ function PutSide({ party, onPut }: { party: Party; onPut: (side: string, reason:
 
 // What follows from the table: for a row its flows, else who is in and who is out.
 export function Consequences({ table, row }: { table: Table; row?: Activity }) {
-  const overview = useStudio((s) => s.overview)
   const submit = useStudio((s) => s.submit)
   const facts = row ? table.facts.filter((f) => f.rows.includes(row.id)) : []
   function put(name: string, side: string, reason: string) {
-    const others = (overview?.settings.performers ?? []).filter((p) => p.name !== name)
-    submit([{ type: 'setProject', set: { performers: side ? [...others, { name, inside: side === 'inside', reason }] : others } }])
+    submit([{ type: 'decidePerformer', name, reason, inside: side === 'inside', byRule: side === '' }])
   }
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-rule bg-paper p-4" aria-label="What follows from it">
