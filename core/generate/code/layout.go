@@ -163,6 +163,7 @@ func (b *builder) types() {
 		top[strings.ToLower(name)] = true
 		u.Name = name
 		b.typeNames[name] = true
+		b.renamed(t.ID, t.Name, name, l.Type(wordsOf(t.Name, string(t.Kind))))
 		file := l.File(wordsOf(t.Name, string(t.Kind)))
 		if l.filesAsTypes() {
 			file = name // the language wants them alike
@@ -214,8 +215,28 @@ func (b *builder) generalsFirst() (out []*Unit) {
 	return out
 }
 
-// member is a name of a member: a pattern filled with the words of a name.
+// renamed tells that something could not be called as it would be.
+func (b *builder) renamed(of model.ID, what, got, want string) {
+	switch {
+	case got == want:
+	case b.Language.Keywords[want] || b.Language.Types[want] || b.Language.Members[want] || b.Language.Statics[want]:
+		b.note(of, "%s is called %s in %s, where %s means something else", what, got, b.Language.Title, want)
+	default:
+		b.note(of, "%s is called %s in %s, since there is %s already", what, got, b.Language.Title, want)
+	}
+}
+
+// member is a name of a member, one that it can have.
 func (b *builder) member(pattern, name, fallback string) string {
+	out := b.inManner(pattern, name, fallback)
+	if b.cannotBe(out) {
+		out += "_"
+	}
+	return out
+}
+
+// inManner is a pattern filled with the words of a name.
+func (b *builder) inManner(pattern, name, fallback string) string {
 	before := ""
 	for strings.HasPrefix(pattern, "_") {
 		before, pattern = before+"_", pattern[1:]
@@ -232,11 +253,7 @@ func (b *builder) member(pattern, name, fallback string) string {
 	if before != "" && b.Language.Kept != nil {
 		manner = b.Language.Kept
 	}
-	out := before + manner(words)
-	if b.cannotBe(out) {
-		out += "_"
-	}
-	return out
+	return before + manner(words)
 }
 
 // cannotBe: keywords, what every class has, and names of types, which scripts without capitals do not
@@ -309,6 +326,7 @@ func (b *builder) literals(u *Unit) {
 			name += "_"
 		}
 		x := &Literal{ID: l.ID, Name: names.take(name), Text: l.Name, Code: l.Name, Doc: l.Definition}
+		b.renamed(u.Type.ID, u.Type.Name+"."+l.Name, x.Name, b.Language.Literal(wordsOf(l.Name, "literal")))
 		if coded {
 			x.Code, x.Number = l.Value, whole
 		}
@@ -357,6 +375,11 @@ func (b *builder) attributes(u *Unit) {
 		} else if get != p.AttributeField {
 			x.Get = u.names.take(b.member(get, a.Name, "value"))
 			x.Set = u.names.take(b.member(p.Set, a.Name, "value"))
+		}
+		if want := b.inManner(get, a.Name, "value"); hidden {
+			b.renamed(u.Type.ID, x.Label, x.Get, b.Language.HiddenPrefix+b.inManner(p.AttributeField, a.Name, "value"))
+		} else {
+			b.renamed(u.Type.ID, x.Label, x.Get, want)
 		}
 		if d.Identifier {
 			x.Doc = strings.TrimSpace("Identifies the " + u.Type.Name + ".\n" + x.Doc)
@@ -429,6 +452,9 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 		x.Get = x.Field
 	default:
 		x.Get = take(p.Get, all)
+	}
+	if !hidden {
+		b.renamed(u.Type.ID, x.Label, x.Get, b.inManner(p.Get, all, "other"))
 	}
 	switch {
 	case keeps && e.OwnedBy, hidden && !(keeps && e.Owns):

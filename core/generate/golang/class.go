@@ -276,7 +276,12 @@ func (g *generator) attributes(t *generate.Type, c *classFile, members names, im
 		if hidden {
 			name = unexported(a.Name, "value")
 		}
+		want := name
+		if hidden {
+			want = uncapitalized(a.Name, "value")
+		}
 		name = members.take(name)
+		g.renamed(t, t.Name+"."+a.Name, name, want)
 		c.Fields = append(c.Fields, field{a.ID, name, typ, doc})
 		fields[a], g.fields[a] = name, name
 		if hidden && (public || t.Accessors) {

@@ -7,6 +7,7 @@ import (
 	"bytes"
 	"embed"
 	"fmt"
+	"go/token"
 	"runtime"
 	"slices"
 	"strconv"
@@ -146,12 +147,25 @@ func (g *generator) note(t *generate.Type, format string, args ...any) {
 	g.notes = append(g.notes, generate.Note{Subject: t.ID, Message: fmt.Sprintf(format, args...)})
 }
 
+// renamed tells that something could not be called as it would be.
+func (g *generator) renamed(t *generate.Type, what, got, want string) {
+	switch {
+	case got == want:
+	case token.IsKeyword(want) || taken[want]:
+		g.note(t, "%s is called %s in Go, where %s means something else", what, got, want)
+	default:
+		g.note(t, "%s is called %s in Go, since there is %s already", what, got, want)
+	}
+}
+
 // names settles all package level names before anything is printed, in the
 // order of the plan: types first, so that theirs are the plainest.
 func (g *generator) names() {
 	g.used = names{"ErrNotWritten": true, "notWritten": true, "ErrRefused": true, "refused": true, "remove": true}
 	for _, t := range g.plan.Types {
-		name := g.used.take(exported(t.Name, exported(string(t.Kind), "Type")))
+		want := exported(t.Name, exported(string(t.Kind), "Type"))
+		name := g.used.take(want)
+		g.renamed(t, t.Name, name, want)
 		g.struct_[t], g.ref[t] = name, name
 	}
 	for _, t := range g.plan.Types {

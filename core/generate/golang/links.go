@@ -198,12 +198,14 @@ func (g *generator) end(t *generate.Type, e *generate.End, hidden bool, members 
 		x.Field = members.take(unexported(e.Name, "other"))
 		if !hidden {
 			x.Get, x.Set = members.take(exported(e.Name, "Other")), members.take("Set"+exported(e.Name, "Other"))
+			g.renamed(t, x.Label, x.Get, exported(e.Name, "Other"))
 		}
 		return x
 	}
 	x.Field = members.take(unexported(e.Plural(), "others"))
 	if !hidden {
 		x.Get, x.Add, x.Remove = members.take(exported(e.Plural(), "Others")), members.take("Add"+exported(e.Name, "Other")), members.take("Remove"+exported(e.Name, "Other"))
+		g.renamed(t, x.Label, x.Get, exported(e.Plural(), "Others"))
 		x.AddDoc = x.Add + " adds one"
 		if x.Unique {
 			x.AddDoc += "; it reports false if that one is there already"

@@ -39,6 +39,15 @@ func exported(name, fallback string) string {
 // unexported makes an unexported identifier that is no keyword and no
 // predeclared name.
 func unexported(name, fallback string) string {
+	s := uncapitalized(name, fallback)
+	if token.IsKeyword(s) || taken[s] {
+		s += "Value"
+	}
+	return s
+}
+
+// uncapitalized makes an unexported identifier that could be one of those.
+func uncapitalized(name, fallback string) string {
 	var b strings.Builder
 	for i, w := range model.Words(name) {
 		runes := []rune(letters(w))
@@ -60,9 +69,6 @@ func unexported(name, fallback string) string {
 	}
 	if !unicode.IsLetter([]rune(s)[0]) || unicode.IsUpper([]rune(s)[0]) {
 		s = "x" + s
-	}
-	if token.IsKeyword(s) || taken[s] {
-		s += "Value"
 	}
 	return s
 }

@@ -73,6 +73,7 @@ func (g *generator) constants(t *generate.Type) []constant {
 	var out []constant
 	for i, l := range t.Literals {
 		c := constant{ID: l.ID, Name: g.used.take(g.ref[t] + exported(l.Name, "Literal")), Text: l.Name, Doc: l.Definition}
+		g.renamed(t, t.Name+"."+l.Name, c.Name, g.ref[t]+exported(l.Name, "Literal"))
 		switch {
 		case base == "string" && l.Value != "":
 			c.Value = l.Value

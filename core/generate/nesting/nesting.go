@@ -178,7 +178,11 @@ func (b *builder) types() {
 			b.note(t, "the interface %s has no data: it is left out", t.Name)
 			continue
 		}
-		x := &Type{Type: t, Name: names.take(nameOf(t.Name, "Type", true)), Abstract: t.Abstract}
+		want := nameOf(t.Name, "Type", true)
+		x := &Type{Type: t, Name: names.take(want), Abstract: t.Abstract}
+		if x.Name != want {
+			b.note(t, "%s is called %s, since there is %s already", t.Name, x.Name, want)
+		}
 		x.Plural = plurals.take(nameOf(model.Plural(t.Name), "items", false))
 		coded := len(t.Literals) > 0
 		seen := map[string]bool{}
@@ -329,6 +333,7 @@ func (b *builder) apart(x *Type) {
 	names := scope{"kind": true}
 	for i, m := range x.All {
 		if name := names.take(m.Name); name != m.Name { // a copy: in the general it is called as it was
+			b.note(x.Type, "%s.%s is called %s, since there is %s already", x.Type.Name, m.Name, name, m.Name)
 			c := *m
 			c.Name = name
 			x.All[i] = &c
