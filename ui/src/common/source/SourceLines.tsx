@@ -2,9 +2,8 @@ import { clsx } from 'clsx'
 import { memo, useEffect, useMemo, useRef, useState } from 'react'
 
 import { coloured, type Piece, plainLines } from './colours'
+import { block, drawnFirst, earlier, holds, later, within } from './drawn'
 import { type Part } from './parts'
-
-const block = 60 // lines that are drawn at once: those out of sight are not
 
 // The lines of a text with their numbers, in colours, those of a part marked and brought into view.
 export function SourceLines(props: { path: string; content: string; wrapped: boolean; part?: Part; onLine?: (line: number) => void }) {
@@ -22,6 +21,14 @@ export function SourceLines(props: { path: string; content: string; wrapped: boo
       wanted = false
     }
   }, [path, content])
+  const count = Math.ceil(lines.length / block)
+  const [asked, ask] = useState(() => drawnFirst(count, first))
+  const [soughtLast, seek] = useState(first)
+  if (soughtLast !== first) {
+    seek(first)
+    if (first !== undefined && !holds(asked, first)) ask(drawnFirst(count, first))
+  }
+  const drawn = within(asked, count)
   useEffect(() => {
     if (first !== undefined) text.current?.querySelector(`[data-line="${first}"]`)?.scrollIntoView({ block: 'center' })
   }, [first, path])
@@ -34,7 +41,7 @@ export function SourceLines(props: { path: string; content: string; wrapped: boo
     return out
   }, [part])
   const blocks: Piece[][][] = []
-  for (let i = 0; i < lines.length; i += block) blocks.push(lines.slice(i, i + block))
+  for (let i = drawn.from; i < drawn.to; i++) blocks.push(lines.slice(i * block, (i + 1) * block))
   return (
     <pre
       ref={text}
@@ -46,9 +53,20 @@ export function SourceLines(props: { path: string; content: string; wrapped: boo
         if (line && document.getSelection()?.isCollapsed !== false) onLine?.(Number(line.getAttribute('data-line')))
       }}
     >
-      {blocks.map((b, i) => (
-        <Block key={i} lines={b} from={i * block + 1} last={i === blocks.length - 1} marked={markedIn(marked, i * block + 1)} />
-      ))}
+      {drawn.from > 0 && (
+        <button className="mx-4 text-verdigris underline" onClick={() => ask(earlier(drawn))}>
+          Lines before {drawn.from * block + 1}
+        </button>
+      )}
+      {blocks.map((b, k) => {
+        const i = drawn.from + k
+        return <Block key={i} lines={b} from={i * block + 1} last={i === count - 1} marked={markedIn(marked, i * block + 1)} />
+      })}
+      {drawn.to < count && (
+        <button className="mx-4 text-verdigris underline" onClick={() => ask(later(drawn, count))}>
+          Lines after {drawn.to * block}
+        </button>
+      )}
     </pre>
   )
 }
