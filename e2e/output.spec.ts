@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 
+import { large } from './large'
 import { expect, test } from './studio'
 
 // Code, schemas and features, as a developer reads them and takes them away.
@@ -114,6 +115,30 @@ test('code is written in other ways, with the effect at once', async ({ studio, 
   await page.reload()
   await page.getByRole('tab', { name: 'C++', exact: true }).click()
   await expect(files.getByRole('button', { name: /model\.hpp/ })).toBeVisible() // it is kept, for all languages
+})
+
+test('a very long file is drawn in part, and every line of it can be reached', async ({ studio, page }) => {
+  const id = `large${Math.random().toString(36).slice(2, 10)}`
+  const answer = await page.request.post(`${studio.address}/api/import?id=${id}`, {
+    data: large(150),
+    headers: { 'Content-Type': 'application/json' },
+  })
+  expect(answer.ok()).toBe(true)
+  await page.goto(`${studio.address}/p/${id}`)
+  await studio.path.getByRole('button', { name: 'Output' }).click()
+  await page.getByRole('tab', { name: 'Python', exact: true }).click()
+  const files = page.getByRole('navigation', { name: 'Generated files' })
+  await files.getByRole('button', { name: /^Options/ }).click()
+  await files.getByRole('combobox', { name: 'Files' }).selectOption('one')
+  await files.getByRole('button', { name: /model\.py/ }).click()
+  const source = page.locator('pre')
+  await expect(source.locator('[data-line="1"]')).toBeVisible()
+  await expect(source.getByRole('button', { name: 'Lines after 12000' })).toHaveCount(1)
+  await page.getByRole('combobox', { name: 'Lines of' }).selectOption({ label: 'class Sounding 149' })
+  await expect(source.locator('[data-line]', { hasText: 'class Sounding149' })).toBeInViewport()
+  await expect(source.locator('[data-line="1"]')).toHaveCount(0)
+  await source.getByRole('button', { name: /^Lines before/ }).click()
+  await expect(source.locator('[data-line="1"]')).toHaveCount(1)
 })
 
 test('what is new, changed or gone since it was taken', async ({ studio, page }) => {
