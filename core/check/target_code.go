@@ -12,7 +12,7 @@ import (
 
 var targetMultipleGeneral = &Analyzer{
 	Name: "target/multiple-general", Title: "More than one general, in languages with one", Severity: Warning,
-	Doc: "A class is a kind of several. Java, C#, TypeScript and Python code extends the first of them by name, and has nothing from the others; Go embeds all. " +
+	Doc: "A class is a kind of several. Java, C#, TypeScript, Python and C++ code extends the first of them by name, and has nothing from the others; Go embeds all. " +
 		"Where that matters, one of them is better an interface, or a class that it is made of.",
 	OnRequest: true,
 	Source:    "The Java Language Specification, 8.1.4; ECMA-334, 15.2.4.2: a class has one direct base class.",

@@ -183,8 +183,8 @@ func (b *builder) types() {
 				u.General = b.units[g]
 				u.General.Specific = true
 			default:
-				b.note(u.Type.ID, "%s is a kind of %s too: %s extends one class alone, so it has nothing from that one", u.Type.Name, g.Name, b.Language.Title)
-				u.Remarks = append(u.Remarks, "A kind of "+g.Name+" too, which cannot be extended beside "+u.General.Type.Name+".")
+				b.note(u.Type.ID, "%s is a kind of %s too: the %s that is written extends one class alone, so it has nothing from that one", u.Type.Name, g.Name, b.Language.Title)
+				u.Remarks = append(u.Remarks, "A kind of "+g.Name+" too, which is not extended here beside "+u.General.Type.Name+".")
 			}
 		}
 	}
