@@ -12,8 +12,16 @@ dir=${2:?the folder of the server}
 mkdir -p "$dir"
 dir=$(cd "$dir" && pwd)
 server=$(command -v mariadbd || ls /usr/sbin/mariadbd 2>/dev/null) || { echo "MariaDB is not installed: run scripts/setup.sh" >&2; exit 1; }
-# A socket has a short name: the data lie where that is short, and where the server may enter.
-data="/var/tmp/lexeon-$(printf %s "$dir" | sha256sum | cut -c1-12)"
+# A socket has a short name: the data lie where that is short, and where the server may enter; in memory where there is
+# enough of it, since a table that is made waits for the disk whatever is set.
+parent=/var/tmp
+free=$(df --output=avail -k /dev/shm 2>/dev/null | tail -n 1) || free=0
+[ "${free:-0}" -gt 2000000 ] && [ -w /dev/shm ] && parent=/dev/shm
+data="$parent/lexeon-$(printf %s "$dir" | sha256sum | cut -c1-12)"
+# Where it was started before counts, whatever is free now.
+for at in /dev/shm /var/tmp; do
+    [ -f "$at/${data##*/}/pid" ] && data="$at/${data##*/}" && break
+done
 
 running() { [ -f "$data/pid" ] && kill -0 "$(cat "$data/pid")" 2>/dev/null && ! grep -q '^State:[[:space:]]*Z' "/proc/$(cat "$data/pid")/status"; }
 
