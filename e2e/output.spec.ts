@@ -35,7 +35,7 @@ test('from an element to its code in each language, and back', async ({ studio, 
   expect((await saved).suggestedFilename()).toBe('member.py')
   expect(readFileSync(await (await saved).path(), 'utf8')).toContain('class Member:')
   const folder = page.waitForEvent('download')
-  await page.getByRole('link', { name: 'Download the folder toollibrary/' }).click()
+  await page.getByRole('link', { name: 'zip of the folder toollibrary/' }).click()
   expect((await folder).suggestedFilename()).toMatch(/python.*zip$/)
 
   await page.getByRole('searchbox', { name: 'Find in the files' }).fill('add_member')

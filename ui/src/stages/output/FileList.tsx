@@ -33,7 +33,7 @@ export function FileList(props: {
                 <span className="min-w-0 flex-1 truncate" title={folder}>
                   {folder}
                 </span>
-                <a className="font-sans text-verdigris underline" href={zip(folder)} download aria-label={`Download the folder ${folder}`}>
+                <a className="font-sans text-verdigris underline" href={zip(folder)} download aria-label={`zip of the folder ${folder}`}>
                   zip
                 </a>
               </li>
