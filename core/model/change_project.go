@@ -9,7 +9,11 @@ type SetProject struct {
 }
 
 func (c *SetProject) apply(d *draft) error {
-	r, err := patched(d.Project(), c.Set, []string{"name", "definition", "colours", "flowNotation", "contextZero", "contextStores", "mostProcesses", "mergePerformers", "performers", "language", "rules", "targets"})
+	return d.setProject(c.Set, "name", "definition", "colours", "flowNotation", "contextZero", "contextStores", "mostProcesses", "mergePerformers", "performers", "language", "rules", "targets")
+}
+
+func (d *draft) setProject(set Patch, allowed ...string) error {
+	r, err := patched(d.Project(), set, allowed)
 	if err != nil {
 		return err
 	}
@@ -38,12 +42,7 @@ func (c *DecideTarget) apply(d *draft) error {
 	if !c.Usual {
 		list = append(list, TargetSetting{c.Target, c.Option, c.Value})
 	}
-	r, err := patched(d.Project(), P("targets", list), []string{"targets"})
-	if err != nil {
-		return err
-	}
-	d.put(r)
-	return nil
+	return d.setProject(P("targets", list), "targets")
 }
 
 func (c *DecideTarget) says(before, after *Model) string {
@@ -66,12 +65,7 @@ func (c *DecidePerformer) apply(d *draft) error {
 	if !c.ByRule {
 		list = append(list, PerformerSide{Name: c.Name, Inside: c.Inside, Reason: c.Reason})
 	}
-	r, err := patched(d.Project(), P("performers", list), []string{"performers"})
-	if err != nil {
-		return err
-	}
-	d.put(r)
-	return nil
+	return d.setProject(P("performers", list), "performers")
 }
 
 func (c *DecidePerformer) says(before, after *Model) string {
@@ -98,12 +92,7 @@ func (c *SetColour) apply(d *draft) error {
 	if c.Colour != "" {
 		list = append(list, StereotypeColour{c.Stereotype, c.Colour})
 	}
-	r, err := patched(d.Project(), P("colours", list), []string{"colours"})
-	if err != nil {
-		return err
-	}
-	d.put(r)
-	return nil
+	return d.setProject(P("colours", list), "colours")
 }
 
 func (c *SetColour) says(before, after *Model) string {

@@ -35,14 +35,15 @@ export function Options({ target }: { target: Target }) {
   )
 }
 
-// One of several: what was chosen is shown while it is on its way.
+// One of several: what was chosen is shown while it is on its way. What comes when nothing is any more counts, whoever
+// decided it.
 function Choice({ option }: { option: TargetOption }) {
   const { submit } = useStudio.getState()
   const id = useId()
   const [wanted, want] = useState<string>()
   useEffect(() => {
-    if (wanted === option.value) want(undefined)
-  }, [wanted, option.value])
+    if (useStudio.getState().pending === 0) want(undefined)
+  }, [option])
   const choose = (value: string) => {
     want(value)
     submit([decide(option, value)], { failed: () => want(undefined) })
