@@ -72,7 +72,7 @@ test('eight windows without locks share one stream, and one of them goes on when
       await expect(w.sheet).toBeVisible()
       windows.push(w)
     }
-    await expect.poll(count, { timeout: 20_000 }).toBe(1)
+    await expect.poll(count).toBe(1)
     const [one, , three, , , , , eight] = windows
     if (!one || !three || !eight) throw new Error('no window')
     await three.state('Quay has 1..* Crane')
@@ -80,7 +80,7 @@ test('eight windows without locks share one stream, and one of them goes on when
     // The one that reads is closed.
     const reader = windows[Number([...open.keys()][0])]
     await reader?.page.close()
-    await expect.poll(count, { timeout: 20_000 }).toBe(2)
+    await expect.poll(count).toBe(2)
     const left = windows.filter((w) => w !== reader)
     await left[0]?.state('Crane has 1 Hook')
     for (const w of left) await expect(w.shape('class Hook')).toBeVisible()

@@ -107,7 +107,7 @@ test('names only, in columns by category with a legend, in a minute of typing', 
       for (const n of names) expect(Math.abs((await x(n)) - (await x(names[0] ?? '')))).toBeLessThan(1)
     expect(await x('Delivery')).toBeGreaterThan((await x('HoneyLot')) + 90)
     expect(await x('Beekeeper')).toBeGreaterThan((await x('Delivery')) + 90)
-  }).toPass({ timeout: 15_000 })
+  }).toPass()
   await page.reload()
   await expect(studio.shape('class Retailer')).toBeVisible()
   await expect(page.locator('#drawing').getByText('number: Integer')).toHaveCount(0)

@@ -28,7 +28,7 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
     ]
     expect(oval.x).toBeGreaterThan(boundary.x)
     expect(oval.x + oval.width).toBeLessThan(boundary.x + boundary.width)
-  }).toPass({ timeout: 15_000 })
+  }).toPass()
 
   await studio.state('Beekeeper starts Register delivery')
   await studio.state('Food inspector starts Trace a recall')
@@ -43,7 +43,7 @@ test('a use case diagram from nothing, by sentences and by the pointer', async (
     const at = async (name: string) => (await boxOf(studio.shape(name))).x
     expect(await at('actor Beekeeper')).toBeLessThan(await at('use case Register delivery'))
     expect(await at('actor Testing laboratory')).toBeGreaterThan(await at('use case Register delivery'))
-  }).toPass({ timeout: 15_000 })
+  }).toPass()
 
   // Pulled from an actor to a use case: in sentences.
   await studio.shape('actor Beekeeper').click()
@@ -166,7 +166,7 @@ test('a use case is dropped into a boundary, which takes along what it holds', a
     const after = await boxOf(oval)
     expect(Math.abs(after.x - before.x - 30)).toBeLessThan(3)
     expect(Math.abs(after.y - before.y - 20)).toBeLessThan(3)
-  }).toPass({ timeout: 15_000 })
+  }).toPass()
 })
 
 test('a description is typed, its steps are moved with their alternatives', async ({ studio, page }) => {
@@ -321,7 +321,7 @@ test('a package is a folder around what is in it', async ({ studio, page }) => {
       expect(oval.x).toBeGreaterThan(folder.x)
       expect(oval.y + oval.height).toBeLessThan(folder.y + folder.height)
     }
-  }).toPass({ timeout: 15_000 })
+  }).toPass()
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(page.getByText('Undo: Put use case Bottle blend into package Blending.')).toBeVisible()
 
@@ -343,7 +343,7 @@ test('a package is a folder around what is in it', async ({ studio, page }) => {
         || oval.y + oval.height < folder.y
       expect(apart, name).toBe(true)
     }
-  }).toPass({ timeout: 15_000 })
+  }).toPass()
 })
 
 test('what the texts name and the model lacks is told, and added', async ({ studio, page }) => {
