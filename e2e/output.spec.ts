@@ -72,6 +72,20 @@ test('options are decided for a language, and kept', async ({ studio, page }) =>
   await of.fill('Nobody')
   await of.press('Enter')
   await expect(page.getByText('There is no class, package or diagram Nobody.')).toBeVisible()
+  // Or they are chosen from what there is.
+  await of.fill('')
+  await of.press('Enter')
+  const add = page.getByRole('combobox', { name: 'Add to of what' })
+  await add.focus()
+  await expect(page.locator('datalist option[value="class Branch"]')).toHaveCount(1)
+  await add.pressSequentially('branch')
+  await add.press('Enter')
+  await expect(of).toHaveValue('Branch')
+  await expect(page.getByRole('button', { name: 'src/org/example/tools/Tool.java' })).toHaveCount(0)
+  await add.fill('class Tool')
+  await expect(of).toHaveValue('Branch, Tool')
+  await expect(add).toHaveValue('')
+  await expect(page.getByRole('button', { name: 'src/org/example/tools/Tool.java' })).toBeVisible()
 })
 
 test('code is written in other ways, with the effect at once', async ({ studio, page }) => {

@@ -65,6 +65,15 @@ func (s *Server) targets(c *echo.Context) error {
 	return c.JSON(http.StatusOK, out)
 }
 
+// targetNames lists what can be chosen to be made.
+func (s *Server) targetNames(c *echo.Context) error {
+	_, v, err := s.current(c)
+	if err != nil {
+		return err
+	}
+	return c.JSON(http.StatusOK, generate.Names(v.Model))
+}
+
 // generated makes a target; what the address says of its options comes before what the
 // project has decided.
 func (s *Server) generated(c *echo.Context) (*model.Model, *generate.Target, generate.Output, error) {

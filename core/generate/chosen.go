@@ -1,6 +1,7 @@
 package generate
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -49,12 +50,50 @@ func (p *Plan) comment(how string) {
 func PlanOf(o *Order) (*Plan, []Note) {
 	plan := NewPlan(o.Model)
 	plan.comment(o.Options[Comments.Name])
+	plan.Split = o.Options[Packages.Name] == "each" && o.Options[Files.Name] != "one"
 	text := o.Options[Of.Name]
 	if strings.TrimSpace(text) == "" {
 		return plan, nil
 	}
 	asked, notes := named(o.Model, text)
 	return plan, append(notes, plan.restrict(asked)...)
+}
+
+// Names are what Of can name: packages first, then diagrams and classifiers, each by its name. What several are called
+// stands for all of them; a name with a comma cannot be told from several.
+func Names(m *model.Model) []Choice {
+	out := []Choice{}
+	at := map[string]int{}
+	add := func(kind, name string) {
+		name = strings.TrimSpace(name)
+		key := strings.ToLower(name)
+		if name == "" || strings.Contains(name, ",") {
+			return
+		}
+		if i, known := at[key]; known {
+			if title := kind + " " + name; !slices.Contains(strings.Split(out[i].Title, ", "), title) {
+				out[i].Title += ", " + title
+			}
+			return
+		}
+		at[key] = len(out)
+		out = append(out, Choice{Value: name, Title: kind + " " + name})
+	}
+	byName := func(x, y *model.Element) int {
+		return cmp.Or(strings.Compare(strings.ToLower(x.Name), strings.ToLower(y.Name)), strings.Compare(string(x.ID), string(y.ID)))
+	}
+	for _, p := range slices.SortedFunc(slices.Values(m.OfKind(model.PackageKind)), byName) {
+		add("package", p.Name)
+	}
+	for _, d := range m.Diagrams() {
+		if slices.ContainsFunc(m.PlacementsOn(d.ID), func(p *model.Placement) bool { e := m.Element(p.Subject); return e != nil && e.Kind.IsClassifier() }) {
+			add("diagram", d.Name)
+		}
+	}
+	for _, e := range slices.SortedFunc(slices.Values(m.Classifiers()), byName) {
+		add(e.Kind.Title(), e.Name)
+	}
+	return out
 }
 
 // named finds the classifiers that names of classifiers, packages and diagrams stand for.

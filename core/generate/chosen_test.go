@@ -68,3 +68,20 @@ func TestComments(t *testing.T) {
 	require.Zero(t, definitions)
 	require.Zero(t, sentences)
 }
+
+// Names lists what can be named, each name once.
+func TestNamesOfWhatCanBeChosen(t *testing.T) {
+	m := modeltest.Build(t, "class Order", "class Order", "interface Mooring", "class Port", "class A, B", "package Port", "package Billing", "into Billing: Order")
+	var titles []string
+	for _, c := range generate.Names(m) {
+		titles = append(titles, c.Title)
+		_, notes := generate.PlanOf(&generate.Order{Model: m, Options: map[string]string{"of": c.Value}})
+		for _, n := range notes {
+			require.NotContains(t, n.Message, "There is no class, package or diagram")
+		}
+	}
+	require.Equal(t, []string{"package Billing", "package Port, class Port", "interface Mooring", "class Order"}, titles)
+	demo := generate.Names(modeltest.Demo(t))
+	require.Contains(t, demo, generate.Choice{Value: "Apiaries and honey lots", Title: "diagram Apiaries and honey lots"})
+	require.Contains(t, demo, generate.Choice{Value: "HoneyLot", Title: "class HoneyLot"})
+}

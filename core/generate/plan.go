@@ -17,6 +17,8 @@ type Plan struct {
 	Project    string
 	Definition string
 	Types      []*Type // sorted by name, then id
+	// Split: packages of the model become such of the code.
+	Split bool
 }
 
 // Type is a classifier, or an association with a class or more than two ends.
@@ -24,6 +26,7 @@ type Type struct {
 	ID         model.ID
 	Kind       model.Kind
 	Name       string
+	Package    *Package // nil: it is in none
 	Definition string
 	Abstract   bool
 	Accessors  bool
@@ -38,6 +41,7 @@ type Type struct {
 	Constraints []Constraint
 	// Unheld is what is said of it and code does not look at, in sentences; members and ends have such of their own.
 	Unheld []string
+	called string
 	// Hidden are ends of wholes and parts that cannot be navigated, and have to be known all the same.
 	Hidden []*End
 }
@@ -152,6 +156,7 @@ func NewPlan(m *model.Model) *Plan {
 	p.unheldByKinds()
 	p.constraints()
 	plan.Types = append(plan.Types, p.associations()...)
+	p.packages(plan.Types)
 	slices.SortFunc(plan.Types, func(a, b *Type) int {
 		return cmp.Or(strings.Compare(a.Name, b.Name), strings.Compare(string(a.ID), string(b.ID)))
 	})

@@ -9,7 +9,7 @@ import (
 
 // Coded is a random model of classes as code is made of them: what Stored has, abstract classes anywhere
 // in a hierarchy, operations with parameters, results and overloads, interfaces with operations and
-// generals, realizations, visibilities and accessors, signals that are received. It never
+// generals, realizations, packages in packages, visibilities and accessors, signals that are received. It never
 // combines: components, objects, templates; a class of an association with a general of its own is rare.
 func Coded(seed uint64, hostile bool) *model.Model {
 	s := &storedSource{Source: NewSource(seed + 7_000_000), m: Stored(seed, hostile), hostile: hostile}
@@ -68,7 +68,29 @@ func Coded(seed uint64, hostile bool) *model.Model {
 		}
 		s.do(&model.SetEnd{ID: ends[0].ID, Set: model.P("qualifiers", keys)})
 	}
+	if seed%3 != 0 {
+		s.packaged()
+	}
 	return s.m
+}
+
+// packaged puts what there is into packages in packages, some of which are called as types are, and gives some types
+// the same name in several.
+func (s *storedSource) packaged() {
+	packages := []model.ID{""}
+	for range 2 + s.rnd.IntN(5) {
+		id := s.id("package")
+		if s.do(&model.AddElement{ID: id, Kind: model.PackageKind, Name: s.name([]string{"Field", "Office", "Field work", "Hive", "int", "system", "Support", "Links", "text", "std", "java", "model", ""})}) {
+			s.do(&model.MoveInto{ID: id, Package: pick(s.Source, packages)})
+			packages = append(packages, id)
+		}
+	}
+	for _, e := range s.m.Classifiers() {
+		s.do(&model.MoveInto{ID: e.ID, Package: pick(s.Source, packages)})
+		if s.yes(8) {
+			s.do(&model.SetName{ID: e.ID, Name: pick(s.Source, []string{"Order", "Field"})})
+		}
+	}
 }
 
 var codedDeeds = []string{"weigh", "trace back", "get mass", "set mass", "add hive", "value", "validate", "dispose", "name", "to string", "equals", "class"}

@@ -18,12 +18,12 @@ import (
 // link agree, no bound is exceeded and no part is in two wholes.
 
 type classSpec struct {
-	Name, Path string
-	Abstract   bool
-	Kinds      []string // itself and its generals
-	Params     []paramSpec
-	Ends       []endSpec // own ones
-	Disposes   bool
+	Name, In string // In: the spaces, each after a dot
+	Abstract bool
+	Kinds    []string // itself and its generals
+	Params   []paramSpec
+	Ends     []endSpec // own ones
+	Disposes bool
 }
 
 type paramSpec struct {
@@ -41,7 +41,7 @@ func specOf(p *Package) (out []classSpec) {
 		if u.Kind != "class" {
 			continue
 		}
-		c := classSpec{Name: u.Name, Path: u.Path, Abstract: u.Type.Abstract, Disposes: u.Linked}
+		c := classSpec{Name: u.Name, In: u.Inside("."), Abstract: u.Type.Abstract, Disposes: u.Linked}
 		for at := u; at != nil; at = at.General {
 			c.Kinds = append(c.Kinds, at.Name)
 		}
@@ -83,7 +83,7 @@ func behaves(t *testing.T, as func(map[string]string) *Language, target *generat
 		at := filepath.Join(dir, folder(i))
 		decided := otherwise(target, i, options(i))
 		written(t, at, target, m, decided)
-		spec := specOf(Layout(as(decided), generate.NewPlan(m)))
+		spec := specOf(laidOut(as(decided), m, decided))
 		saved(t, filepath.Join(at, "spec.json"), spec)
 		require.NoError(t, os.WriteFile(filepath.Join(at, "spec.txt"), []byte(plain(spec)), 0o644))
 	}
@@ -104,6 +104,12 @@ func behaves(t *testing.T, as func(map[string]string) *Language, target *generat
 	require.Greater(t, refused, 2000)
 }
 
+// laidOut is what is printed by some options.
+func laidOut(l *Language, m *model.Model, options map[string]string) *Package {
+	plan, _ := generate.PlanOf(&generate.Order{Model: m, Options: options})
+	return Layout(l, plan)
+}
+
 func always(l *Language) func(map[string]string) *Language {
 	return func(map[string]string) *Language { return l }
 }
@@ -121,7 +127,7 @@ func plain(list []classSpec) string {
 		b.WriteByte('\n')
 	}
 	for _, c := range list {
-		line("C", c.Name, c.Abstract, c.Disposes, strings.Join(c.Kinds, ","))
+		line("C", c.Name, c.Abstract, c.Disposes, strings.Join(c.Kinds, ","), c.In)
 		for _, p := range c.Params {
 			line("P", p.Name, p.Class, p.Kind, p.Literal, p.Primitive)
 		}

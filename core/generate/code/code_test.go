@@ -72,6 +72,18 @@ func written(t testing.TB, dir string, target *generate.Target, m *model.Model, 
 	return out
 }
 
+// below are the files with an ending in a folder and in those in it.
+func below(t testing.TB, dir, ending string) (files []string) {
+	t.Helper()
+	require.NoError(t, filepath.WalkDir(dir, func(path string, _ os.DirEntry, err error) error {
+		if strings.HasSuffix(path, ending) {
+			files = append(files, path)
+		}
+		return err
+	}))
+	return files
+}
+
 // accepts runs a tool, which has to succeed and to say nothing.
 func accepts(t testing.TB, dir, name string, args ...string) {
 	t.Helper()

@@ -16,7 +16,7 @@ import (
 // cpp: C++20, names as the C++ Core Guidelines have them (NL.8, NL.10), but for types, which begin with a capital.
 var cpp = &Language{
 	Name: "cpp", Title: "C++", WholesKeep: true, ReadsByCalls: true,
-	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Snake, File: Snake,
+	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Snake, File: Snake, Space: Snake, Spaces: words(`text code links std`),
 	Patterns: Patterns{Get: "{}", Is: "is {}", Set: "set {}", Field: "m {}", Add: "add {}", Remove: "remove {}", Take: "take {}", Attach: "attach {}", Detach: "detach {}",
 		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "unlink", IsPart: "is within", AttributeField: "m {}"},
 	// ISO/IEC 14882:2020, 5.11 and 5.10, and macros of the standard headers.
@@ -37,14 +37,14 @@ var cppGlobalText string
 
 var cppGlobals = words(cppGlobalText)
 
-var cppSet = set("cpp", template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText,
-	"identifiers": comparable, "type": cppType, "param": cppParam, "result": cppResult, "endType": cppEnd, "kept": keptPart, "plain": plainEnd, "friends": cppFriends, "headers": cppHeaders, "forward": cppForward,
+var cppSet = set("cpp", cppNaming(byName).functions(byName), template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText,
+	"identifiers": comparable, "kept": keptPart, "plain": plainEnd, "headers": cppHeaders, "forward": cppForward, "away": cppAway, "here": cppHere,
 	"seen": seen, "asked": asked, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
 
 // Cpp is a header and a source for each class.
 var Cpp = &generate.Target{
 	Name: "cpp", Title: "C++", Group: "Code", Download: "Download C++", Notes: "Settled, and not held by C++",
-	Options: []generate.Option{generate.Of, cppNamespace, accessorsAs(generate.Choice{Value: "plain", Title: "name, set_name"}, generate.Choice{Value: "get", Title: "get_name, set_name"}), generate.Files, generate.Comments},
+	Options: []generate.Option{generate.Of, cppNamespace, generate.Packages, accessorsAs(generate.Choice{Value: "plain", Title: "name, set_name"}, generate.Choice{Value: "get", Title: "get_name, set_name"}), generate.Files, generate.Comments},
 	Rules:   generate.RulesOfOneGeneral,
 	Make:    func(o *generate.Order) (generate.Output, error) { return chosen(o, printCpp) },
 }
@@ -76,19 +76,20 @@ func printCpp(plan *generate.Plan, options map[string]string) (generate.Output, 
 		}
 	}
 	options = with(options, "namespace", name)
-	headers, err := printing{of: cppSet, tidied: tidyCpp, path: func(u *Unit) string { return "include/" + u.Path + ".hpp" },
-		once: map[string]string{"support": "include/support_.hpp", "cmake": "CMakeLists.txt"}, all: "include/model.hpp", before: knownWhole}.output(p, options)
+	inside := func(in *Space) template.FuncMap { return cppFrom(p, name, in).functions(cppFriend(name, in)) }
+	headers, err := printing{of: cppSet, tidied: tidyCpp, path: func(u *Unit) string { return "include/" + u.Folder() + u.Path + ".hpp" },
+		once: map[string]string{"support": "include/support_.hpp", "cmake": "CMakeLists.txt"}, all: "include/model.hpp", before: knownWhole, inside: inside}.output(p, options)
 	if err != nil {
 		return headers, err
 	}
-	sources := &Package{Language: p.Language, Plan: p.Plan}
+	sources := &Package{Language: p.Language, Plan: p.Plan, Spaces: p.Spaces}
 	for _, u := range p.Units {
 		if u.Kind == "class" {
 			sources.Units = append(sources.Units, u)
 		}
 	}
-	out, err := printing{of: cppSet, tidied: tidyCpp, as: func(*Unit) string { return "source" }, path: func(u *Unit) string { return "src/" + u.Path + ".cpp" },
-		all: "src/model.cpp", whole: "sources"}.output(sources, options)
+	out, err := printing{of: cppSet, tidied: tidyCpp, as: func(*Unit) string { return "source" }, path: func(u *Unit) string { return "src/" + u.Folder() + u.Path + ".cpp" },
+		all: "src/model.cpp", whole: "sources", inside: inside}.output(sources, options)
 	headers.Files = append(headers.Files, out.Files...)
 	slices.SortFunc(headers.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
 	return headers, err
@@ -152,22 +153,66 @@ func cppText(s string) string {
 var cppPrimitives = map[string]string{"Text": "std::string", "Identifier": "std::string", "Geometry": "std::string", "Integer": "std::int64_t", "Decimal": "Decimal", "Money": "Decimal", "Boolean": "bool",
 	"Date": "Date", "Time": "Clock", "Instant": "Instant", "Duration": "Duration", "Binary": "Binary"}
 
-// cppOne is one of a type, as it is kept.
-func cppOne(r Ref) string {
+// cppNaming is how a unit is called from the namespace that is written.
+type cppNaming func(*Unit) string
+
+func byName(u *Unit) string { return u.Name }
+
+// cppFrom names units from a namespace: those of another one by their way from that of all, and where a way could
+// be taken for another one, from the beginning.
+func cppFrom(p *Package, root string, in *Space) cppNaming {
+	starts := map[string]int{}
+	for _, s := range p.Spaces {
+		starts[s.Names[len(s.Names)-1]]++
+	}
+	return func(u *Unit) string {
+		switch {
+		case u.Space == in:
+			return u.Name
+		case u.Space == nil:
+			return u.Name // it can be seen from all that are in it
+		case starts[u.Space.Names[0]] > 1:
+			return "::" + root + u.Inside("::") + "::" + u.Name
+		}
+		return strings.Join(u.Space.Names, "::") + "::" + u.Name
+	}
+}
+
+// cppFriend names a class that is a friend: that of another namespace by its whole name, since a name alone
+// would be one of this namespace (ISO/IEC 14882:2020, 9.8.1.2, 3).
+func cppFriend(root string, in *Space) cppNaming {
+	return func(u *Unit) string {
+		if u.Space == in {
+			return u.Name
+		}
+		return "::" + root + u.Inside("::") + "::" + u.Name
+	}
+}
+
+// functions are those by which templates name types.
+func (named cppNaming) functions(friend cppNaming) template.FuncMap {
+	return template.FuncMap{"named": named, "type": named.kept, "param": named.param, "result": named.result, "endType": named.end, "friends": friend.friends}
+}
+
+// one is one of a type, as it is kept.
+func (named cppNaming) one(r Ref) string {
 	switch {
 	case r.Unit != nil && r.Unit.Kind == "enumeration":
-		return r.Unit.Name
+		return named(r.Unit)
 	case r.Unit != nil:
-		return "std::shared_ptr<" + r.Unit.Name + ">"
+		return "std::shared_ptr<" + named(r.Unit) + ">"
 	case cppPrimitives[r.Primitive] != "":
 		return cppPrimitives[r.Primitive]
 	}
 	return "std::any"
 }
 
-// cppType is a type as it is kept.
-func cppType(r Ref) string {
-	one := cppOne(r)
+// cppType is a type as it is kept, with names alone.
+func cppType(r Ref) string { return cppNaming(byName).kept(r) }
+
+// kept is a type as it is kept.
+func (named cppNaming) kept(r Ref) string {
+	one := named.one(r)
 	switch {
 	case r.Many:
 		return "std::vector<" + one + ">"
@@ -189,20 +234,20 @@ func small(r Ref) bool {
 	return r.Unit != nil && r.Unit.Kind == "enumeration"
 }
 
-// cppParam is a type as an operation takes it.
-func cppParam(r Ref) string {
+// param is a type as an operation takes it.
+func (named cppNaming) param(r Ref) string {
 	if small(r) {
-		return cppType(r)
+		return named.kept(r)
 	}
-	return "const " + cppType(r) + "&"
+	return "const " + named.kept(r) + "&"
 }
 
-// cppResult is a type as an operation gives it.
-func cppResult(r *Ref) string {
+// result is a type as an operation gives it.
+func (named cppNaming) result(r *Ref) string {
 	if r == nil {
 		return "void"
 	}
-	return cppType(*r)
+	return named.kept(*r)
 }
 
 // keptPart: the object holds what is at an end.
@@ -211,14 +256,14 @@ func keptPart(e *End) bool { return e.Owns && e.Inverse != nil }
 // plainEnd: what is at an end is another object, or a value, that belongs to nobody here.
 func plainEnd(e *End) bool { return !keptPart(e) && !(e.OwnedBy && e.Inverse != nil) }
 
-// cppEnd is the type of what an end keeps.
-func cppEnd(e *End) string {
-	one := e.Unit.Name + "*"
+// end is the type of what an end keeps.
+func (named cppNaming) end(e *End) string {
+	one := named(e.Unit) + "*"
 	switch {
 	case e.Unit.Kind == "enumeration":
-		one = e.Unit.Name
+		one = named(e.Unit)
 	case keptPart(e):
-		one = "std::unique_ptr<" + e.Unit.Name + ">"
+		one = "std::unique_ptr<" + named(e.Unit) + ">"
 	}
 	switch {
 	case e.Many():
@@ -229,11 +274,11 @@ func cppEnd(e *End) string {
 	return one
 }
 
-// cppFriends are the classes at the other ends, which keep their halves of links in step.
-func cppFriends(u *Unit) (out []string) {
+// friends are the classes at the other ends, which keep their halves of links in step.
+func (named cppNaming) friends(u *Unit) (out []string) {
 	for _, e := range u.Ends {
-		if e.Inverse != nil && e.Unit.Name != u.Name && !slices.Contains(out, e.Unit.Name) {
-			out = append(out, e.Unit.Name)
+		if e.Inverse != nil && e.Unit != u && !slices.Contains(out, named(e.Unit)) {
+			out = append(out, named(e.Unit))
 		}
 	}
 	slices.Sort(out)
@@ -261,7 +306,7 @@ func knownWhole(u *Unit) []*Unit {
 // cppHeaders are those of what has to be known as a whole.
 func cppHeaders(u *Unit) (out []string) {
 	for _, of := range knownWhole(u) {
-		out = append(out, of.Path)
+		out = append(out, of.Folder()+of.Path)
 	}
 	slices.Sort(out)
 	return slices.Compact(out)
@@ -270,7 +315,7 @@ func cppHeaders(u *Unit) (out []string) {
 // cppForward are those whose names are enough in a header; a source needs the rest of them.
 func cppForward(u *Unit) []*Unit {
 	headers := cppHeaders(u)
-	out := slices.DeleteFunc(needed(u), func(of *Unit) bool { return slices.Contains(headers, of.Path) })
+	out := slices.DeleteFunc(needed(u), func(of *Unit) bool { return slices.Contains(headers, of.Folder()+of.Path) })
 	slices.SortFunc(out, func(a, b *Unit) int { return strings.Compare(a.Name, b.Name) })
 	return out
 }
@@ -325,4 +370,25 @@ func withins(u *Unit) (out []*End) {
 // comparable are the identifiers that C++ can compare.
 func comparable(u *Unit) []*Attribute {
 	return slices.DeleteFunc(identifiers(u), func(a *Attribute) bool { return strings.Contains(cppType(a.Ref), "std::any") })
+}
+
+// cppAway are the units of other namespaces that are declared in a header, together by their namespaces.
+func cppAway(u *Unit) (out [][]*Unit) {
+	for _, of := range cppForward(u) {
+		if of.Space == u.Space {
+			continue
+		}
+		i := slices.IndexFunc(out, func(there []*Unit) bool { return there[0].Space == of.Space })
+		if i < 0 {
+			out = append(out, nil)
+			i = len(out) - 1
+		}
+		out[i] = append(out[i], of)
+	}
+	return out
+}
+
+// cppHere are those of the same one.
+func cppHere(u *Unit) []*Unit {
+	return slices.DeleteFunc(cppForward(u), func(of *Unit) bool { return of.Space != u.Space })
 }

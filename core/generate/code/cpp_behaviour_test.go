@@ -9,8 +9,6 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
-
-	"lexeon/core/generate"
 )
 
 // C++ cannot look at its own classes: the program that changes links at random is written out for each model, and knows
@@ -27,7 +25,7 @@ func TestCppKeepsLinks(t *testing.T) {
 				at := filepath.Join(dir, folder(i))
 				decided := otherwise(Cpp, i, map[string]string{"namespace": "lots"})
 				written(t, at, Cpp, m, decided)
-				program := behaving(Layout(cppAs(decided), generate.NewPlan(m)))
+				program := behaving(laidOut(cppAs(decided), m, decided))
 				require.NoError(t, os.WriteFile(filepath.Join(at, "behave.cpp"), []byte(program), 0o644))
 				require.NoError(t, os.WriteFile(filepath.Join(at, "behave.hpp"), harness, 0o644))
 				together(t, at)
@@ -51,6 +49,9 @@ func behaving(p *Package) string {
 	var b strings.Builder
 	say := func(format string, args ...any) { fmt.Fprintf(&b, format+"\n", args...) }
 	say("#include \"behave.hpp\"\n#define private public\n#define protected public\n#include \"all.cpp\"\n\nusing namespace lots;\n")
+	for _, s := range p.Spaces {
+		say("using namespace lots::%s;", strings.Join(s.Names, "::"))
+	}
 	var classes []*Unit
 	index := map[*Unit]int{}
 	for _, u := range p.Units {

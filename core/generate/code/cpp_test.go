@@ -28,12 +28,16 @@ func TestCppTakesWhatIsGenerated(t *testing.T) {
 			if i > 0 {
 				return
 			}
-			sources, err := filepath.Glob(filepath.Join(at, "src", "*.cpp"))
-			require.NoError(t, err)
-			for _, s := range sources { // each by itself, too: nothing is there by chance
-				accepts(t, at, "g++", append(slices.Clone(cppFlags), "-fsyntax-only", "-Iinclude", s)...)
-			}
+			eachByItself(t, at)
 		})
+	}
+}
+
+// eachByItself compiles the sources of a folder one by one: nothing is there by chance.
+func eachByItself(t testing.TB, dir string) {
+	t.Helper()
+	for _, s := range below(t, filepath.Join(dir, "src"), ".cpp") {
+		accepts(t, dir, "g++", append(slices.Clone(cppFlags), "-fsyntax-only", "-Iinclude", s)...)
 	}
 }
 
@@ -47,12 +51,8 @@ func unity(t testing.TB, dir string) {
 // together writes a source that holds all of a folder.
 func together(t testing.TB, dir string) {
 	t.Helper()
-	sources, err := filepath.Glob(filepath.Join(dir, "src", "*.cpp"))
-	require.NoError(t, err)
-	headers, err := filepath.Glob(filepath.Join(dir, "include", "*.hpp"))
-	require.NoError(t, err)
 	var b strings.Builder
-	for _, f := range append(headers, sources...) {
+	for _, f := range append(below(t, filepath.Join(dir, "include"), ".hpp"), below(t, filepath.Join(dir, "src"), ".cpp")...) {
 		b.WriteString("#include \"" + f + "\"\n")
 	}
 	require.NoError(t, os.WriteFile(filepath.Join(dir, "all.cpp"), []byte(b.String()), 0o644))

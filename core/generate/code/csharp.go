@@ -3,6 +3,7 @@ package code
 import (
 	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 	"text/template"
 
@@ -13,7 +14,7 @@ import (
 // cSharp: version 7.2, names as in the design guidelines of .NET.
 var cSharp = &Language{
 	Name: "csharp", Title: "C#",
-	Type: UpperCamel, Member: UpperCamel, Parameter: LowerCamel, Literal: UpperCamel, File: UpperCamel, Kept: LowerCamel, SharesNames: true,
+	Type: UpperCamel, Member: UpperCamel, Parameter: LowerCamel, Literal: UpperCamel, File: UpperCamel, Space: UpperCamel, Kept: LowerCamel, SharesNames: true,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
 		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
 	// ECMA-334, 6.4.4.
@@ -26,13 +27,13 @@ var cSharp = &Language{
 }
 
 var cSharpSet = set("csharp", template.FuncMap{"comment": summary, "linked": linked, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs, "takesLinks": takesLinks,
-	"several": severalLinks, "text": cSharpText, "identifiers": identifiers, "visible": cSharpVisible, "bases": cSharpBases, "structural": structural, "enum": func(u *Unit) bool { return u.Kind == "enumeration" },
+	"several": severalLinks, "text": cSharpText, "identifiers": identifiers, "visible": cSharpVisible, "bases": cSharpBases, "using": cSharpUsing, "structural": structural, "enum": func(u *Unit) bool { return u.Kind == "enumeration" },
 	"sealed": func(u *Unit) bool { return !u.Specific }})
 
 // CSharp is a namespace with a class for each type.
 var CSharp = &generate.Target{
 	Name: "csharp", Title: "C#", Group: "Code", Download: "Download C#", Notes: "Settled, and not held by C#",
-	Options: []generate.Option{generate.Of, cSharpNamespace, listsOf("view"), generate.Files, generate.Comments},
+	Options: []generate.Option{generate.Of, cSharpNamespace, generate.Packages, listsOf("view"), generate.Files, generate.Comments},
 	Rules:   generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printCSharp)
@@ -53,7 +54,7 @@ func printCSharp(plan *generate.Plan, options map[string]string) (generate.Outpu
 		}
 	}
 	options = with(options, "namespace", name)
-	by := printing{of: cSharpSet, tidied: tidy, path: func(u *Unit) string { return "src/" + u.Path + ".cs" }, once: map[string]string{"support": "src/Support.cs"}, all: "src/Model.cs"}
+	by := printing{of: cSharpSet, tidied: tidy, path: func(u *Unit) string { return "src/" + u.Folder() + u.Path + ".cs" }, once: map[string]string{"support": "src/Support.cs"}, all: "src/Model.cs"}
 	return by.output(p, options)
 }
 
@@ -123,4 +124,16 @@ func structural(r Ref) bool {
 		return true
 	}
 	return r.Unit != nil && r.Unit.Kind == "enumeration"
+}
+
+// cSharpUsing are the namespaces of what a file names, but for those that it stands in.
+func cSharpUsing(u *Unit, root string) (out []string) {
+	own := root + u.Inside(".") + "."
+	for _, of := range u.Elsewhere() {
+		if in := root + of.Inside("."); !strings.HasPrefix(own, in+".") && !slices.Contains(out, in) {
+			out = append(out, in)
+		}
+	}
+	slices.Sort(out)
+	return out
 }

@@ -30,13 +30,7 @@ func TestCSharpKeepsLinks(t *testing.T) {
 // keeps.
 func mcs(t testing.TB, dir string, args ...string) {
 	t.Helper()
-	var files []string
-	require.NoError(t, filepath.WalkDir(dir, func(path string, d os.DirEntry, err error) error {
-		if strings.HasSuffix(path, ".cs") {
-			files = append(files, `"`+path+`"`)
-		}
-		return err
-	}))
+	files := below(t, dir, ".cs")
 	saved := filepath.Join(dir, "files.rsp")
 	require.NoError(t, os.WriteFile(saved, []byte(strings.Join(files, "\n")), 0o644))
 	accepts(t, dir, "mcs", append([]string{"-langversion:7.2", "-warnaserror", "-warn:4", "-nowarn:649,169,414", "-codepage:utf8", "@" + saved}, args...)...)

@@ -15,8 +15,8 @@ import (
 // java: names as in the Java Language Specification, 6.1.
 var java = &Language{
 	Name: "java", Title: "Java", ReadsByCalls: true,
-	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: Screaming, File: UpperCamel,
-	Patterns: Patterns{Get: "get {}", Is: "is {}", Set: "set {}", Field: "{}", Add: "add {}", Remove: "remove {}", Attach: "attach {}", Detach: "detach {}",
+	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: Screaming, File: UpperCamel, Space: Joined, OpensAcross: true,
+	Patterns: Patterns{Get: "get {}", Is: "is {}", Set: "set {}", Field: "{}", Add: "add {}", Remove: "remove {}", Held: "held {}", Attach: "attach {}", Detach: "detach {}",
 		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "is part", AttributeField: "{}"},
 	// Java Language Specification, 3.9.
 	Keywords: words(`abstract assert boolean break byte case catch char class const continue default do double else enum extends final finally float for goto if
@@ -29,12 +29,12 @@ var java = &Language{
 }
 
 var javaSet = set("java", template.FuncMap{"comment": blockComment, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs,
-	"takesLinks": takesLinks, "several": severalLinks, "text": javaText, "imports": javaImports, "identifiers": identifiers, "visible": javaVisible, "constants": constants, "given": given("null", "null")})
+	"takesLinks": takesLinks, "several": severalLinks, "text": javaText, "imports": javaImports, "identifiers": identifiers, "visible": javaVisible, "constants": constants, "half": javaHalf, "held": javaHeld, "given": given("null", "null")})
 
 // Java is a package with a class for each type.
 var Java = &generate.Target{
 	Name: "java", Title: "Java", Group: "Code", Download: "Download Java", Notes: "Settled, and not held by Java",
-	Options: []generate.Option{generate.Of, javaPackage, accessorsAs(generate.Choice{Value: "get", Title: "getName, setName"}, generate.Choice{Value: "plain", Title: "name, setName"}), listsOf("view"),
+	Options: []generate.Option{generate.Of, javaPackage, generate.Packages, accessorsAs(generate.Choice{Value: "get", Title: "getName, setName"}, generate.Choice{Value: "plain", Title: "name, setName"}), listsOf("view"),
 		noneAs("What is given where there can be none.", generate.Choice{Value: "optional", Title: "Optional"}, generate.Choice{Value: "null", Title: "null"}), generate.Comments},
 	Rules: generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
@@ -62,7 +62,8 @@ func javaFolder(name string) string { return "src/" + strings.ReplaceAll(name, "
 
 func printJavaPackage(p *Package, name string, options map[string]string) (generate.Output, error) {
 	folder := javaFolder(name)
-	by := printing{of: javaSet, tidied: tidy, path: func(u *Unit) string { return folder + u.Path + ".java" },
+	by := printing{of: javaSet, tidied: tidy, path: func(u *Unit) string { return folder + u.Folder() + u.Path + ".java" },
+		each: map[string]string{"package": folder + "package-info.java"}, finished: javaNamesUsed(name),
 		once: map[string]string{"notwritten": folder + "NotWritten.java", "refused": folder + "Refused.java", "links": folder + "Links.java", "info": folder + "package-info.java"}}
 	return by.output(p, with(options, "package", name))
 }
@@ -169,7 +170,51 @@ func javaImports(u *Unit, options map[string]string) (out []string) {
 	add(byKey, "java.util.Map")
 	add(len(identifiers(u)) > 0 || keyed, "java.util.Objects")
 	add(optional && options[nullability.Name] != "null", "java.util.Optional")
+	for _, of := range u.Elsewhere() {
+		out = append(out, options["package"]+of.Inside(".")+"."+of.Name)
+	}
+	if u.Depth() > 0 {
+		for _, name := range javaSupports {
+			out = append(out, options["package"]+"."+name)
+		}
+	}
+	slices.Sort(out)
 	return out
+}
+
+// javaSupports are the classes that stand beside all types.
+var javaSupports = []string{"Links", "NotWritten", "Refused"}
+
+var javaUses = regexp.MustCompile(`\bLinks\.|\bnew NotWritten\(|\bnew Refused\(|\bcatch \(Refused `)
+
+// javaNamesUsed takes away imports of what stands beside all types and is not needed in a file.
+func javaNamesUsed(root string) func(text string) string {
+	return func(text string) string {
+		used := strings.Join(javaUses.FindAllString(text, -1), "")
+		for _, name := range javaSupports {
+			if !strings.Contains(used, name) {
+				text = strings.Replace(text, "import "+root+"."+name+";\n", "", 1)
+			}
+		}
+		return text
+	}
+}
+
+// javaHalf begins an operation that keeps one half of a link, which classes of other packages have to call where the
+// link leads from one to another.
+func javaHalf(e *End) string {
+	if !e.Across {
+		return "    "
+	}
+	return "    /** For the classes that are linked alone: both ends stay in step. */\n    public "
+}
+
+// javaHeld reads what is at an end, from the class at the other one.
+func javaHeld(e *End) string {
+	if e.Held != "" {
+		return e.Held + "()"
+	}
+	return e.Field
 }
 
 // identifiers are the attributes by which what is of a class is known, where no general says so already.

@@ -28,13 +28,7 @@ func TestJavaKeepsLinks(t *testing.T) {
 // javac compiles all sources of a folder.
 func javac(t testing.TB, dir string, args ...string) {
 	t.Helper()
-	var files []string
-	require.NoError(t, filepath.WalkDir(dir, func(path string, d os.DirEntry, err error) error {
-		if strings.HasSuffix(path, ".java") {
-			files = append(files, path)
-		}
-		return err
-	}))
+	files := below(t, dir, ".java")
 	saved := filepath.Join(dir, "files.txt")
 	for i := range files {
 		files[i] = `"` + files[i] + `"`

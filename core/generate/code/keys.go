@@ -15,6 +15,9 @@ func (b *builder) keysOf(e *generate.End) []*generate.Member {
 		has[at.Type] = true
 	}
 	return e.Keys(func(owner *generate.Type, a *generate.Member) bool {
+		if of := b.units[owner]; a.Data.Visibility == model.Package && b.Language.OpensAcross && of.Space != b.units[e.Owner].Space && !of.Spread && !owner.Accessors {
+			return false // it cannot be seen from there
+		}
 		return has[owner] && (owner.Accessors || a.Data.Visibility == "" || a.Data.Visibility == model.Public || a.Data.Visibility == model.Package)
 	})
 }

@@ -15,10 +15,16 @@ import (
 type Language struct {
 	Name, Title string // of the target
 	// Manners of names; Patterns put words around them: "{}" stands for the name.
-	Type, Member, Parameter, Literal, File Manner
-	Patterns                               Patterns
+	Type, Member, Parameter, Literal, File, Space Manner
+	Patterns                                      Patterns
 	// Keywords cannot be names at all; Types are taken at the top, Members in every class.
 	Keywords, Types, Members map[string]bool
+	// Spaces cannot be names of what packages become.
+	Spaces map[string]bool
+	// FilesBesideSpaces: a space cannot be called as a file.
+	FilesBesideSpaces bool
+	// OpensAcross: classes of one package see more of each other than those of several.
+	OpensAcross bool
 	// Statics are Members of what belongs to the class itself, EnumMembers those of enumerations.
 	Statics, EnumMembers map[string]bool
 	// HiddenPrefix stands before members that are not public, where the language has no word for it; what
@@ -42,6 +48,7 @@ type Patterns struct {
 	Field             string // of an end
 	Add, Remove       string // of ends that lead to many
 	Take              string // of wholes that keep their parts: from another whole
+	Held              string // what is at an end that leads to one, for the class at the other end
 	Attach, Detach    string // one half of a link, for the class at the other end
 	Find              string // of ends under a key
 	Full, Short       string // whether there can be none more, or none less
@@ -54,7 +61,8 @@ type Patterns struct {
 type Package struct {
 	Language *Language
 	Plan     *generate.Plan
-	Units    []*Unit // in the order of the plan
+	Units    []*Unit  // in the order of the plan
+	Spaces   []*Space // what packages of the model become, each after the one it is in; none where all stands in one
 	Notes    []generate.Note
 	Unheld   []generate.Note // of Notes: what the model says and no language looks at
 }
@@ -63,6 +71,8 @@ type Package struct {
 type Unit struct {
 	Type       *generate.Type
 	Name, Path string
+	Space      *Space // nil: that of all
+	Spread     bool   // its hierarchy stands in several
 	Kind       string // class, interface or enumeration
 	Doc        string
 	General    *Unit   // of a class
@@ -123,7 +133,9 @@ type End struct {
 	Label, Doc           string
 	Field, Get, Set      string
 	Add, Remove, Take    string
-	Recursive            bool // what is a part by this association can be a whole of its own whole
+	Recursive            bool   // what is a part by this association can be a whole of its own whole
+	Across               bool   // what is not public of it has to be seen from other spaces
+	Held                 string // what is there, for those
 	Attach, Detach       string
 	Full, Short          string
 	Param                *Param

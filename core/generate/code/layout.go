@@ -19,6 +19,9 @@ func layOut(l *Language, plan *generate.Plan) *builder {
 	p.Notes = slices.Clone(p.Unheld)
 	b := &builder{Package: p, typeNames: map[string]bool{}, units: map[*generate.Type]*Unit{}, ends: map[*generate.End]*End{}}
 	b.types()
+	if plan.Split {
+		b.spaces()
+	}
 	for _, u := range b.generalsFirst() {
 		b.members(u)
 	}
@@ -47,12 +50,6 @@ func layOut(l *Language, plan *generate.Plan) *builder {
 // which there is one, or one end at which there may be several. Each has to be asked whether it is a part
 // already.
 func (b *builder) contests() {
-	root := func(u *Unit) *Unit {
-		for u.General != nil {
-			u = u.General
-		}
-		return u
-	}
 	wholes := map[*Unit]int{}
 	each := func(do func(u *Unit, e *End)) {
 		for _, u := range b.Units {
@@ -64,15 +61,15 @@ func (b *builder) contests() {
 		}
 	}
 	each(func(u *Unit, e *End) {
-		wholes[root(u)]++
+		wholes[rootOf(u)]++
 		if e.Many() {
-			wholes[root(u)]++
+			wholes[rootOf(u)]++
 		}
 	})
 	each(func(u *Unit, e *End) {
-		if wholes[root(u)] > 1 {
+		if wholes[rootOf(u)] > 1 {
 			e.Contested, e.Inverse.Contested = true, true
-			root(u).PartOf = true
+			rootOf(u).PartOf = true
 		}
 	})
 	for _, u := range b.generalsFirst() {
@@ -83,17 +80,11 @@ func (b *builder) contests() {
 // recursions finds the parts that could come to be in themselves: those whose hierarchy can be reached from that of
 // what they hold.
 func (b *builder) recursions() {
-	root := func(u *Unit) *Unit {
-		for u.General != nil {
-			u = u.General
-		}
-		return u
-	}
 	holds := map[*Unit][]*Unit{}
 	for _, u := range b.Units {
 		for _, e := range u.Ends {
 			if e.Owns && e.Inverse != nil {
-				holds[root(u)] = append(holds[root(u)], root(e.Unit))
+				holds[rootOf(u)] = append(holds[rootOf(u)], rootOf(e.Unit))
 			}
 		}
 	}
@@ -112,9 +103,9 @@ func (b *builder) recursions() {
 	}
 	for _, u := range b.Units {
 		for _, e := range u.Ends {
-			if e.Owns && e.Inverse != nil && reaches(root(e.Unit), root(u), map[*Unit]bool{}) {
+			if e.Owns && e.Inverse != nil && reaches(rootOf(e.Unit), rootOf(u), map[*Unit]bool{}) {
 				e.Recursive, e.Inverse.Recursive = true, true
-				root(u).PartOf, root(e.Unit).PartOf = true, true
+				rootOf(u).PartOf, rootOf(e.Unit).PartOf = true, true
 			}
 		}
 	}
@@ -126,6 +117,8 @@ func (b *builder) recursions() {
 type builder struct {
 	*Package
 	typeNames map[string]bool
+	reach     map[*Unit][]*Space // of hierarchies, by their roots, where that matters
+	files     map[string]bool    // of types, where a space cannot be called as one
 	units     map[*generate.Type]*Unit
 	ends      map[*generate.End]*End
 }
@@ -147,30 +140,38 @@ func Unheld(plan *generate.Plan) []generate.Note { return Layout(java, plan).Unh
 func (b *builder) types() {
 	l := b.Language
 	top, files := scope{}, scope{}
+	b.files = map[string]bool{}
 	for _, t := range b.Plan.Types {
 		u := &Unit{Type: t, Kind: "class", Doc: t.Definition, Remarks: slices.Clone(t.Unheld), Primitives: map[string]bool{}, names: scope{}, methods: map[string]*Operation{}}
 		switch t.Kind {
 		case model.Interface, model.Enumeration:
 			u.Kind = string(t.Kind)
 		}
-		name := l.Type(wordsOf(t.Name, string(t.Kind)))
+		name := l.Type(wordsOf(t.Called(), string(t.Kind)))
 		if l.Keywords[name] || l.Types[name] {
 			name += "Type"
 		}
 		for folded := 2; top[strings.ToLower(name)]; folded++ { // files are told apart whatever the case
-			name = l.Type(append(wordsOf(t.Name, string(t.Kind)), itoa(folded)))
+			name = l.Type(append(wordsOf(t.Called(), string(t.Kind)), itoa(folded)))
 		}
 		top[strings.ToLower(name)] = true
 		u.Name = name
 		b.typeNames[name] = true
-		b.renamed(t.ID, t.Name, name, l.Type(wordsOf(t.Name, string(t.Kind))))
-		file := l.File(wordsOf(t.Name, string(t.Kind)))
+		if t.Called() != t.Name {
+			b.note(t.ID, "%s", t.CalledSince(name, l.Title))
+		} else {
+			b.renamed(t.ID, t.Name, name, l.Type(wordsOf(t.Name, string(t.Kind))))
+		}
+		file := l.File(wordsOf(t.Called(), string(t.Kind)))
 		if l.filesAsTypes() {
 			file = name // the language wants them alike
 		} else if l.Keywords[file] {
 			file += "_"
 		}
 		u.Path = files.take(file)
+		if l.FilesBesideSpaces {
+			b.files[strings.ToLower(u.Path)] = true
+		}
 		b.units[t] = u
 		b.Units = append(b.Units, u)
 	}
@@ -351,7 +352,7 @@ func visibility(v model.Visibility) string {
 func (b *builder) attributes(u *Unit) {
 	for _, a := range u.Type.Attributes {
 		d := a.Data
-		x := &Attribute{Member: a, Owner: u, Ref: b.ref(a.Type), Visibility: visibility(d.Visibility), Label: u.Type.Name + "." + a.Name, Doc: a.Definition}
+		x := &Attribute{Member: a, Owner: u, Ref: b.ref(a.Type), Visibility: b.seenIn(u, visibility(d.Visibility), u.Type.Name+"."+a.Name), Label: u.Type.Name + "." + a.Name, Doc: a.Definition}
 		p := b.Language.Patterns
 		field := b.member(p.AttributeField, a.Name, "value")
 		if d.Static && b.Language.Statics[field] {
@@ -444,6 +445,9 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	}
 	take := func(pattern, name string) string { return u.names.take(b.member(pattern, name, "other")) }
 	x.Field, x.Full, x.Short = take(p.Field, all), take(p.Full, all), take(p.Short, all)
+	if x.Across = b.seenAcross(u, e); x.Across && !e.Many() && e.Inverse != nil && p.Held != "" {
+		x.Held = take(p.Held, one)
+	}
 	x.Attach, x.Detach = take(p.Attach, one), take(p.Detach, one)
 	keeps := b.Language.WholesKeep && e.Inverse != nil
 	switch {

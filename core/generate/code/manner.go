@@ -36,6 +36,9 @@ func Snake(words []string) string { return strings.Join(words, "_") }
 // Screaming: HONEY_LOT.
 func Screaming(words []string) string { return strings.ToUpper(strings.Join(words, "_")) }
 
+// Joined: honeylot.
+func Joined(words []string) string { return strings.Join(words, "") }
+
 // Kebab: honey-lot.
 func Kebab(words []string) string { return strings.Join(words, "-") }
 

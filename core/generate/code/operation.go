@@ -19,7 +19,7 @@ func (o *Operation) like(p *Operation) bool {
 }
 
 func (b *builder) operation(u *Unit, o *generate.Operation) *Operation {
-	x := &Operation{ID: o.ID, Label: u.Type.Name + "." + o.Name, Doc: o.Definition, Static: o.Data.Static, Visibility: visibility(o.Data.Visibility), of: o}
+	x := &Operation{ID: o.ID, Label: u.Type.Name + "." + o.Name, Doc: o.Definition, Static: o.Data.Static, Visibility: b.seenIn(u, visibility(o.Data.Visibility), u.Type.Name+"."+o.Name), of: o}
 	x.Abstract = o.Data.Abstract && !x.Static && x.Visibility != "private" && u.Type.Abstract
 	names := scope{}
 	var out []Ref

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"maps"
+	"path"
 	"regexp"
 	"runtime"
 	"slices"
@@ -23,11 +24,11 @@ var files embed.FS
 
 // set is the templates of a language, in the folder of its name: "class", "interface" and "enumeration"
 // print a unit; every other file with an ending before .tmpl is printed once of the whole package.
-func set(name string, funcs template.FuncMap) *template.Template {
+func set(name string, funcs ...template.FuncMap) *template.Template {
 	all := template.FuncMap{"quote": quoted, "lines": lines, "join": strings.Join, "dict": dict, "plainLine": func(s string) []string { return []string{strings.ReplaceAll(strings.Join(lines(s), " "), `\u`, `\ u`)} }, "at": generate.At, "back": generate.Back}
 	maps.Copy(all, decided(nil))
-	for n, f := range funcs {
-		all[n] = f
+	for _, more := range funcs {
+		maps.Copy(all, more)
 	}
 	return template.Must(template.New(name).Funcs(all).ParseFS(files, "templates/"+name+"/*.tmpl"))
 }
@@ -93,14 +94,17 @@ func tidy(text string) string {
 
 // printing is how the units of a package become files.
 type printing struct {
-	of     *template.Template
-	tidied func(string) string
-	as     func(*Unit) string  // the template that prints a unit; nil: as its kind is called
-	path   func(*Unit) string  // of the file of a unit
-	once   map[string]string   // what stands beside the units: paths by templates
-	all    string              // the path of one file for all units
-	before func(*Unit) []*Unit // what has to stand before a unit in such a file
-	whole  string              // the template of it
+	of       *template.Template
+	tidied   func(string) string
+	as       func(*Unit) string            // the template that prints a unit; nil: as its kind is called
+	path     func(*Unit) string            // of the file of a unit
+	each     map[string]string             // what stands in each space beside the units: paths in the folder of all, by templates
+	inside   func(*Space) template.FuncMap // the functions that name units from there; nil: the same from everywhere
+	finished func(string) string           // takes away what turns out not to be needed
+	once     map[string]string             // what stands beside the units: paths by templates
+	all      string                        // the path of one file for all units
+	before   func(*Unit) []*Unit           // what has to stand before a unit in such a file
+	whole    string                        // the template of it
 }
 
 // output prints all units, in a file for each or in one, and what stands beside them.
@@ -128,13 +132,26 @@ func (by printing) output(p *Package, options map[string]string) (generate.Outpu
 			out.Files = append(out.Files, generate.File{Path: at, Content: content})
 		}
 	}
+	for name, at := range by.each {
+		for _, s := range p.Spaces {
+			of := &Unit{Space: s}
+			text, err := by.print(name, page{Unit: of, Package: p, Options: options})
+			if err != nil {
+				return out, err
+			}
+			folder, file := path.Split(at)
+			out.Files = append(out.Files, generate.File{Path: folder + of.Folder() + file, Content: by.tidied(text), Subject: s.Package.ID})
+		}
+	}
 	slices.SortFunc(out.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
 	return out, nil
 }
 
-func (by printing) print(name string, data page) (string, error) {
+func (by printing) print(name string, data page) (string, error) { return printed(by.of, name, data) }
+
+func printed(set *template.Template, name string, data page) (string, error) {
 	var b strings.Builder
-	if err := by.of.ExecuteTemplate(&b, name+".tmpl", data); err != nil {
+	if err := set.ExecuteTemplate(&b, name+".tmpl", data); err != nil {
 		return "", fmt.Errorf("%s: %w", name, err)
 	}
 	return b.String(), nil
@@ -142,6 +159,20 @@ func (by printing) print(name string, data page) (string, error) {
 
 // eachUnit prints units side by side.
 func (by printing) eachUnit(units []*Unit, data func(*Unit) page, done func(i int, text string)) error {
+	sets := map[*Space]*template.Template{}
+	for _, u := range units {
+		if sets[u.Space] != nil {
+			continue
+		}
+		sets[u.Space] = by.of
+		if by.inside != nil {
+			set, err := by.of.Clone()
+			if err != nil {
+				return err
+			}
+			sets[u.Space] = set.Funcs(by.inside(u.Space))
+		}
+	}
 	var work errgroup.Group
 	work.SetLimit(runtime.GOMAXPROCS(0))
 	for i, u := range units {
@@ -150,7 +181,7 @@ func (by printing) eachUnit(units []*Unit, data func(*Unit) page, done func(i in
 			if by.as != nil {
 				as = by.as(u)
 			}
-			text, err := by.print(as, data(u))
+			text, err := printed(sets[u.Space], as, data(u))
 			if err == nil {
 				done(i, text)
 			}
@@ -162,6 +193,9 @@ func (by printing) eachUnit(units []*Unit, data func(*Unit) page, done func(i in
 
 // content takes the marks out, and tells what is made of which element.
 func (by printing) content(text string) (string, []generate.Span) {
+	if by.finished != nil {
+		text = by.finished(text)
+	}
 	plain, told := generate.Unmarked(text)
 	content := by.tidied(plain)
 	return content, generate.Spans(content, told)

@@ -13,7 +13,7 @@ import (
 // python: names as in PEP 8.
 var python = &Language{
 	Name: "python", Title: "Python",
-	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Screaming, File: Snake,
+	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Screaming, File: Snake, Space: Snake, FilesBesideSpaces: true,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
 		Find: "find {}", Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
 	HiddenPrefix: "_",
@@ -31,7 +31,7 @@ var pythonSet = set("python", template.FuncMap{"doc": docString, "name": nameOf,
 // Python is a package with a module for each type.
 var Python = &generate.Target{
 	Name: "python", Title: "Python", Group: "Code", Download: "Download Python", Notes: "Settled, and not held by Python",
-	Options: []generate.Option{generate.Of, pythonPackage, pythonEnumerations, listsOf("copy"), generate.Files, generate.Comments},
+	Options: []generate.Option{generate.Of, pythonPackage, generate.Packages, pythonEnumerations, listsOf("copy"), generate.Files, generate.Comments},
 	Rules:   generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printPython)
@@ -44,9 +44,9 @@ func printPython(plan *generate.Plan, options map[string]string) (generate.Outpu
 	if name == "" {
 		name = packageOf(plan.Project)
 	}
-	by := printing{of: pythonSet, tidied: tidyPython, path: func(u *Unit) string { return name + "/" + u.Path + ".py" },
+	by := printing{of: pythonSet, tidied: tidyPython, path: func(u *Unit) string { return name + "/" + u.Folder() + u.Path + ".py" },
 		once: map[string]string{"support": name + "/_support.py", "init": name + "/__init__.py", "typed": name + "/py.typed"},
-		all:  name + "/model.py", before: loadedFirst}
+		each: map[string]string{"package": name + "/__init__.py"}, all: name + "/model.py", before: loadedFirst}
 	return by.output(p, options)
 }
 

@@ -13,7 +13,7 @@ import (
 // typeScript: names as in its own handbook and standard library.
 var typeScript = &Language{
 	Name: "typescript", Title: "TypeScript",
-	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: LowerCamel, File: Kebab,
+	Type: UpperCamel, Member: LowerCamel, Parameter: LowerCamel, Literal: LowerCamel, File: Kebab, Space: Kebab,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
 		Find: "find {}", Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
 	// ECMAScript 2022, 12.7.2: reserved words, and what is one in strict code.
@@ -115,7 +115,7 @@ func refuses(e *End) bool { return e.Many() || e.Inverse != nil || e.Mandatory()
 // TypeScript is a module for each type.
 var TypeScript = &generate.Target{
 	Name: "typescript", Title: "TypeScript", Group: "Code", Download: "Download TypeScript", Notes: "Settled, and not held by TypeScript",
-	Options: []generate.Option{generate.Of, npmPackage, enumerations, listsOf("view"),
+	Options: []generate.Option{generate.Of, npmPackage, generate.Packages, enumerations, listsOf("view"),
 		noneAs("What stands where there can be none.", generate.Choice{Value: "undefined", Title: "undefined"}, generate.Choice{Value: "null", Title: "null"}), generate.Files, generate.Comments},
 	Rules: generate.RulesOfOneGeneral,
 	Make: func(o *generate.Order) (generate.Output, error) {
@@ -128,7 +128,7 @@ func printTypeScript(plan *generate.Plan, options map[string]string) (generate.O
 }
 
 func printTypeScriptPackage(p *Package, options map[string]string) (generate.Output, error) {
-	by := printing{of: typeScriptSet, tidied: tidy, path: func(u *Unit) string { return "src/" + u.Path + ".ts" },
+	by := printing{of: typeScriptSet, tidied: tidy, path: func(u *Unit) string { return "src/" + u.Folder() + u.Path + ".ts" },
 		once: map[string]string{"support": "src/_support.ts", "index": "src/_index.ts", "tsconfig": "tsconfig.json", "package": "package.json"},
 		all:  "src/model.ts", before: loadedFirst}
 	if options[npmPackage.Name] == "" {

@@ -5,9 +5,11 @@ package gherkin
 
 import (
 	"cmp"
+	"embed"
 	"fmt"
 	"slices"
 	"strings"
+	"text/template"
 
 	"lexeon/core/generate"
 	"lexeon/core/model"
@@ -18,10 +20,40 @@ import (
 // Target is Gherkin: a file with a feature for each use case.
 var Target = &generate.Target{
 	Name: "gherkin", Title: "Gherkin", Group: "Texts", Download: "Download the features", Notes: "Settled, and not said by the use cases",
-	Make: func(o *generate.Order) (generate.Output, error) { return write(o.Model), nil },
+	Make: func(o *generate.Order) (generate.Output, error) { return write(o.Model) },
 }
 
-func write(m *model.Model) generate.Output {
+//go:embed templates
+var files embed.FS
+
+// templates print features: feature.tmpl of one. All texts are of one line.
+var templates = template.Must(template.New("gherkin").ParseFS(files, "templates/*.tmpl"))
+
+// Feature is a use case with its flows, as they are told in scenarios.
+type Feature struct {
+	Name      string
+	Told      []Told
+	Questions []string
+	Scenarios []*Scenario // none: the use case has no steps
+}
+
+// Told is what is said of a use case, and what it is called.
+type Told struct{ What, Text string }
+
+// Scenario is a flow from its beginning to its end.
+type Scenario struct {
+	Name  string
+	Steps []Step
+}
+
+// Step is what is given, done or come to in a scenario.
+type Step struct {
+	Kind string // given, when or then; empty: something is still to be written
+	And  bool   // the one before is of the same kind
+	Text string
+}
+
+func write(m *model.Model) (generate.Output, error) {
 	var out generate.Output
 	list := slices.SortedFunc(slices.Values(m.OfKind(model.UseCase)), func(x, y *model.Element) int {
 		return cmp.Or(strings.Compare(strings.ToLower(x.Name), strings.ToLower(y.Name)), cmp.Compare(x.ID, y.ID))
@@ -30,14 +62,17 @@ func write(m *model.Model) generate.Output {
 	used := map[string]bool{}
 	for _, u := range list {
 		w := &writer{m: m, reader: reader}
-		w.feature(u)
+		var b strings.Builder
+		if err := templates.ExecuteTemplate(&b, "feature.tmpl", w.feature(u)); err != nil {
+			return out, err
+		}
 		name := fileName(u.Name)
 		path := name
 		for n := 2; used[path]; n++ {
 			path = fmt.Sprintf("%s-%d", name, n)
 		}
 		used[path] = true
-		out.Files = append(out.Files, generate.File{Path: path + ".feature", Content: w.b.String(), Subject: u.ID})
+		out.Files = append(out.Files, generate.File{Path: path + ".feature", Content: b.String(), Subject: u.ID})
 		for _, note := range w.notes {
 			out.Notes = append(out.Notes, generate.Note{Subject: u.ID, Message: note})
 		}
@@ -46,38 +81,31 @@ func write(m *model.Model) generate.Output {
 		out.Notes = append(out.Notes, generate.Note{Message: "There is no feature: the model has no use case."})
 	}
 	slices.SortFunc(out.Files, func(a, b generate.File) int { return strings.Compare(a.Path, b.Path) })
-	return out
+	return out, nil
 }
 
+// writer lays a use case out as a feature.
 type writer struct {
 	m      *model.Model
 	reader *usecase.Reader
-	b      strings.Builder
 	notes  []string
-	last   string // the keyword of the last step
+	*Feature
 }
 
 func (w *writer) note(format string, args ...any) {
 	w.notes = append(w.notes, fmt.Sprintf(format, args...))
 }
 
-func (w *writer) feature(u *model.Element) {
+func (w *writer) feature(u *model.Element) *Feature {
 	d := u.UseCase()
-	name := line(u.Name)
-	if name == "" {
-		name = "(no name)"
+	w.Feature = &Feature{Name: line(u.Name)}
+	if w.Name == "" {
+		w.Name = "(no name)"
 	}
-	fmt.Fprintf(&w.b, "# language: en\nFeature: %s\n", name)
-	told := false
 	tell := func(what, text string) {
-		if text = line(text); text == "" {
-			return
+		if text = line(text); text != "" {
+			w.Told = append(w.Told, Told{what, text})
 		}
-		if !told {
-			w.b.WriteByte('\n')
-		}
-		told = true
-		fmt.Fprintf(&w.b, "  %s: %s\n", what, text)
 	}
 	tell("Definition", w.m.Definition(u))
 	tell("Goal", d.Goal)
@@ -86,21 +114,21 @@ func (w *writer) feature(u *model.Element) {
 	tell("Trigger", d.Trigger)
 	tell("Rules", strings.Join(d.Rules, "; "))
 	for _, q := range d.Questions {
-		fmt.Fprintf(&w.b, "  # TODO: not decided: %s\n", line(q))
+		w.Questions = append(w.Questions, line(q))
 	}
 	f := usecase.Of(w.m, u.ID)
 	if len(f.Steps) == 0 {
-		w.note("%s has no steps: its feature has no scenario", name)
-		fmt.Fprintf(&w.b, "\n  # TODO: the use case has no steps yet.\n")
-		return
+		w.note("%s has no steps: its feature has no scenario", w.Name)
+		return w.Feature
 	}
 	w.scenario("Main flow")
 	w.given(d)
 	w.steps(f.Steps)
-	w.success(u, d)
+	w.success(d)
 	for _, a := range f.Alternatives {
 		w.alternative(u, f, a)
 	}
+	return w.Feature
 }
 
 func (w *writer) actors(u *model.Element) string {
@@ -125,48 +153,47 @@ func (w *writer) alternative(u *model.Element, f *usecase.Flow, a usecase.Altern
 	if a.From > 1 {
 		w.steps(f.Steps[:a.From-1])
 	}
-	w.step("When", condition)
+	w.step("when", condition)
 	w.steps(a.Steps)
 	switch x := a.Alternative(); {
 	case x.Rejoin != "":
 		at := slices.IndexFunc(f.Steps, func(s *model.Element) bool { return s.ID == x.Rejoin })
 		if at >= 0 {
 			w.steps(f.Steps[at:])
-			w.success(u, d)
+			w.success(d)
 		}
 	case x.Ends == model.Succeed:
-		w.success(u, d)
+		w.success(d)
 	case x.Ends == model.Fail:
-		w.step("Then", "the goal is not reached")
+		w.step("then", "the goal is not reached")
 		if s := line(d.Minimal); s != "" {
-			w.step("Then", s)
+			w.step("then", s)
 		}
 	default:
 		w.note("%s: the alternative %s does not say how it ends", line(u.Name), a.Label)
-		w.b.WriteString("    # TODO: the use case does not say how this ends.\n")
+		w.open("the use case does not say how this ends.")
 	}
 }
 
 func (w *writer) scenario(name string) {
-	w.last = ""
-	fmt.Fprintf(&w.b, "\n  Scenario: %s\n", name)
+	w.Scenarios = append(w.Scenarios, &Scenario{Name: name})
 }
 
 func (w *writer) given(d model.UseCaseData) {
 	if s := line(d.Before); s != "" {
-		w.step("Given", s)
+		w.step("given", s)
 	}
 }
 
 // success is what holds in the end.
-func (w *writer) success(u *model.Element, d model.UseCaseData) {
+func (w *writer) success(d model.UseCaseData) {
 	switch s := line(d.Success); {
 	case s != "":
-		w.step("Then", s)
+		w.step("then", s)
 	case line(d.Goal) != "":
-		w.step("Then", "the goal is reached: "+line(d.Goal))
+		w.step("then", "the goal is reached: "+line(d.Goal))
 	default:
-		w.step("Then", "the goal is reached")
+		w.step("then", "the goal is reached")
 	}
 }
 
@@ -179,27 +206,37 @@ func (w *writer) steps(list []*model.Element) {
 			text = "the use case " + line(included.Name) + " is carried out"
 		}
 		if text == "" {
-			w.b.WriteString("    # TODO: a step without words.\n")
+			w.open("a step without words.")
 			continue
 		}
-		keyword := "When"
+		kind := "when"
 		switch doer := w.reader.DoerOf(text); {
 		case doer.System:
-			keyword = "Then"
-		case doer.Actor == nil && w.last == "Then":
-			keyword = "Then"
+			kind = "then"
+		case doer.Actor == nil && w.last() == "then":
+			kind = "then"
 		}
-		w.step(keyword, text)
+		w.step(kind, text)
 	}
 }
 
-func (w *writer) step(keyword, text string) {
-	written := keyword
-	if keyword == w.last {
-		written = "And"
+// step adds one to the last scenario.
+func (w *writer) step(kind, text string) {
+	to := w.Scenarios[len(w.Scenarios)-1]
+	to.Steps = append(to.Steps, Step{kind, kind == w.last(), text})
+}
+
+// open adds what is still to be written.
+func (w *writer) open(what string) { w.step("", what) }
+
+// last is the kind of the last step, past what is open.
+func (w *writer) last() string {
+	for _, s := range slices.Backward(w.Scenarios[len(w.Scenarios)-1].Steps) {
+		if s.Kind != "" {
+			return s.Kind
+		}
 	}
-	w.last = keyword
-	fmt.Fprintf(&w.b, "    %s %s\n", written, text)
+	return ""
 }
 
 // line is a text on one line, without what nobody sees. Nothing in it begins a line, so that nothing is

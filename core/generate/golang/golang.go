@@ -73,7 +73,7 @@ func (g *generator) types() (generate.Output, error) {
 	pages := make([]page, len(plan.Types))
 	for i, t := range plan.Types { // names and notes are settled in order …
 		pages[i] = g.page(t)
-		out.Files = append(out.Files, generate.File{Path: files.take(fileName(t.Name, string(t.Kind))) + ".go", Subject: t.ID})
+		out.Files = append(out.Files, generate.File{Path: files.take(fileName(t.Called(), string(t.Kind))) + ".go", Subject: t.ID})
 	}
 	for _, p := range pages {
 		if c, ok := p.data.(classFile); ok {
@@ -163,9 +163,13 @@ func (g *generator) renamed(t *generate.Type, what, got, want string) {
 func (g *generator) names() {
 	g.used = names{"ErrNotWritten": true, "notWritten": true, "ErrRefused": true, "refused": true, "remove": true}
 	for _, t := range g.plan.Types {
-		want := exported(t.Name, exported(string(t.Kind), "Type"))
+		want := exported(t.Called(), exported(string(t.Kind), "Type"))
 		name := g.used.take(want)
-		g.renamed(t, t.Name, name, want)
+		if t.Called() != t.Name {
+			g.note(t, "%s", t.CalledSince(name, "Go"))
+		} else {
+			g.renamed(t, t.Name, name, want)
+		}
 		g.struct_[t], g.ref[t] = name, name
 	}
 	for _, t := range g.plan.Types {

@@ -23,6 +23,9 @@ var Target = &generate.Target{
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan, notes := generate.PlanOf(o)
 		out, err := newGenerator(plan, settingsOf(o.Options)).types()
+		if plan.InPackages() {
+			notes = append(notes, generate.Note{Message: "The packages of the model are one package in Go, where packages cannot need each other; links that are kept at both ends do"})
+		}
 		out.Notes = append(notes, out.Notes...)
 		return out, err
 	},

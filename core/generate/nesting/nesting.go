@@ -178,12 +178,14 @@ func (b *builder) types() {
 			b.note(t, "the interface %s has no data: it is left out", t.Name)
 			continue
 		}
-		want := nameOf(t.Name, "Type", true)
+		want := nameOf(t.Called(), "Type", true)
 		x := &Type{Type: t, Name: names.take(want), Abstract: t.Abstract}
-		if x.Name != want {
+		if t.Called() != t.Name {
+			b.note(t, "%s", t.CalledSince(x.Name, ""))
+		} else if x.Name != want {
 			b.note(t, "%s is called %s, since there is %s already", t.Name, x.Name, want)
 		}
-		x.Plural = plurals.take(nameOf(model.Plural(t.Name), "items", false))
+		x.Plural = plurals.take(nameOf(model.Plural(t.Called()), "items", false))
 		coded := len(t.Literals) > 0
 		seen := map[string]bool{}
 		for _, lit := range t.Literals {

@@ -2,6 +2,7 @@ import { useEffect, useId, useState } from 'react'
 
 import { type Target, type TargetOption } from '../core/api'
 import { useStudio } from '../core/state'
+import { AddName } from './AddName'
 import { decide } from './decided'
 import { Kept } from './Kept'
 
@@ -20,6 +21,7 @@ export function Options({ target }: { target: Target }) {
               field={`${target.name} ${o.name}`}
               value={o.value}
               placeholder={o.default}
+              max={2000}
               change={(value) => decide(o, value)}
             />
             {o.fault && (
@@ -27,6 +29,7 @@ export function Options({ target }: { target: Target }) {
                 Not taken: {o.fault}.
               </p>
             )}
+            {o.name === 'of' && <AddName option={o} />}
             <p className="text-faint">{o.doc}</p>
           </div>
         ),

@@ -17,7 +17,7 @@ public static class Behave
 
     private class Kind
     {
-        public string Name;
+        public string Name, In;
         public bool IsAbstract, Disposes;
         public string[] Kinds;
         public List<string[]> Params = new List<string[]>();
@@ -46,7 +46,7 @@ public static class Behave
             string[] f = line.Split('\t');
             if (f[0] == "C")
             {
-                Kind k = new Kind { Name = f[1], IsAbstract = f[2] == "true", Disposes = f[3] == "true", Kinds = f[4].Split(',') };
+                Kind k = new Kind { Name = f[1], IsAbstract = f[2] == "true", Disposes = f[3] == "true", Kinds = f[4].Split(','), In = f[5] };
                 byName[k.Name] = k;
                 all.Add(k);
             }
@@ -160,7 +160,7 @@ public static class Behave
 
     private static object Make(Kind k, int depth)
     {
-        ConstructorInfo made = Type.GetType(space + "." + k.Name + ", all").GetConstructors()[0];
+        ConstructorInfo made = Type.GetType(space + k.In + "." + k.Name + ", all").GetConstructors()[0];
         object[] given = new object[k.Params.Count];
         for (int i = 0; i < given.Length; i++)
         {

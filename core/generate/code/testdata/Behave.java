@@ -20,6 +20,7 @@ public class Behave {
     }
 
     static class Kind {
+        String in;
         String name;
         boolean isAbstract, disposes;
         String[] kinds;
@@ -46,6 +47,7 @@ public class Behave {
                 k.isAbstract = f[2].equals("true");
                 k.disposes = f[3].equals("true");
                 k.kinds = f[4].split(",");
+                k.in = f[5];
                 byName.put(k.name, k);
                 all.add(k);
             } else if (f[0].equals("P")) {
@@ -153,7 +155,7 @@ public class Behave {
     }
 
     static Object make(Kind k, int depth) throws Exception {
-        Constructor<?> made = Class.forName(in + "." + k.name).getConstructors()[0];
+        Constructor<?> made = Class.forName(in + k.in + "." + k.name).getConstructors()[0];
         Object[] given = new Object[k.params.size()];
         for (int i = 0; i < given.length; i++) {
             String[] p = k.params.get(i);

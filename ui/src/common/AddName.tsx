@@ -1,0 +1,53 @@
+import { useId, useState } from 'react'
+
+import { projectPath, useStudio } from '../core/state'
+import { decide } from './decided'
+import { type TargetOption } from '../core/types'
+import { useFetched } from './useFetched'
+
+type Name = { value: string; title: string }
+
+// withName adds a name to those that stand in a text, between commas, unless it stands there.
+export function withName(text: string, name: string): string {
+  const there = text
+    .split(',')
+    .map((n) => n.trim())
+    .filter((n) => n !== '')
+  if (there.some((n) => n.toLowerCase() === name.toLowerCase())) return there.join(', ')
+  return [...there, name].join(', ')
+}
+
+// What can be named is chosen from a list, which is asked for once somebody comes to it. The list shows kinds too:
+// "package Billing".
+export function AddName({ option }: { option: TargetOption }) {
+  const [visited, visit] = useState(false)
+  const [typed, type] = useState('')
+  const revision = useStudio((s) => s.revision)
+  const submit = useStudio((s) => s.submit)
+  const { value: names = [] } = useFetched<Name[]>(visited ? projectPath('targets/names') : undefined, revision)
+  const id = useId()
+  const add = (text: string) => {
+    const name = names.find((n) => n.title === text) ?? names.find((n) => n.value.toLowerCase() === text.trim().toLowerCase())
+    type(name ? '' : text)
+    if (name) submit([decide(option, withName(option.value, name.value))])
+  }
+  return (
+    <>
+      <input
+        className="field mt-1"
+        aria-label={`Add to ${option.title.toLowerCase()}`}
+        placeholder="Add a class, package or diagram"
+        list={id}
+        value={typed}
+        onFocus={() => visit(true)}
+        onChange={(e) => (names.some((n) => n.title === e.target.value) ? add(e.target.value) : type(e.target.value))}
+        onKeyDown={(e) => e.key === 'Enter' && add(typed)}
+      />
+      <datalist id={id}>
+        {names.map((n) => (
+          <option key={n.value} value={n.title} />
+        ))}
+      </datalist>
+    </>
+  )
+}
