@@ -88,6 +88,36 @@ test('options are decided for a language, and kept', async ({ studio, page }) =>
   await expect(page.getByRole('button', { name: 'src/org/example/tools/Tool.java' })).toBeVisible()
 })
 
+test('packages of the model are folders of the code, and can be left out', async ({ studio, page }) => {
+  await studio.newProject('Harbour office')
+  await studio.newDiagram('class')
+  await studio.state('0..1 Berth holds 0..1 Vessel')
+  await studio.sheet.focus()
+  await page.keyboard.press('Escape') // what is selected would be renamed
+  await studio.sheet.press('k')
+  await page.keyboard.press('Enter')
+  await page.getByRole('textbox', { name: 'Name of the new package' }).fill('Traffic')
+  await page.keyboard.press('Tab')
+  await expect(studio.shape('package Traffic')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await studio.shape('class Vessel').click({ position: { x: 14, y: 8 } })
+  await studio.entry.getByLabel('In the package').selectOption('Traffic')
+  await studio.saved()
+
+  await studio.path.getByRole('button', { name: 'Output' }).click()
+  await page.getByRole('tab', { name: 'Java', exact: true }).click()
+  const files = page.getByRole('navigation', { name: 'Generated files' })
+  await files.getByRole('button', { name: 'src/harbouroffice/traffic/Vessel.java' }).click()
+  await expect(page.locator('pre')).toContainText('package harbouroffice.traffic;')
+  await expect(page.locator('pre')).toContainText('import harbouroffice.Berth;')
+  await files.getByRole('button', { name: /^Options/ }).click()
+  await files.getByRole('combobox', { name: 'Packages' }).selectOption('One for all types')
+  await expect(files.getByRole('button', { name: 'src/harbouroffice/Vessel.java' })).toBeVisible()
+  await expect(files.getByRole('button', { name: 'src/harbouroffice/traffic/Vessel.java' })).toHaveCount(0)
+  await page.getByRole('tab', { name: 'C#', exact: true }).click() // it is decided for all languages
+  await expect(files.getByRole('button', { name: 'src/Vessel.cs' })).toBeVisible()
+})
+
 test('code is written in other ways, with the effect at once', async ({ studio, page }) => {
   await studio.newProject('Tool library')
   await studio.newDiagram('class')

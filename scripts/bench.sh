@@ -9,4 +9,4 @@ trap 'scripts/postgres.sh remove .run/test-postgres' EXIT
 go test -run '^$' -bench . -benchtime "${BENCHTIME:-20x}" ./core/... ./store
 go test -count=1 -run 'PlantedMistakes|Harmless' -v ./core/check | grep -E 'tuned|changes,|FAIL'
 go test -run '^Test(People|Import|Crowd|TwoServers)?Figures$' -v ./cmd/lexeon -args -figures | grep -E 'figure|FAIL|ok'
-(cd e2e && FIGURES=1 npx --no-install playwright test figures) | grep -E 'figure|✓|✘|passed|failed'
+(cd e2e && FIGURES=1 npx --no-install playwright test --workers=1 figures) | grep -E 'figure|✓|✘|passed|failed'

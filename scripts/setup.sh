@@ -15,7 +15,7 @@ need_version Node "$(node --version 2>/dev/null | sed 's/^v//')" 20.19
 
 missing=()
 ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
-[ -x /usr/bin/chromium ] || missing+=(chromium)
+[ -x "${CHROMIUM:-/usr/bin/chromium-headless-shell}" ] || missing+=(chromium-headless-shell)
 if [ "${1:-}" = tests ]; then
     command -v mariadbd >/dev/null || [ -x /usr/sbin/mariadbd ] || missing+=(mariadb-server-core mariadb-client-core)
     command -v sqlite3 >/dev/null || missing+=(sqlite3)

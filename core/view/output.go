@@ -1,6 +1,11 @@
 package view
 
 import (
+	"cmp"
+	"path"
+	"slices"
+	"strings"
+
 	"lexeon/core/generate"
 	"lexeon/core/model"
 )
@@ -71,6 +76,9 @@ func OutputOf(m *model.Model, made generate.Output) Output {
 	for i, f := range made.Files {
 		out.Files[i] = OutputFile{f.Path, f.Content, from(f.Subject), outputParts(m, f)}
 	}
+	slices.SortStableFunc(out.Files, func(x, y OutputFile) int { // the files of a folder stand together, before those in it
+		return cmp.Or(strings.Compare(path.Dir(x.Path), path.Dir(y.Path)), strings.Compare(path.Base(x.Path), path.Base(y.Path)))
+	})
 	for i, n := range made.Notes {
 		out.Notes[i] = OutputNote{n.Message, from(n.Subject)}
 	}

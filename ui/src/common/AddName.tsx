@@ -36,7 +36,7 @@ export function AddName({ option }: { option: TargetOption }) {
       <input
         className="field mt-1"
         aria-label={`Add to ${option.title.toLowerCase()}`}
-        placeholder="Add a class, package or diagram"
+        placeholder="Add one by its name"
         list={id}
         value={typed}
         onFocus={() => visit(true)}

@@ -30,8 +30,14 @@ export function FileList(props: {
           <Fragment key={path}>
             {folder && folder !== folderOf(files[i - 1]?.path ?? '') && (
               <li className="flex items-baseline gap-2 px-4 pt-1 font-mono text-sm text-faint">
-                <span className="min-w-0 flex-1 truncate" title={folder}>
-                  {folder}
+                <span className="min-w-0 flex-1 break-words" title={folder}>
+                  {folder.split('/').map((part, k) => (
+                    <Fragment key={k}>
+                      {k > 0 && '/'}
+                      <wbr />
+                      {part}
+                    </Fragment>
+                  ))}
                 </span>
                 <a className="font-sans text-verdigris underline" href={zip(folder)} download aria-label={`zip of the folder ${folder}`}>
                   zip

@@ -29,7 +29,7 @@ export function SourceText({ file, wrapped, shown }: { file: SourceFile | undefi
         )}
         {parts.length > 0 && (
           <select
-            className="field max-w-64 py-0"
+            className="field max-w-40 py-0"
             aria-label="Lines of"
             value={part?.from.id ?? ''}
             onChange={(e) => choose(parts.find((p) => p.from.id === e.target.value))}
