@@ -75,7 +75,7 @@ test('options are decided for a language, and kept', async ({ studio, page }) =>
   // Or they are chosen from what there is.
   await of.fill('')
   await of.press('Enter')
-  const add = page.getByRole('combobox', { name: 'Add to of what' })
+  const add = page.getByRole('combobox', { name: 'Add one by its name' })
   await add.focus()
   await expect(page.locator('datalist option[value="class Branch"]')).toHaveCount(1)
   await add.pressSequentially('branch')

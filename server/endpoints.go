@@ -90,7 +90,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "GET", path: p + "/activities.csv", name: "activitiesCSV", summary: "The activity table as CSV", answer: raw{}, answerType: "text/csv", handle: s.activitiesCSV},
 		{method: "GET", path: p + "/glossary/:format", name: "glossary", summary: "The lexicon as a file: csv or md", answer: raw{}, answerType: "text/plain", handle: s.glossary},
 		{method: "GET", path: p + "/targets", name: "targets", summary: "What the project can be made into, with what is decided for it", answer: []targetView{}, handle: s.targets},
-		{method: "GET", path: p + "/targets/names", name: "targetNames", summary: "What the option of can name: packages, diagrams and classes", answer: []generate.Choice{}, handle: s.targetNames},
+		{method: "GET", path: p + "/targets/:target/names", name: "targetNames", summary: "What an option of a target can name, such as of: packages, diagrams and classes", answer: []generate.Choice{}, handle: s.targetNames},
 		{method: "GET", path: p + "/output/:target", name: "output", summary: "What a target makes: " + targets.Names() + "; options of the target by name", answer: view.Output{}, handle: s.output},
 		{method: "GET", path: p + "/output/:target/zip", name: "outputZip", summary: "The same as a zip file",
 			query: []queryParam{{name: inFolder, about: "one folder of it alone"}}, answer: raw{}, answerType: "application/zip", handle: s.outputZip},

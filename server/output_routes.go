@@ -41,6 +41,7 @@ type optionView struct {
 	Choices []generate.Choice `json:"choices"`
 	Default string            `json:"default"`
 	Value   string            `json:"value"` // as the project has decided
+	Names   bool              `json:"names"` // there are names to choose from
 	Fault   string            `json:"fault"` // why that is not taken; empty: it is
 }
 
@@ -58,7 +59,7 @@ func (s *Server) targets(c *echo.Context) error {
 			if err := o.Accepts(value); err != nil {
 				fault = err.Error()
 			}
-			shown.Options = append(shown.Options, optionView{o.Name, t.KeepsUnder(o), o.Title, o.Doc, append([]generate.Choice{}, o.Choices...), o.Default, value, fault})
+			shown.Options = append(shown.Options, optionView{o.Name, t.KeepsUnder(o), o.Title, o.Doc, append([]generate.Choice{}, o.Choices...), o.Default, value, o.Names != nil, fault})
 		}
 		out = append(out, shown)
 	}
@@ -71,7 +72,17 @@ func (s *Server) targetNames(c *echo.Context) error {
 	if err != nil {
 		return err
 	}
-	return c.JSON(http.StatusOK, generate.Names(v.Model))
+	target, err := targets.Named(c.Param("target"))
+	if err != nil {
+		return err
+	}
+	out := []generate.Choice{}
+	for _, o := range target.Options {
+		if o.Names != nil {
+			out = append(out, o.Names(v.Model)...)
+		}
+	}
+	return c.JSON(http.StatusOK, out)
 }
 
 // generated makes a target; what the address says of its options comes before what the

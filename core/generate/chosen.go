@@ -11,7 +11,10 @@ import (
 
 // Of is which types a target in a language is made of: what is not named is left out, but for what the
 // others cannot be without.
-var Of = Option{Name: "of", Title: "Of what", Doc: "Classes, packages and diagrams, separated by commas, with what they cannot be without; nothing: everything."}
+var Of = Option{Name: "of", Title: "Of what", Doc: "Classes, packages and diagrams, separated by commas, with what they cannot be without; nothing: everything.", Names: Names}
+
+// OfCases is which use cases something is made of.
+var OfCases = Option{Name: "of", Title: "Of what", Doc: "Use cases, packages and diagrams, separated by commas; nothing: all use cases.", Names: NamesOfCases}
 
 // Comments is what documentation comments hold. What could not be said in code stands in one in any case.
 var Comments = Option{Name: "comments", Group: "code", Title: "Comments", Doc: "What documentation comments hold.", Default: "all", Choices: []Choice{
@@ -55,13 +58,20 @@ func PlanOf(o *Order) (*Plan, []Note) {
 	if strings.TrimSpace(text) == "" {
 		return plan, nil
 	}
-	asked, notes := named(o.Model, text)
+	asked, notes := named(o.Model, text, model.ClassifierKinds(), "class")
 	return plan, append(notes, plan.restrict(asked)...)
 }
 
 // Names are what Of can name: packages first, then diagrams and classifiers, each by its name. What several are called
 // stands for all of them; a name with a comma cannot be told from several.
-func Names(m *model.Model) []Choice {
+func Names(m *model.Model) []Choice { return namesOf(m, model.ClassifierKinds()) }
+
+// NamesOfCases are what OfCases can name.
+func NamesOfCases(m *model.Model) []Choice { return namesOf(m, useCases) }
+
+var useCases = []model.Kind{model.UseCase}
+
+func namesOf(m *model.Model, kinds []model.Kind) []Choice {
 	out := []Choice{}
 	at := map[string]int{}
 	add := func(kind, name string) {
@@ -79,34 +89,62 @@ func Names(m *model.Model) []Choice {
 		at[key] = len(out)
 		out = append(out, Choice{Value: name, Title: kind + " " + name})
 	}
-	byName := func(x, y *model.Element) int {
-		return cmp.Or(strings.Compare(strings.ToLower(x.Name), strings.ToLower(y.Name)), strings.Compare(string(x.ID), string(y.ID)))
-	}
-	for _, p := range slices.SortedFunc(slices.Values(m.OfKind(model.PackageKind)), byName) {
-		add("package", p.Name)
+	for _, p := range namedInOrder(m.OfKind(model.PackageKind)) {
+		if slices.ContainsFunc(m.Children(p.ID), func(e *model.Element) bool { return slices.Contains(kinds, e.Kind) || e.Kind == model.PackageKind }) {
+			add("package", p.Name)
+		}
 	}
 	for _, d := range m.Diagrams() {
-		if slices.ContainsFunc(m.PlacementsOn(d.ID), func(p *model.Placement) bool { e := m.Element(p.Subject); return e != nil && e.Kind.IsClassifier() }) {
+		if slices.ContainsFunc(m.PlacementsOn(d.ID), func(p *model.Placement) bool {
+			e := m.Element(p.Subject)
+			return e != nil && slices.Contains(kinds, e.Kind)
+		}) {
 			add("diagram", d.Name)
 		}
 	}
-	for _, e := range slices.SortedFunc(slices.Values(m.Classifiers()), byName) {
+	for _, e := range namedInOrder(ofKinds(m, kinds)) {
 		add(e.Kind.Title(), e.Name)
 	}
 	return out
 }
 
-// named finds the classifiers that names of classifiers, packages and diagrams stand for.
-func named(m *model.Model, text string) (map[model.ID]bool, []Note) {
+// ofKinds lists the elements of some kinds.
+func ofKinds(m *model.Model, kinds []model.Kind) (out []*model.Element) {
+	for _, k := range kinds {
+		out = append(out, m.OfKind(k)...)
+	}
+	return out
+}
+
+func namedInOrder(list []*model.Element) []*model.Element {
+	return slices.SortedFunc(slices.Values(list), func(x, y *model.Element) int {
+		return cmp.Or(strings.Compare(strings.ToLower(x.Name), strings.ToLower(y.Name)), strings.Compare(string(x.ID), string(y.ID)))
+	})
+}
+
+// UseCases are those that an order asks for by OfCases, by name, and what was named and is not there.
+func UseCases(o *Order) ([]*model.Element, []Note) {
+	list := namedInOrder(o.Model.OfKind(model.UseCase))
+	text := o.Options[OfCases.Name]
+	if strings.TrimSpace(text) == "" {
+		return list, nil
+	}
+	asked, notes := named(o.Model, text, useCases, "use case")
+	return slices.DeleteFunc(list, func(e *model.Element) bool { return !asked[e.ID] }), notes
+}
+
+// named finds the elements of some kinds that names of them, of packages and of diagrams stand for.
+func named(m *model.Model, text string, kinds []model.Kind, kind string) (map[model.ID]bool, []Note) {
 	out := map[model.ID]bool{}
 	var notes []Note
+	all := ofKinds(m, kinds)
 	for name := range strings.SplitSeq(text, ",") {
 		if name = strings.TrimSpace(name); name == "" {
 			continue
 		}
 		found := false
 		is := func(other string) bool { return strings.EqualFold(strings.TrimSpace(other), name) }
-		for _, e := range m.Classifiers() {
+		for _, e := range all {
 			if is(e.Name) {
 				out[e.ID], found = true, true
 			}
@@ -116,7 +154,7 @@ func named(m *model.Model, text string) (map[model.ID]bool, []Note) {
 				continue
 			}
 			found = true
-			for _, e := range m.Classifiers() {
+			for _, e := range all {
 				if slices.ContainsFunc(m.PackagePath(e.ID), func(in *model.Element) bool { return in.ID == p.ID }) {
 					out[e.ID] = true
 				}
@@ -126,14 +164,14 @@ func named(m *model.Model, text string) (map[model.ID]bool, []Note) {
 			if is(d.Name) {
 				found = true
 				for _, p := range m.PlacementsOn(d.ID) {
-					if e := m.Element(p.Subject); e != nil && e.Kind.IsClassifier() {
+					if e := m.Element(p.Subject); e != nil && slices.Contains(kinds, e.Kind) {
 						out[e.ID] = true
 					}
 				}
 			}
 		}
 		if !found {
-			notes = append(notes, Note{Message: "There is no class, package or diagram " + name + "."})
+			notes = append(notes, Note{Message: "There is no " + kind + ", package or diagram " + name + "."})
 		}
 	}
 	return out, notes

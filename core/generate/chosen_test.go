@@ -71,7 +71,7 @@ func TestComments(t *testing.T) {
 
 // Names lists what can be named, each name once.
 func TestNamesOfWhatCanBeChosen(t *testing.T) {
-	m := modeltest.Build(t, "class Order", "class Order", "interface Mooring", "class Port", "class A, B", "package Port", "package Billing", "into Billing: Order")
+	m := modeltest.Build(t, "class Order", "class Order", "interface Mooring", "class Port", "class A, B", "package Port", "package Billing", "into Billing: Order", "into Port: Mooring")
 	var titles []string
 	for _, c := range generate.Names(m) {
 		titles = append(titles, c.Title)

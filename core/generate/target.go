@@ -34,6 +34,8 @@ type Option struct {
 	Doc     string   // what it decides, in a sentence
 	Choices []Choice // none: a text
 	Default string
+	// Names are what can be named in a text, for somebody to choose from; nil: that is not said.
+	Names func(m *model.Model) []Choice `json:"-"`
 	// Check says what is wrong with a text; nil: any will do.
 	Check func(text string) error `json:"-"`
 }

@@ -4,7 +4,6 @@
 package gherkin
 
 import (
-	"cmp"
 	"embed"
 	"fmt"
 	"slices"
@@ -20,7 +19,13 @@ import (
 // Target is Gherkin: a file with a feature for each use case.
 var Target = &generate.Target{
 	Name: "gherkin", Title: "Gherkin", Group: "Texts", Download: "Download the features", Notes: "Settled, and not said by the use cases",
-	Make: func(o *generate.Order) (generate.Output, error) { return write(o.Model) },
+	Options: []generate.Option{generate.OfCases},
+	Make: func(o *generate.Order) (generate.Output, error) {
+		list, notes := generate.UseCases(o)
+		out, err := write(o.Model, list)
+		out.Notes = append(notes, out.Notes...)
+		return out, err
+	},
 }
 
 //go:embed templates
@@ -53,11 +58,8 @@ type Step struct {
 	Text string
 }
 
-func write(m *model.Model) (generate.Output, error) {
+func write(m *model.Model, list []*model.Element) (generate.Output, error) {
 	var out generate.Output
-	list := slices.SortedFunc(slices.Values(m.OfKind(model.UseCase)), func(x, y *model.Element) int {
-		return cmp.Or(strings.Compare(strings.ToLower(x.Name), strings.ToLower(y.Name)), cmp.Compare(x.ID, y.ID))
-	})
 	reader := usecase.NewReader(m)
 	used := map[string]bool{}
 	for _, u := range list {

@@ -17,8 +17,12 @@ import (
 // Target is JSON Schema: one schema, and an example.
 var Target = &generate.Target{
 	Name: "jsonschema", Title: "JSON Schema", Group: "Schemas", Download: "Download the schema", Notes: "Settled, and not held by JSON Schema",
-	Make: func(o *generate.Order) (generate.Output, error) { return write(generate.NewPlan(o.Model)) },
+	Options: []generate.Option{generate.Of, known, generate.Comments},
+	Make:    func(o *generate.Order) (generate.Output, error) { return write(nesting.Ordered(o, known.Name)) },
 }
+
+// known is the address of the schema (JSON Schema 2020-12, Core, 8.2.1).
+var known = nesting.Known("id", "$id", "The address that the schema is known by. Without one it has none.", "https://example.org/lots.schema.json")
 
 //go:embed templates
 var files embed.FS
@@ -40,8 +44,7 @@ func text(s string) (string, error) {
 
 func shown(s string) string { return visible.Text(strings.TrimSpace(s)) }
 
-func write(plan *generate.Plan) (generate.Output, error) {
-	l := nesting.New(plan)
+func write(l *nesting.Layout) (generate.Output, error) {
 	out := generate.Output{Notes: l.Notes}
 	add := func(path, name string, of any) error {
 		var printed, b bytes.Buffer

@@ -5,6 +5,7 @@ import "lexeon/core/model"
 // Example is a document that a schema takes, in a neutral shape: one of each that stands at the top, with what it has
 // to have, and what that refers to.
 type Example struct {
+	URI    string   // of the schema
 	Groups []*Group // in the order of the roots
 }
 
@@ -77,7 +78,7 @@ func NewExample(l *Layout, unique bool) (*Example, bool) {
 			return nil, false
 		}
 	}
-	out := &Example{}
+	out := &Example{URI: l.URI}
 	for _, t := range l.Roots {
 		out.Groups = append(out.Groups, &Group{t, made[t]})
 	}

@@ -16,6 +16,7 @@ import (
 // Layout is a plan as documents.
 type Layout struct {
 	Plan  *generate.Plan
+	URI   string  // what the schema is known by; empty: nothing
 	Types []*Type // in the order of the plan, interfaces left out
 	Roots []*Type // what stands at the top, since no whole holds it in any case
 	Notes []generate.Note

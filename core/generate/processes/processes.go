@@ -9,7 +9,6 @@ import (
 	"lexeon/core/dataflow"
 	"lexeon/core/dictionary"
 	"lexeon/core/generate"
-	"lexeon/core/generate/code"
 	"lexeon/core/generate/golang"
 	"lexeon/core/model"
 )
@@ -17,14 +16,10 @@ import (
 // Target is a function for each lowest process.
 var Target = &generate.Target{
 	Name: "processes", Title: "Processes", Group: "Code", Download: "Download the processes", Notes: "Settled, and not said by the data flow diagrams",
-	Options: []generate.Option{code.LanguageOption},
+	Options: golang.InAnyLanguage,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		plan, notes := planOf(o.Model)
-		print := code.Printers[o.Options[code.LanguageOption.Name]]
-		if print == nil {
-			print = func(plan *generate.Plan, _ map[string]string) (generate.Output, error) { return golang.Print(plan) }
-		}
-		out, err := print(plan, map[string]string{})
+		out, err := golang.PrintAsDecided(plan, o.Options)
 		out.Notes = append(notes, out.Notes...)
 		return out, err
 	},

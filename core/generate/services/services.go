@@ -3,12 +3,10 @@
 package services
 
 import (
-	"cmp"
 	"slices"
 	"strings"
 
 	"lexeon/core/generate"
-	"lexeon/core/generate/code"
 	"lexeon/core/generate/golang"
 	"lexeon/core/model"
 	"lexeon/core/usecase"
@@ -17,27 +15,22 @@ import (
 // Target is an interface for each use case.
 var Target = &generate.Target{
 	Name: "services", Title: "Services", Group: "Code", Download: "Download the services", Notes: "Settled, and not said by the use cases",
-	Options: []generate.Option{code.LanguageOption},
+	Options: append([]generate.Option{generate.OfCases}, golang.InAnyLanguage...),
 	Make: func(o *generate.Order) (generate.Output, error) {
-		plan := planOf(o.Model)
-		print := code.Printers[o.Options[code.LanguageOption.Name]]
-		if print == nil {
-			print = func(plan *generate.Plan, _ map[string]string) (generate.Output, error) { return golang.Print(plan) }
-		}
-		out, err := print(plan, map[string]string{})
+		list, notes := generate.UseCases(o)
+		plan := planOf(o.Model, list)
+		out, err := golang.PrintAsDecided(plan, o.Options)
 		if len(plan.Types) == 0 {
 			out.Notes = append(out.Notes, generate.Note{Message: "There is no interface: the model has no use case."})
 		}
+		out.Notes = append(notes, out.Notes...)
 		return out, err
 	},
 }
 
-// planOf has an interface for each use case, in the order of their names.
-func planOf(m *model.Model) *generate.Plan {
+// planOf has an interface for each use case, of those that are chosen.
+func planOf(m *model.Model, list []*model.Element) *generate.Plan {
 	plan := &generate.Plan{Project: m.Project().Name, Definition: m.Project().Definition}
-	list := slices.SortedFunc(slices.Values(m.OfKind(model.UseCase)), func(x, y *model.Element) int {
-		return cmp.Or(strings.Compare(x.Name, y.Name), cmp.Compare(x.ID, y.ID))
-	})
 	for _, u := range list {
 		if u.UseCase().Abstract {
 			continue // what it says is said by those that it is the general of

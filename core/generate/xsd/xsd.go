@@ -16,8 +16,12 @@ import (
 // Target is XML Schema: one schema, and an example.
 var Target = &generate.Target{
 	Name: "xsd", Title: "XML Schema", Group: "Schemas", Download: "Download the schema", Notes: "Settled, and not held by XML Schema",
-	Make: func(o *generate.Order) (generate.Output, error) { return write(generate.NewPlan(o.Model)) },
+	Options: []generate.Option{generate.Of, known, generate.Comments},
+	Make:    func(o *generate.Order) (generate.Output, error) { return write(nesting.Ordered(o, known.Name)) },
 }
+
+// known is the namespace of all elements (XML Schema 1.0, Part 1, 3.15.2).
+var known = nesting.Known("namespace", "Namespace", "The namespace of all elements. Without one they are in none.", "https://example.org/lots")
 
 //go:embed templates
 var files embed.FS
@@ -28,8 +32,7 @@ var templates = template.Must(template.New("xsd").Funcs(template.FuncMap{
 	"xml": escaped, "told": told, "date": nesting.Date, "dict": nesting.Dict,
 }).ParseFS(files, "templates/*.tmpl"))
 
-func write(plan *generate.Plan) (generate.Output, error) {
-	l := nesting.New(plan)
+func write(l *nesting.Layout) (generate.Output, error) {
 	out := generate.Output{Notes: l.Notes}
 	add := func(path, name string, of any) error {
 		var b bytes.Buffer

@@ -19,12 +19,12 @@ export function withName(text: string, name: string): string {
 
 // What can be named is chosen from a list, which is asked for once somebody comes to it. The list shows kinds too:
 // "package Billing".
-export function AddName({ option }: { option: TargetOption }) {
+export function AddName({ option, target }: { option: TargetOption; target: string }) {
   const [visited, visit] = useState(false)
   const [typed, type] = useState('')
   const revision = useStudio((s) => s.revision)
   const submit = useStudio((s) => s.submit)
-  const { value: names = [] } = useFetched<Name[]>(visited ? projectPath('targets/names') : undefined, revision)
+  const { value: names = [] } = useFetched<Name[]>(visited ? projectPath(`targets/${target}/names`) : undefined, revision)
   const id = useId()
   const add = (text: string) => {
     const name = names.find((n) => n.title === text) ?? names.find((n) => n.value.toLowerCase() === text.trim().toLowerCase())
@@ -35,7 +35,7 @@ export function AddName({ option }: { option: TargetOption }) {
     <>
       <input
         className="field mt-1"
-        aria-label={`Add to ${option.title.toLowerCase()}`}
+        aria-label="Add one by its name"
         placeholder="Add one by its name"
         list={id}
         value={typed}

@@ -29,7 +29,7 @@ export function Options({ target }: { target: Target }) {
                 Not taken: {o.fault}.
               </p>
             )}
-            {o.name === 'of' && <AddName option={o} />}
+            {o.names && <AddName option={o} target={target.name} />}
             <p className="text-faint">{o.doc}</p>
           </div>
         ),

@@ -6,7 +6,7 @@ import { useFetched } from '../common/useFetched'
 import { useRemembered } from '../common/remembered'
 
 // languages are the targets that make a file of each class.
-const languages = (targets: Target[]) => targets.filter((t) => t.options.some((o) => o.name === 'of'))
+const languages = (targets: Target[]) => targets.filter((t) => t.group === 'Code' && t.options.some((o) => o.name === 'comments'))
 
 // The code that is generated for what is selected, beside the sheet: its lines are marked.
 export function CodeOfSelection({ selected }: { selected?: string }) {
