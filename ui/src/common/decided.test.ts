@@ -11,7 +11,7 @@ const option = (name: string, standard: string, keeps: string): TargetOption => 
   choices: [],
   default: standard,
   value: standard,
-  fault: '',
+  names: false, fault: '',
 })
 
 test('what is usual is no decision', () => {
