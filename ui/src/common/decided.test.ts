@@ -11,7 +11,8 @@ const option = (name: string, standard: string, keeps: string): TargetOption => 
   choices: [],
   default: standard,
   value: standard,
-  names: false, fault: '',
+  names: false,
+  fault: '',
 })
 
 test('what is usual is no decision', () => {
