@@ -63,7 +63,7 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
   // Give multiplicities, one of them undecided.
   await studio.entry.getByLabel('Multiplicity').first().fill('?')
   await studio.entry.getByLabel('Multiplicity').first().press('Enter')
-  await expect(studio.entry.getByText('it is not decided how many Stations')).toBeVisible()
+  await expect(studio.entry.getByText('it is not decided how many Stations').first()).toBeVisible()
   await studio.entry.getByLabel('Multiplicity').nth(1).fill('5..2')
   await studio.entry.getByLabel('Multiplicity').nth(1).press('Enter')
   await expect(studio.entry.getByText('asks for at least 5 and at most 2')).toBeVisible()

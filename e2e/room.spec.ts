@@ -144,6 +144,7 @@ test('the first screen: ways to begin, pictures of projects, and what was delete
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('link', { name: /Quarry log/ })).toBeVisible()
   await page.getByRole('button', { name: 'Delete Quarry log' }).click()
+  await expect(page.getByRole('link', { name: /Quarry log/ })).toHaveCount(0)
   await page.reload()
   await page.getByText(/^Deleted projects: \d+/).click()
   await page.getByRole('button', { name: 'Bring back Quarry log' }).click()

@@ -60,8 +60,11 @@ export class Studio {
   async newDiagram(kind: 'class' | 'use case' | 'component' | 'context') {
     const make = this.path.getByRole('button', { name: `New ${kind} diagram` })
     const stages = { class: 'Classes', 'use case': 'Use cases', component: 'Components', context: 'Data flow' }
-    if (!(await make.isVisible())) await this.unfold(stages[kind])
-    await make.click()
+    await expect(async () => {
+      // What is just opened unfolds its own stage: who presses another one before that presses it again.
+      if (!(await make.isVisible())) await this.unfold(stages[kind])
+      await make.click({ timeout: 5000 })
+    }).toPass()
   }
 
   async newProject(name: string) {

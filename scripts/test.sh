@@ -20,7 +20,7 @@ if [ -z "${LEXEON_TEST_MARIADB:-}" ]; then
 fi
 export LEXEON_TEST_MARIADB
 mkdir -p .run
-(cd e2e && npx --no-install playwright test --output=../.run/hands hands >../.run/hands.log 2>&1) &
+(cd e2e && npx --no-install playwright test --retries=1 --output=../.run/hands hands >../.run/hands.log 2>&1) &
 hands=$!
 finish() { # what fails here would be taken for a test that failed
     kill "$hands" ${compilers:+"$compilers"} 2>/dev/null || true
@@ -33,7 +33,7 @@ go test -timeout 60m $(go list ./... | grep -v /core/generate/)
 # other languages prove.
 nice -n 10 go test -timeout 60m -p 1 $(go list ./core/generate/... | grep -v /core/generate/sql) >.run/compilers.log 2>&1 &
 compilers=$!
-go test -timeout 60m ./core/generate/sql
+go test -timeout 60m -parallel 6 ./core/generate/sql # the databases are waited for
 GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
 (cd ui && npm run --silent test)
 (cd e2e && npx --no-install tsc --noEmit)
@@ -47,4 +47,5 @@ if ! wait "$hands"; then
     exit 1
 fi
 grep -E 'passed|flaky' .run/hands.log
-(cd e2e && npx --no-install playwright test $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
+# A machine that stands still for a moment is no fault: what fails is tried once more, and told as flaky.
+(cd e2e && npx --no-install playwright test --retries=1 $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))

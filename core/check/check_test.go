@@ -2,9 +2,11 @@ package check_test
 
 import (
 	"fmt"
+	"maps"
 	"reflect"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -19,30 +21,18 @@ import (
 // same findings as checking everything.
 func TestIncrementalFindingsAreFullFindings(t *testing.T) {
 	seenRules := map[string]bool{}
-	for seed := range uint64(40) {
-		src := modeltest.NewSource(seed)
-		m := model.Empty("Random")
-		state := check.Run(m, check.All)
-		for step := range 200 {
-			changes := src.Change(m)
-			next, delta, inverse, err := model.Edit(m, changes)
-			if err != nil {
-				continue
-			}
-			updated := state.Update(next, delta)
-			full := check.Run(next, check.All).Everything()
-			require.Equal(t, texts(next, full), texts(next, updated.Everything()), "seed %d step %d: %s", seed, step, model.EncodeChanges(changes))
-			if step%7 == 0 { // the way back is a change like any other
-				back, undo, _, err := model.Edit(next, inverse)
-				require.NoError(t, err)
-				require.Equal(t, texts(m, state.Everything()), texts(back, updated.Update(back, undo).Everything()), "seed %d step %d: inverse", seed, step)
-			}
-			for _, f := range full {
-				seenRules[f.Rule] = true
-			}
-			m, state = next, updated
+	var mu sync.Mutex
+	t.Run("seeds", func(t *testing.T) {
+		for seed := range uint64(40) {
+			t.Run(fmt.Sprint(seed), func(t *testing.T) {
+				t.Parallel()
+				broken := changedAtRandom(t, seed)
+				mu.Lock()
+				defer mu.Unlock()
+				maps.Copy(seenRules, broken)
+			})
 		}
-	}
+	})
 	seen, all := 0, 0
 	for _, a := range check.All {
 		if a.OnRequest { // off, unless a project wants it
@@ -55,6 +45,34 @@ func TestIncrementalFindingsAreFullFindings(t *testing.T) {
 		}
 	}
 	assert.Greater(t, seen*10, all*9, "random models break nearly all rules")
+}
+
+// changedAtRandom checks a model after each of many changes, and tells which rules were broken.
+func changedAtRandom(t *testing.T, seed uint64) map[string]bool {
+	seenRules := map[string]bool{}
+	src := modeltest.NewSource(seed)
+	m := model.Empty("Random")
+	state := check.Run(m, check.All)
+	for step := range 200 {
+		changes := src.Change(m)
+		next, delta, inverse, err := model.Edit(m, changes)
+		if err != nil {
+			continue
+		}
+		updated := state.Update(next, delta)
+		full := check.Run(next, check.All).Everything()
+		require.Equal(t, texts(next, full), texts(next, updated.Everything()), "seed %d step %d: %s", seed, step, model.EncodeChanges(changes))
+		if step%7 == 0 { // the way back is a change like any other
+			back, undo, _, err := model.Edit(next, inverse)
+			require.NoError(t, err)
+			require.Equal(t, texts(m, state.Everything()), texts(back, updated.Update(back, undo).Everything()), "seed %d step %d: inverse", seed, step)
+		}
+		for _, f := range full {
+			seenRules[f.Rule] = true
+		}
+		m, state = next, updated
+	}
+	return seenRules
 }
 
 // Property: the same for the examples of every rule, built line by line: what the
@@ -118,30 +136,48 @@ func texts(m *model.Model, findings []check.Finding) []string {
 // come, and can be taken back.
 func TestMendsMend(t *testing.T) {
 	mends := map[string]int{}
-	for seed := range uint64(40) {
-		m := modeltest.Model(seed, 260)
-		state := check.Run(m, check.All)
-		found := state.Findings()
-		for _, f := range found {
-			for _, mend := range state.MendsOf(f) {
-				next, delta, inverse, err := model.Edit(m, mend.On(m))
-				require.NoError(t, err, "%s: %s", f.Message, mend.Title)
-				after := state.Update(next, delta).Findings()
-				_, gone := check.Diff(found, after)
-				require.True(t, slices.ContainsFunc(gone, func(g check.Finding) bool { return g.ID() == f.ID() }), "%s: %s", f.Message, mend.Title)
-				for _, h := range harmOf(found, after) {
-					require.Contains(t, check.Hides[f.Rule], h.Rule, "%s: %s: %s", f.Message, mend.Title, h.Message)
+	var mu sync.Mutex
+	t.Run("seeds", func(t *testing.T) {
+		for seed := range uint64(40) {
+			t.Run(fmt.Sprint(seed), func(t *testing.T) {
+				t.Parallel()
+				done := mendsOf(t, seed)
+				mu.Lock()
+				defer mu.Unlock()
+				for rule, n := range done {
+					mends[rule] += n
 				}
-				back, _, _, err := model.Edit(next, inverse)
-				require.NoError(t, err)
-				require.True(t, m.Equal(back), mend.Title)
-				mends[f.Rule]++
-			}
+			})
 		}
-	}
+	})
 	for _, rule := range []string{"class/multiplicity-missing", "class/multiplicity-undecided", "class/multiplicity-range", "class/type-unknown", "class/duplicate-feature", "class/inheritance-cycle", "level/unbalanced"} {
 		require.Positive(t, mends[rule], rule)
 	}
+}
+
+// mendsOf carries out every mend of a random model, and tells how many there were of each rule.
+func mendsOf(t *testing.T, seed uint64) map[string]int {
+	mends := map[string]int{}
+	m := modeltest.Model(seed, 260)
+	state := check.Run(m, check.All)
+	found := state.Findings()
+	for _, f := range found {
+		for _, mend := range state.MendsOf(f) {
+			next, delta, inverse, err := model.Edit(m, mend.On(m))
+			require.NoError(t, err, "%s: %s", f.Message, mend.Title)
+			after := state.Update(next, delta).Findings()
+			_, gone := check.Diff(found, after)
+			require.True(t, slices.ContainsFunc(gone, func(g check.Finding) bool { return g.ID() == f.ID() }), "%s: %s", f.Message, mend.Title)
+			for _, h := range harmOf(found, after) {
+				require.Contains(t, check.Hides[f.Rule], h.Rule, "%s: %s: %s", f.Message, mend.Title, h.Message)
+			}
+			back, _, _, err := model.Edit(next, inverse)
+			require.NoError(t, err)
+			require.True(t, m.Equal(back), mend.Title)
+			mends[f.Rule]++
+		}
+	}
+	return mends
 }
 
 func TestRulesAreDocumented(t *testing.T) {

@@ -175,6 +175,7 @@ func plannedNames(d *sql.Dialect, p *tables.Plan) []string {
 // What the databases tell of their tables is what the plan has: names, types, keys, references, what
 // happens on deletion, checks and indexes.
 func TestCatalogues(t *testing.T) {
+	t.Parallel()
 	for _, s := range servers {
 		t.Run(s.name, func(t *testing.T) {
 			t.Parallel()

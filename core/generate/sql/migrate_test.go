@@ -18,6 +18,7 @@ import (
 // A model and random changes to it: the script of the first, with rows, and then the migration give
 // the catalogue of the second, and the rows of tables that stay are there.
 func TestMigrations(t *testing.T) {
+	t.Parallel()
 	for _, s := range servers {
 		t.Run(s.name, func(t *testing.T) {
 			t.Parallel()

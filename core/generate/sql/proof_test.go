@@ -60,6 +60,7 @@ func planOf(m *model.Model, d *sql.Dialect, values map[string]string) *tables.Pl
 // Scripts run without an error and without a warning, and what they make is taken
 // away without one.
 func TestScriptsRun(t *testing.T) {
+	t.Parallel()
 	for _, s := range servers {
 		t.Run(s.name, func(t *testing.T) {
 			t.Parallel()

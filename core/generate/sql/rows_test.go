@@ -485,6 +485,7 @@ func (r *rowMaker) refersOne(ref *tables.Reference, x row) bool {
 // What is called held is held: rows that keep everything go in, and of rows that break one thing each
 // is refused.
 func TestWhatIsHeldIsHeld(t *testing.T) {
+	t.Parallel()
 	for _, s := range servers {
 		t.Run(s.name, func(t *testing.T) {
 			t.Parallel()
