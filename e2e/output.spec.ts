@@ -88,6 +88,26 @@ test('options are decided for a language, and kept', async ({ studio, page }) =>
   await expect(page.getByRole('button', { name: 'src/org/example/tools/Tool.java' })).toBeVisible()
 })
 
+test('names added quickly on a slow line are all there', async ({ studio, page }) => {
+  await studio.newProject('Ferry line')
+  await studio.newDiagram('class')
+  await studio.state('1 Ferry carries 0..* Car')
+  await studio.saved()
+  await studio.path.getByRole('button', { name: 'Output' }).click()
+  await page.getByRole('tab', { name: 'Java', exact: true }).click()
+  await page.getByRole('button', { name: /^Options/ }).click()
+  await studio.slow(800)
+  const add = page.getByRole('combobox', { name: 'Add one by its name' })
+  for (const name of ['Ferry', 'Car']) {
+    await add.fill(name)
+    await add.press('Enter')
+  }
+  const of = page.getByRole('textbox', { name: 'Of what' })
+  await expect(of).toHaveValue('Ferry, Car')
+  await studio.saved()
+  await expect(of).toHaveValue('Ferry, Car')
+})
+
 test('packages of the model are folders of the code, and can be left out', async ({ studio, page }) => {
   await studio.newProject('Harbour office')
   await studio.newDiagram('class')

@@ -44,11 +44,6 @@ func Generate(m *model.Model) (generate.Output, error) {
 	return newGenerator(generate.NewPlan(m), settings{}).types()
 }
 
-// Print prints a plan that need not be that of a whole model.
-func Print(plan *generate.Plan) (generate.Output, error) {
-	return newGenerator(plan, settings{}).types()
-}
-
 func newGenerator(plan *generate.Plan, with settings) *generator {
 	module := with.module
 	pkg := packageOf(module)

@@ -1,8 +1,8 @@
 import { useId, useState } from 'react'
 
 import { projectPath, useStudio } from '../core/state'
-import { decide } from './decided'
 import { type TargetOption } from '../core/types'
+import { useDecided } from './useDecided'
 import { useFetched } from './useFetched'
 
 type Name = { value: string; title: string }
@@ -18,18 +18,20 @@ export function withName(text: string, name: string): string {
 }
 
 // What can be named is chosen from a list, which is asked for once somebody comes to it. The list shows kinds too:
-// "package Billing".
+// "package Billing". What it does not have, or not yet, is added as it was typed: it is told where the option stands if
+// nothing is called so.
 export function AddName({ option, target }: { option: TargetOption; target: string }) {
   const [visited, visit] = useState(false)
   const [typed, type] = useState('')
   const revision = useStudio((s) => s.revision)
-  const submit = useStudio((s) => s.submit)
   const { value: names = [] } = useFetched<Name[]>(visited ? projectPath(`targets/${target}/names`) : undefined, revision)
   const id = useId()
+  const [all, choose] = useDecided(option)
   const add = (text: string) => {
     const name = names.find((n) => n.title === text) ?? names.find((n) => n.value.toLowerCase() === text.trim().toLowerCase())
-    type(name ? '' : text)
-    if (name) submit([decide(option, withName(option.value, name.value))])
+    const added = name?.value ?? text.trim()
+    type('')
+    if (added !== '') choose(withName(all, added))
   }
   return (
     <>

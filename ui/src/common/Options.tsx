@@ -1,10 +1,10 @@
-import { useEffect, useId, useState } from 'react'
+import { useId } from 'react'
 
 import { type Target, type TargetOption } from '../core/api'
-import { useStudio } from '../core/state'
 import { AddName } from './AddName'
 import { decide } from './decided'
 import { Kept } from './Kept'
+import { useDecided } from './useDecided'
 
 // What can be decided for a target. It is kept with the project.
 export function Options({ target }: { target: Target }) {
@@ -38,23 +38,14 @@ export function Options({ target }: { target: Target }) {
   )
 }
 
-// One of several: what was chosen is shown while it is on its way. What comes when nothing is any more counts, whoever
-// decided it.
+// One of several.
 function Choice({ option }: { option: TargetOption }) {
-  const { submit } = useStudio.getState()
   const id = useId()
-  const [wanted, want] = useState<string>()
-  useEffect(() => {
-    if (useStudio.getState().pending === 0) want(undefined)
-  }, [option])
-  const choose = (value: string) => {
-    want(value)
-    submit([decide(option, value)], { failed: () => want(undefined) })
-  }
+  const [value, choose] = useDecided(option)
   return (
     <label>
       <span className="heading">{option.title}</span>
-      <select className="field" aria-describedby={id} value={wanted ?? option.value} onChange={(e) => choose(e.target.value)}>
+      <select className="field" aria-describedby={id} value={value} onChange={(e) => choose(e.target.value)}>
         {option.choices.map((c) => (
           <option key={c.value} value={c.value}>
             {c.title}
