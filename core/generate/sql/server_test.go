@@ -96,10 +96,18 @@ func (p postgres) dialect() *sql.Dialect { return sql.PostgreSQL }
 func (p postgres) run(t testing.TB, lines []string) (string, map[int]string) {
 	url, err := postgresURL()
 	require.NoError(t, err)
-	cmd := exec.Command("psql", url, "-X", "-q", "-A", "-t", "-F", "\x1f", "-v", "VERBOSITY=terse", "-f", "-")
+	cmd := exec.Command(psql(), url, "-X", "-q", "-A", "-t", "-F", "\x1f", "-v", "VERBOSITY=terse", "-f", "-")
 	cmd.Env = append(os.Environ(), "PGOPTIONS=-c search_path="+p.schema+" -c client_min_messages=warning")
 	return client(t, lines, regexp.MustCompile(`^psql:<stdin>:(\d+): ERROR`), 1, cmd)
 }
+
+// psql is the client itself: what Debian has in the path is a script that looks for it, each time.
+var psql = sync.OnceValue(func() string {
+	if found, _ := filepath.Glob("/usr/lib/postgresql/*/bin/psql"); len(found) > 0 {
+		return found[len(found)-1]
+	}
+	return "psql"
+})
 
 func newPostgres(t testing.TB) server {
 	p := postgres{fresh()}
