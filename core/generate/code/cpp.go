@@ -3,7 +3,6 @@ package code
 import (
 	_ "embed"
 	"fmt"
-	"regexp"
 	"slices"
 	"strings"
 	"text/template"
@@ -110,22 +109,6 @@ var cppNamespace = generate.Option{
 	},
 }
 
-var (
-	section   = regexp.MustCompile(`(?m)^(public|protected|private):\n\n+`)
-	noSection = regexp.MustCompile(`(?m)^private:\n\};`)
-	opening   = regexp.MustCompile(`(?m)^(namespace .*\{)\n`)
-	closing   = regexp.MustCompile(`(?m)\n+^(\} // namespace)`)
-)
-
-// tidyCpp leaves blank lines as people have them: none behind the name of a section, one at both ends of a namespace.
-func tidyCpp(text string) string {
-	text = noSection.ReplaceAllString(section.ReplaceAllString(tidy(text), "$1:\n"), "};")
-	text = beforeEnd.ReplaceAllString(text, "\n$1")
-	return closing.ReplaceAllString(opening.ReplaceAllString(text, "$1\n\n"), "\n\n$1")
-}
-
-var trigraph = regexp.MustCompile(`\?\?`)
-
 // slashComment is a text in lines of comment. A backslash at the end would join the next line to it.
 func slashComment(indent int, parts ...string) string {
 	var b strings.Builder
@@ -136,7 +119,7 @@ func slashComment(indent int, parts ...string) string {
 			b.WriteString(before + "\n")
 		}
 		for _, l := range found {
-			l = trigraph.ReplaceAllString(l, "? ?")
+			l = strings.ReplaceAll(l, "??", "? ?") // the beginning of a trigraph
 			if strings.HasSuffix(l, `\`) {
 				l += "."
 			}

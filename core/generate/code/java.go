@@ -185,19 +185,38 @@ func javaImports(u *Unit, options map[string]string) (out []string) {
 // javaSupports are the classes that stand beside all types.
 var javaSupports = []string{"Links", "NotWritten", "Refused"}
 
-var javaUses = regexp.MustCompile(`\bLinks\.|\bnew NotWritten\(|\bnew Refused\(|\bcatch \(Refused `)
+// javaUses are the words with which they are used.
+var javaUses = map[string][]string{"Links": {"Links."}, "NotWritten": {"new NotWritten("}, "Refused": {"new Refused(", "catch (Refused "}}
 
 // javaNamesUsed takes away imports of what stands beside all types and is not needed in a file.
 func javaNamesUsed(root string) func(text string) string {
 	return func(text string) string {
-		used := strings.Join(javaUses.FindAllString(text, -1), "")
 		for _, name := range javaSupports {
-			if !strings.Contains(used, name) {
+			if !slices.ContainsFunc(javaUses[name], func(use string) bool { return hasWord(text, use) }) {
 				text = strings.Replace(text, "import "+root+"."+name+";\n", "", 1)
 			}
 		}
 		return text
 	}
+}
+
+// hasWord tells whether a text has words which are not the end of a longer one.
+func hasWord(text, words string) bool {
+	for from := 0; ; {
+		at := strings.Index(text[from:], words)
+		if at < 0 {
+			return false
+		}
+		at += from
+		if at == 0 || !inName(text[at-1]) {
+			return true
+		}
+		from = at + 1
+	}
+}
+
+func inName(c byte) bool {
+	return c == '_' || '0' <= c && c <= '9' || 'a' <= c && c <= 'z' || 'A' <= c && c <= 'Z'
 }
 
 // javaHalf begins an operation that keeps one half of a link, which classes of other packages have to call where the

@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"maps"
 	"path"
-	"regexp"
 	"runtime"
 	"slices"
 	"strings"
@@ -73,23 +72,6 @@ type page struct {
 	Shares  bool    // the file is not its own
 	All     []*Unit // that stand in its file
 	Bodies  string  // of all of them, where they share one
-}
-
-var (
-	manyBlanks = regexp.MustCompile(`\n{3,}`)
-	afterOpen  = regexp.MustCompile(`\{\n\n+`)
-	beforeEnd  = regexp.MustCompile(`\n\n+(\s*\})`)
-)
-
-// tidy takes away what templates leave: blanks at ends of lines, and blank lines after and before braces.
-func tidy(text string) string {
-	var b strings.Builder
-	for line := range strings.Lines(text) {
-		b.WriteString(strings.TrimRight(line, " \t\n") + "\n")
-	}
-	text = manyBlanks.ReplaceAllString(b.String(), "\n\n")
-	text = afterOpen.ReplaceAllString(text, "{\n")
-	return strings.TrimSpace(beforeEnd.ReplaceAllString(text, "\n$1")) + "\n"
 }
 
 // printing is how the units of a package become files.
