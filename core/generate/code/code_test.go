@@ -128,20 +128,6 @@ func TestTheDemoInEachLanguage(t *testing.T) {
 	}
 }
 
-// BenchmarkCode makes 2,000 classes in each language.
-func BenchmarkCode(b *testing.B) {
-	m := modeltest.Large(2000, 3000, 0)
-	for _, target := range []*generate.Target{Java, CSharp, TypeScript, Python, Cpp} {
-		b.Run(target.Name, func(b *testing.B) {
-			for b.Loop() {
-				if _, err := target.Run(m, nil, nil); err != nil {
-					b.Fatal(err)
-				}
-			}
-		})
-	}
-}
-
 // partOf is a part of a model, by names of two of its classifiers; false where there are few.
 func partOf(m *model.Model) (string, bool) {
 	list := m.Classifiers()

@@ -129,9 +129,9 @@ func slashComment(indent int, parts ...string) string {
 	return b.String()
 }
 
-func cppText(s string) string {
-	return `"` + strings.NewReplacer(`\`, `\\`, `"`, `\"`, "\n", `\n`, "\t", `\t`, "?", `\?`).Replace(visible.Text(s)) + `"`
-}
+var cppEscaped = strings.NewReplacer(`\`, `\\`, `"`, `\"`, "\n", `\n`, "\t", `\t`, "?", `\?`)
+
+func cppText(s string) string { return `"` + cppEscaped.Replace(visible.Text(s)) + `"` }
 
 var cppPrimitives = map[string]string{"Text": "std::string", "Identifier": "std::string", "Geometry": "std::string", "Integer": "std::int64_t", "Decimal": "Decimal", "Money": "Decimal", "Boolean": "bool",
 	"Date": "Date", "Time": "Clock", "Instant": "Instant", "Duration": "Duration", "Binary": "Binary"}
