@@ -67,6 +67,9 @@ func TestScriptsRun(t *testing.T) {
 			made, statements := 0, 0
 			for _, x := range models(t, 200) {
 				db := s.make(t)
+				if p, ok := db.(postgres); ok {
+					db = byPsql{p}
+				}
 				p := planOf(x.m, db.dialect(), x.with)
 				script := sql.Create(db.dialect(), p)
 				_, refused := db.run(t, lines(script))

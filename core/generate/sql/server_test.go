@@ -2,6 +2,8 @@ package sql_test
 
 import (
 	"bytes"
+	"context"
+	"errors"
 	"fmt"
 	"os"
 	"os/exec"
@@ -12,6 +14,7 @@ import (
 	"sync"
 	"testing"
 
+	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate/sql"
@@ -77,8 +80,6 @@ func client(t testing.TB, lines []string, line *regexp.Regexp, first int, cmd *e
 	return out.String(), refused
 }
 
-type postgres struct{ schema string }
-
 var names = struct {
 	sync.Mutex
 	n int
@@ -91,9 +92,59 @@ func fresh() string {
 	return fmt.Sprintf("proof_%d_%d", os.Getpid(), names.n)
 }
 
+// postgres is a schema, reached without a client: thousands of scripts are run, and a client takes longer to start than
+// most of them to run. What people do with scripts is done by psql in the proof that all of them run.
+type postgres struct{ schema string }
+
 func (p postgres) dialect() *sql.Dialect { return sql.PostgreSQL }
 
 func (p postgres) run(t testing.TB, lines []string) (string, map[int]string) {
+	ctx := context.Background() // what is cleaned up is run when that of the test is over
+	url, err := postgresURL()
+	require.NoError(t, err)
+	config, err := pgconn.ParseConfig(url)
+	require.NoError(t, err)
+	config.RuntimeParams["search_path"], config.RuntimeParams["client_min_messages"] = p.schema, "warning"
+	config.OnNotice = func(_ *pgconn.PgConn, n *pgconn.Notice) { t.Errorf("%s: %s", n.Severity, n.Message) }
+	on, err := pgconn.ConnectConfig(ctx, config)
+	require.NoError(t, err)
+	defer func() { require.NoError(t, on.Close(ctx)) }()
+	var out strings.Builder
+	refused := map[int]string{}
+	for n, line := range lines {
+		results, err := on.Exec(ctx, line).ReadAll()
+		for _, r := range results {
+			for _, row := range r.Rows {
+				out.Write(bytes.Join(row, []byte("\x1f")))
+				out.WriteByte('\n')
+			}
+		}
+		refusal := new(pgconn.PgError)
+		if !errors.As(err, &refusal) {
+			require.NoError(t, err)
+			continue
+		}
+		refused[n] = refusal.Severity + ":  " + refusal.Message
+		if strings.HasSuffix(line, "commit;") && on.TxStatus() == 'E' { // what follows a refusal in a line is not read
+			_, err := on.Exec(ctx, "rollback").ReadAll()
+			require.NoError(t, err)
+		}
+	}
+	return out.String(), refused
+}
+
+func newPostgres(t testing.TB) server {
+	p := postgres{fresh()}
+	_, refused := p.run(t, []string{"create schema " + p.schema})
+	require.Empty(t, refused)
+	t.Cleanup(func() { p.run(t, []string{"drop schema " + p.schema + " cascade"}) })
+	return p
+}
+
+// byPsql is a schema as people reach it.
+type byPsql struct{ postgres }
+
+func (p byPsql) run(t testing.TB, lines []string) (string, map[int]string) {
 	url, err := postgresURL()
 	require.NoError(t, err)
 	cmd := exec.Command(psql(), url, "-X", "-q", "-A", "-t", "-F", "\x1f", "-v", "VERBOSITY=terse", "-f", "-")
@@ -108,14 +159,6 @@ var psql = sync.OnceValue(func() string {
 	}
 	return "psql"
 })
-
-func newPostgres(t testing.TB) server {
-	p := postgres{fresh()}
-	_, refused := p.run(t, []string{"create schema " + p.schema})
-	require.Empty(t, refused)
-	t.Cleanup(func() { p.run(t, []string{"drop schema " + p.schema + " cascade"}) })
-	return p
-}
 
 type maria struct{ database string }
 
