@@ -47,12 +47,11 @@ func put(t testing.TB, dir string, out generate.Output) {
 func TestComponentsInJavaAndTypeScript(t *testing.T) {
 	dir := t.TempDir()
 	for i, m := range componentModels(t, 6) {
-		at := filepath.Join(dir, folder(i))
-		out, err := PrintComponents("java", "", m)
+		out, err := PrintComponents("java", folder(i), m)
 		require.NoError(t, err)
-		put(t, filepath.Join(at, "java"), out)
-		javac(t, filepath.Join(at, "java"), "-d", "out")
+		put(t, filepath.Join(dir, "java"), out)
 	}
+	javac(t, filepath.Join(dir, "java"), "-d", "out")
 	for i, m := range componentModels(t, 20) {
 		out, err := PrintComponents("typescript", "", m)
 		require.NoError(t, err)

@@ -1,10 +1,14 @@
 package code
 
 import (
+	"fmt"
 	"os"
+	"os/exec"
 	"path/filepath"
+	"regexp"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -37,7 +41,7 @@ func TestCppTakesWhatIsGenerated(t *testing.T) {
 func eachByItself(t testing.TB, dir string) {
 	t.Helper()
 	for _, s := range below(t, filepath.Join(dir, "src"), ".cpp") {
-		accepts(t, dir, "g++", append(slices.Clone(cppFlags), "-fsyntax-only", "-Iinclude", s)...)
+		checked(t, dir, s)
 	}
 }
 
@@ -45,7 +49,41 @@ func eachByItself(t testing.TB, dir string) {
 func unity(t testing.TB, dir string) {
 	t.Helper()
 	together(t, dir)
-	accepts(t, dir, "g++", append(slices.Clone(cppFlags), "-fsyntax-only", "-Iinclude", "all.cpp")...)
+	checked(t, dir, "all.cpp")
+}
+
+// checked compiles a source. What of the standard library all of them include has been read before.
+func checked(t testing.TB, dir, source string) {
+	t.Helper()
+	accepts(t, dir, "g++", append(slices.Clone(cppFlags), "-fsyntax-only", "-Iinclude", "-include", standardHeaders(), source)...)
+}
+
+// standardHeaders is a header that includes what support_.hpp does, compiled.
+var standardHeaders = sync.OnceValue(func() string {
+	support, err := files.ReadFile("templates/cpp/support.tmpl")
+	if err != nil {
+		panic(err)
+	}
+	header := filepath.Join(os.TempDir(), fmt.Sprintf("lexeon-standard-%d.hpp", os.Getpid()))
+	made = append(made, header, header+".gch")
+	if err := os.WriteFile(header, []byte(strings.Join(regexp.MustCompile(`(?m)^#include <.*>\n`).FindAllString(string(support), -1), "")), 0o644); err != nil {
+		panic(err)
+	}
+	if said, err := exec.Command("g++", append(slices.Clone(cppFlags), "-x", "c++-header", header)...).CombinedOutput(); err != nil {
+		panic(string(said))
+	}
+	return header
+})
+
+// made are files that all tests share.
+var made []string
+
+func TestMain(m *testing.M) {
+	code := m.Run()
+	for _, f := range made {
+		_ = os.Remove(f)
+	}
+	os.Exit(code)
 }
 
 // together writes a source that holds all of a folder.
