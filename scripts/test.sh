@@ -20,7 +20,7 @@ if [ -z "${LEXEON_TEST_MARIADB:-}" ]; then
 fi
 export LEXEON_TEST_MARIADB
 mkdir -p .run
-(cd e2e && npx --no-install playwright test --retries=1 --output=../.run/hands hands >../.run/hands.log 2>&1) &
+(cd e2e && WORKERS=1 npx --no-install playwright test --retries=1 --output=../.run/hands hands >../.run/hands.log 2>&1) &
 hands=$!
 finish() { # what fails here would be taken for a test that failed
     kill "$hands" ${compilers:+"$compilers"} 2>/dev/null || true
