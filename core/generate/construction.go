@@ -53,7 +53,7 @@ func (p *Plan) cycles() map[*Type]int {
 // Plural is what many instances at an end are called: a role as it is written (novice,
 // samples), the name of a type in its plural.
 func (e *End) Plural() string {
-	if e.Name != e.Type.Name && model.NormalForm(e.Name) != model.NormalForm(e.Type.Name) {
+	if !e.Verbal && e.Name != e.Type.Name && model.NormalForm(e.Name) != model.NormalForm(e.Type.Name) {
 		return e.Name
 	}
 	return model.Plural(e.Name)

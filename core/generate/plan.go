@@ -120,7 +120,9 @@ type End struct {
 	// Owner sees the end; Inverse is the owner as it is seen from here, nil where it is not.
 	Owner   *Type
 	Inverse *End
-	First   bool // of the two of an association
+	First   bool   // of the two of an association
+	Verbal  bool   // the name tells what happens by the association, for want of a role
+	does    string // what could tell it from others, where nobody named it: supervised, supervising
 }
 
 // Bag: one can be there several times, at both sides.
@@ -157,6 +159,7 @@ func NewPlan(m *model.Model) *Plan {
 	p.constraints()
 	plan.Types = append(plan.Types, p.associations()...)
 	p.packages(plan.Types)
+	roles(plan.Types)
 	slices.SortFunc(plan.Types, func(a, b *Type) int {
 		return cmp.Or(strings.Compare(a.Name, b.Name), strings.Compare(string(a.ID), string(b.ID)))
 	})
@@ -317,6 +320,7 @@ func (p *planner) associations() []*Type {
 func (p *planner) twoEnds(r *model.Relationship, ends []*model.Element) {
 	a := r.Association()
 	var seen [2]*End
+	does := sides(r)
 	for i, e := range ends {
 		owner := p.types[ends[1-i].Type]
 		hidden := e.End().Navigable == model.No
@@ -334,6 +338,9 @@ func (p *planner) twoEnds(r *model.Relationship, ends []*model.Element) {
 		}
 		if a.Aggregation == model.Composite {
 			end.Owns, end.OwnedBy = a.Whole == ends[1-i].ID, a.Whole == e.ID
+		}
+		if e.Name == "" {
+			end.does = does[i]
 		}
 		if seen[i] = end; hidden {
 			owner.Hidden = append(owner.Hidden, end)

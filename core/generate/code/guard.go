@@ -64,11 +64,11 @@ func (b *builder) guards(u *Unit) {
 			}
 		}
 	}
+	var ends []*generate.End
 	for _, e := range u.Ends {
-		if e.Many() {
-			know(e.Plural(), &Operand{End: e})
-		}
+		ends = append(ends, e.End)
 	}
+	generate.Spoken(ends, func(i int, word string) { know(word, &Operand{End: u.Ends[i]}) })
 	for _, c := range u.Type.Constraints {
 		guard, why := ReadGuard(c, operands)
 		if why != "" {

@@ -457,6 +457,9 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 	default:
 		x.Get = take(p.Get, all)
 	}
+	if e.Verbal && !hidden {
+		b.note(u.Type.ID, "%s", e.Since())
+	}
 	if !hidden {
 		b.renamed(u.Type.ID, x.Label, x.Get, b.inManner(p.Get, all, "other"))
 	}

@@ -19,11 +19,12 @@ func (g *generator) guards(t *generate.Type, c *classFile, fields map[*generate.
 			operands[a.Name] = &code.Operand{Attribute: &code.Attribute{Member: a, Field: fields[a], Ref: code.Ref{Primitive: a.Type.Primitive, Optional: a.Type.Optional, Unit: g.literals(a.Type.Type)}}}
 		}
 	}
-	for i, e := range allEnds(t) {
-		if e.Many() && operands[e.Plural()] == nil {
-			operands[e.Plural()] = &code.Operand{End: &code.End{End: e, Field: c.Ends[i].Field}}
+	ends := allEnds(t)
+	generate.Spoken(ends, func(i int, word string) {
+		if operands[word] == nil {
+			operands[word] = &code.Operand{End: &code.End{End: ends[i], Field: c.Ends[i].Field}}
 		}
-	}
+	})
 	for _, x := range t.Constraints {
 		guard, why := code.ReadGuard(x, operands)
 		if why == "" && tooExact(guard.Condition) {

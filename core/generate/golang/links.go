@@ -194,6 +194,9 @@ func (g *generator) end(t *generate.Type, e *generate.End, hidden bool, members 
 		x.SetFails = x.Contested || x.InverseNeeded || x.InverseLimited || !x.InverseMany && (!x.Owns || x.Needed)
 	}
 	x.AddFails, x.RemoveFails = x.AddFails || x.Limited, x.RemoveFails || x.Needed
+	if e.Verbal && !hidden {
+		g.note(t, "%s", e.Since())
+	}
 	if !e.Many() {
 		x.Field = members.take(unexported(e.Name, "other"))
 		if !hidden {

@@ -265,6 +265,9 @@ func (b *builder) members(x *Type) {
 		if e.Many() {
 			m.Name = nameOf(e.Plural(), "others", false)
 		}
+		if e.Verbal {
+			b.note(x.Type, "%s", e.Since())
+		}
 		if e.Open() {
 			m.Lower, m.Upper = 0, model.Many
 			m.Definition = strings.TrimSpace("It is not decided how many there are. " + e.Question)
