@@ -36,7 +36,7 @@ var cppGlobalText string
 
 var cppGlobals = words(cppGlobalText)
 
-var cppSet = set("cpp", cppNaming(byName).functions(byName), template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText,
+var cppSet = set("cpp", cppNaming(byName).functions(byName), template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText, "moved": moved,
 	"identifiers": comparable, "kept": keptPart, "plain": plainEnd, "headers": cppHeaders, "forward": cppForward, "away": cppAway, "here": cppHere,
 	"seen": seen, "asked": asked, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
 
@@ -215,6 +215,14 @@ func small(r Ref) bool {
 		return true
 	}
 	return r.Unit != nil && r.Unit.Kind == "enumeration"
+}
+
+// moved gives up what a variable holds, where that is more than a copy of it.
+func moved(r Ref, variable string) string {
+	if small(r) {
+		return variable
+	}
+	return "std::move(" + variable + ")"
 }
 
 // param is a type as an operation takes it.
