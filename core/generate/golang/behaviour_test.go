@@ -104,33 +104,6 @@ func (g *generator) spec() (spec, makers string) {
 	return b.String(), "package " + g.pkg + "\n\nvar makers = map[string]any{\n" + made.String() + "}\n"
 }
 
-// staticcheck has nothing to say but what U1000 says of a skeleton: that nothing uses what it keeps.
-func TestStaticcheckTakesWhatIsGenerated(t *testing.T) {
-	tool := filepath.Join(t.TempDir(), "staticcheck")
-	build := exec.Command("go", "build", "-o", tool, "honnef.co/go/tools/cmd/staticcheck")
-	said, err := build.CombinedOutput()
-	require.NoError(t, err, "%s", said)
-	dir := t.TempDir()
-	for i, m := range coded(t, 20) {
-		out, err := Generate(m)
-		require.NoError(t, err)
-		at := filepath.Join(dir, fmt.Sprintf("m%03d", i))
-		require.NoError(t, os.MkdirAll(at, 0o755))
-		for _, f := range out.Files {
-			if f.Path != "go.mod" {
-				require.NoError(t, os.WriteFile(filepath.Join(at, f.Path), []byte(f.Content), 0o644))
-			}
-		}
-	}
-	require.NoError(t, os.WriteFile(filepath.Join(dir, "go.mod"), []byte("module generated\n\ngo 1.21\n"), 0o644))
-	cmd := exec.Command(tool, "-checks", "inherit,-U1000", "./...")
-	cmd.Dir = dir
-	cmd.Env = append(os.Environ(), "GOFLAGS=-mod=mod", "GOWORK=off", "GOPROXY=off")
-	said, err = cmd.CombinedOutput()
-	require.NoError(t, err, "%s", said[:min(len(said), 6000)])
-	require.Empty(t, string(said))
-}
-
 // coded are the demo and random models, every fourth with hostile names.
 func coded(t *testing.T, n int) []*model.Model {
 	demo := modeltest.Demo(t)

@@ -96,22 +96,23 @@ func TestGeneratedGoIsWhatTheModelSays(t *testing.T) {
 	require.Contains(t, out.Notes[0].Message, "overloaded")
 }
 
-// Whatever a model holds, hostile names included, the code compiles.
+// Whatever a model holds, hostile names included, the code compiles, as a module of its own and in part. That of many
+// models is proven where all targets are.
 func TestGeneratedGoAlwaysCompiles(t *testing.T) {
 	if testing.Short() {
 		t.Skip("compiles a dozen modules")
 	}
-	for seed := range uint64(10) {
+	for seed := range uint64(4) {
 		out, err := golang.Generate(modeltest.Model(seed, 250))
 		require.NoError(t, err)
 		vet(t, out)
 	}
-	for seed := range uint64(30) {
+	for seed := range uint64(8) {
 		m := modeltest.Coded(seed, seed%4 == 3)
 		out, err := golang.Generate(m)
 		require.NoError(t, err)
 		vet(t, out)
-		if list := m.Classifiers(); seed < 8 && len(list) > 3 { // and a part of it
+		if list := m.Classifiers(); len(list) > 3 { // and a part of it
 			out, err = golang.Target.Run(m, map[string]string{"of": list[0].Name + ", " + list[len(list)/2].Name}, nil)
 			require.NoError(t, err)
 			vet(t, out)
