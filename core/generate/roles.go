@@ -2,15 +2,16 @@ package generate
 
 import (
 	"fmt"
+	"slices"
 
 	"lexeon/core/english"
 	"lexeon/core/model"
 )
 
-// roles names ends after what their association says, where nobody named them and a type has something of that name
-// already: of "Ward finds Patient", beside "Ward holds Patient", the found Patient. Where a type is linked to itself both
-// ends are named so: the supervised Vet, the supervising Vet. What the name of an association does not tell, since it is
-// no single verb, stays alike; languages number it.
+// roles names ends after what their association says, where nobody named them and a type has several things of that name:
+// the held Patients and the found Patients of "Ward holds Patient" and "Ward finds Patient", the supervised Vet and the
+// supervising Vet of "Vet supervises Vet". All of them are, so that none depends on which was drawn first. What the name
+// of an association does not tell, since it is no single verb, stays alike; languages number it.
 func roles(types []*Type) {
 	taken := map[*Type]map[string]bool{}
 	var visit func(t *Type)
@@ -29,15 +30,17 @@ func roles(types []*Type) {
 		for _, a := range t.Attributes {
 			names[model.NormalForm(a.Name)] = true
 		}
-		for _, list := range [][]*End{t.Ends, t.Hidden} {
-			for _, e := range list {
-				toItself := e.Inverse != nil && e.Inverse.does != "" && e.Type == t
-				name := e.does + " " + e.Name
-				if e.does != "" && (toItself || names[model.NormalForm(e.Name)]) && !names[model.NormalForm(name)] {
-					e.Name, e.Verbal = name, true
-				}
-				names[model.NormalForm(e.Name)] = true
+		ends := slices.Concat(t.Ends, t.Hidden)
+		alike := map[string]int{}
+		for _, e := range ends {
+			alike[model.NormalForm(e.Name)]++
+		}
+		for _, e := range ends {
+			plain, told := model.NormalForm(e.Name), model.NormalForm(e.does+" "+e.Name)
+			if e.does != "" && (names[plain] || alike[plain] > 1) && !names[told] {
+				e.Name, e.Verbal, plain = e.does+" "+e.Name, true, told
 			}
+			names[plain] = true
 		}
 	}
 	for _, t := range types {
@@ -59,7 +62,7 @@ func sides(r *model.Relationship) [2]string {
 
 // Since tells that an end is called after its association.
 func (e *End) Since() string {
-	return fmt.Sprintf("%s.%s of %q is called %s, to be told from another %[2]s there; a name of the end would be taken instead", e.Owner.Name, e.Type.Name, e.Association, e.Name)
+	return fmt.Sprintf("%s.%s of %q is called %s, to tell it from another one; name the end to call it otherwise", e.Owner.Name, e.Type.Name, e.Association, e.Name)
 }
 
 // Spoken are the words by which conditions speak of what is at some ends, of those that are to be heard first before

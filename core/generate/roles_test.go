@@ -19,15 +19,15 @@ func TestEndsThatNobodyNamed(t *testing.T) {
 		ends     []string
 	}{
 		{"one alone keeps the name of its type", "Ward", []string{"class Ward", "class Patient", "Ward holds 0..* Patient"}, []string{"Patient"}},
-		{"of several the first does", "Ward", []string{"class Ward", "class Patient", "0..1 Ward holds 0..* Patient", "Ward finds 0..1 Patient", "Ward admits 0..* Patient"}, []string{"Patient", "found Patient", "admitted Patient"}},
-		{"from the other side", "Patient", []string{"class Ward", "class Patient", "0..1 Ward holds 0..* Patient", "Ward finds 0..1 Patient"}, []string{"Ward", "finding Ward"}},
+		{"of several all say what happens", "Ward", []string{"class Ward", "class Patient", "0..1 Ward holds 0..* Patient", "Ward finds 0..1 Patient", "Ward admits 0..* Patient"}, []string{"held Patient", "found Patient", "admitted Patient"}},
+		{"from the other side", "Patient", []string{"class Ward", "class Patient", "0..1 Ward holds 0..* Patient", "Ward finds 0..1 Patient"}, []string{"holding Ward", "finding Ward"}},
 		{"linked to itself", "Vet", []string{"class Vet", "0..* Vet supervises 0..* Vet"}, []string{"supervising Vet", "supervised Vet"}},
 		{"passive", "Vet", []string{"class Vet", "0..* Vet is supervised by 0..* Vet"}, []string{"supervised Vet", "supervising Vet"}},
 		{"a role counts", "Vet", []string{"class Vet", "0..* Vet as mentor supervises 0..* Vet as novice"}, []string{"mentor", "novice"}},
 		{"what a general has", "Surgeon", []string{"class Vet", "class Surgeon", "class Patient", "Surgeon is a kind of Vet", "1 Vet treats 0..* Patient", "1 Surgeon operates 0..* Patient"}, []string{"operated Patient"}},
 		{"an attribute", "Visit", []string{"class Visit", "  patient: Text", "class Patient", "Visit concerns 1 Patient"}, []string{"concerned Patient"}},
-		{"no verb", "Ward", []string{"class Ward", "class Patient", "0..1 Ward holds 0..* Patient", "Ward has 0..1 Patient"}, []string{"Patient", "Patient"}},
-		{"the same verb twice", "Ward", []string{"class Ward", "class Patient", "0..1 Ward holds 0..* Patient", "Ward finds 0..1 Patient", "Ward finds 0..* Patient"}, []string{"Patient", "found Patient", "Patient"}},
+		{"no verb", "Ward", []string{"class Ward", "class Patient", "0..1 Ward holds 0..* Patient", "Ward has 0..1 Patient"}, []string{"Patient", "held Patient"}},
+		{"the same verb twice", "Ward", []string{"class Ward", "class Patient", "0..1 Ward holds 0..* Patient", "Ward finds 0..1 Patient", "Ward finds 0..* Patient"}, []string{"Patient", "found Patient", "held Patient"}},
 	} {
 		p := generate.NewPlan(modeltest.Build(t, c.lines...))
 		var ends []string
