@@ -55,6 +55,7 @@ func searched(m *model.Model) map[model.ID]bool {
 			below[i] = append(below[i], slices.Index(ids, s))
 		}
 	}
+	lines := linesOf(m, ids)
 	const most = 8
 	for code := range (most + 1) * (most + 1) * (most + 1) {
 		own := [3]int{code % 9, code / 9 % 9, code / 81}
@@ -66,7 +67,7 @@ func searched(m *model.Model) map[model.ID]bool {
 			}
 			ok = ok && !(own[i] > 0 && len(below[i]) > 1 && m.Element(ids[i]).Classifier().Abstract)
 		}
-		ok = ok && linksCanBe(m, ids, all)
+		ok = ok && linksCanBe(lines, all)
 		if ok {
 			for i, id := range ids {
 				out[id] = out[id] || all[i] > 0
@@ -212,19 +213,30 @@ func BenchmarkJudge2000Classes(b *testing.B) {
 	}
 }
 
-// linksCanBe reports whether so many objects of each class can be linked as every bound asks.
-func linksCanBe(m *model.Model, ids []model.ID, all [3]int) bool {
+// line is an association of a small model: the classes at its ends, by number, and the bounds there.
+type line struct{ a, b, a1, a2, b1, b2 int }
+
+func linesOf(m *model.Model, ids []model.ID) (out []line) {
 	for _, r := range m.Relationships(model.Association) {
 		e := m.Ends(r.ID)
-		a, b := all[slices.Index(ids, e[0].Type)], all[slices.Index(ids, e[1].Type)]
-		a1, a2 := e[0].End().Multiplicity.Bounds()
-		b1, b2 := e[1].End().Multiplicity.Bounds()
-		least, largest := max(b1*a, a1*b), 1<<30
-		if b2 != model.Many {
-			largest = min(largest, b2*a)
+		l := line{a: slices.Index(ids, e[0].Type), b: slices.Index(ids, e[1].Type)}
+		l.a1, l.a2 = e[0].End().Multiplicity.Bounds()
+		l.b1, l.b2 = e[1].End().Multiplicity.Bounds()
+		out = append(out, l)
+	}
+	return out
+}
+
+// linksCanBe reports whether so many objects of each class can be linked as every bound asks.
+func linksCanBe(lines []line, all [3]int) bool {
+	for _, l := range lines {
+		a, b := all[l.a], all[l.b]
+		least, largest := max(l.b1*a, l.a1*b), 1<<30
+		if l.b2 != model.Many {
+			largest = min(largest, l.b2*a)
 		}
-		if a2 != model.Many {
-			largest = min(largest, a2*b)
+		if l.a2 != model.Many {
+			largest = min(largest, l.a2*b)
 		}
 		if a == 0 || b == 0 { // no links without objects
 			largest = 0
@@ -260,6 +272,7 @@ func overlapping(m *model.Model) map[model.ID]bool {
 		}
 	}
 	out := map[model.ID]bool{}
+	lines := linesOf(m, ids)
 	counts := make([]int, len(sorts))
 	var try func(k int)
 	try = func(k int) {
@@ -277,7 +290,7 @@ func overlapping(m *model.Model) map[model.ID]bool {
 				}
 			}
 		}
-		if !linksCanBe(m, ids, all) {
+		if !linksCanBe(lines, all) {
 			return
 		}
 		for c, id := range ids {
