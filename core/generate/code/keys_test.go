@@ -24,7 +24,7 @@ func TestWhatIsFoundByKeys(t *testing.T) {
 			found = append(found, e.Find+" "+itoa(len(e.Keys))+" "+itoa(e.PerKey))
 		}
 	}
-	require.ElementsMatch(t, []string{"findAccount 1 1", "findAccounts 2 0", " 0 2", " 0 1"}, found)
+	require.ElementsMatch(t, []string{"findAccount 1 1", "findWatchedAccounts 2 0", " 0 2", " 0 1"}, found)
 	told := ""
 	for _, n := range p.Notes {
 		told += n.Message + "\n"

@@ -55,8 +55,8 @@ try:
     raise AssertionError("there may be no more under this key")
 except Refused:
     pass
-bank.add_account2(one), bank.add_account2(three), bank.add_account2(two)
-assert bank.accounts_by_sort() == {7: [one, two], 8: [three]}
+bank.add_closed_account(one), bank.add_closed_account(three), bank.add_closed_account(two)
+assert bank.closed_accounts_by_sort() == {7: [one, two], 8: [three]}
 assert bank.validate() == []
 two.number = "1"
 assert bank.validate() == ["Bank.Account: more than 1 under one key"], bank.validate()
