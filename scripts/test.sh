@@ -28,13 +28,13 @@ finish() { # what fails here would be taken for a test that failed
     if [ "$mariadb" = 1 ]; then scripts/mariadb.sh remove .run/test-mariadb; fi
 }
 trap finish EXIT
-more_heap=400 # percent: the tests make and drop many models, and there is room for them
-GOGC=$more_heap go test -timeout 60m $(go list ./... | grep -v /core/generate/)
+more_heap=400 # percent: the tests make and drop many models, and there is room for them; vet is run by lint
+GOGC=$more_heap go test -vet=off -timeout 60m $(go list ./... | grep -v /core/generate/)
 # What is proven in three databases keeps them busy: nothing that waits for them runs beside it, only what compilers of
 # other languages prove.
-GOGC=$more_heap nice -n 10 go test -timeout 60m -p 1 $(go list ./core/generate/... | grep -v /core/generate/sql) >.run/compilers.log 2>&1 &
+GOGC=$more_heap nice -n 10 go test -vet=off -timeout 60m -p 1 $(go list ./core/generate/... | grep -v /core/generate/sql) >.run/compilers.log 2>&1 &
 compilers=$!
-GOGC=$more_heap go test -timeout 60m -parallel 6 ./core/generate/sql # the databases are waited for
+GOGC=$more_heap go test -vet=off -timeout 60m -parallel 6 ./core/generate/sql # the databases are waited for
 GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
 (cd ui && npm run --silent test)
 (cd e2e && npx --no-install tsc --noEmit)
