@@ -98,14 +98,21 @@ test('names added quickly on a slow line are all there', async ({ studio, page }
   await page.getByRole('button', { name: /^Options/ }).click()
   await studio.slow(800)
   const add = page.getByRole('combobox', { name: 'Add one by its name' })
+  const of = page.getByRole('textbox', { name: 'Of what' })
   for (const name of ['Ferry', 'Car']) {
     await add.fill(name)
     await add.press('Enter')
   }
-  const of = page.getByRole('textbox', { name: 'Of what' })
   await expect(of).toHaveValue('Ferry, Car')
   await studio.saved()
   await expect(of).toHaveValue('Ferry, Car')
+  await of.fill('Car') // what is typed counts as well while it is on its way
+  await of.press('Enter')
+  await add.fill('Ferry')
+  await add.press('Enter')
+  await expect(of).toHaveValue('Car, Ferry')
+  await studio.saved()
+  await expect(of).toHaveValue('Car, Ferry')
 })
 
 test('packages of the model are folders of the code, and can be left out', async ({ studio, page }) => {

@@ -1,8 +1,6 @@
 import { useId, useState } from 'react'
 
 import { projectPath, useStudio } from '../core/state'
-import { type TargetOption } from '../core/types'
-import { useDecided } from './useDecided'
 import { useFetched } from './useFetched'
 
 type Name = { value: string; title: string }
@@ -20,13 +18,12 @@ export function withName(text: string, name: string): string {
 // What can be named is chosen from a list, which is asked for once somebody comes to it. The list shows kinds too:
 // "package Billing". What it does not have, or not yet, is added as it was typed: it is told where the option stands if
 // nothing is called so.
-export function AddName({ option, target }: { option: TargetOption; target: string }) {
+export function AddName({ target, all, choose }: { target: string; all: string; choose: (all: string) => void }) {
   const [visited, visit] = useState(false)
   const [typed, type] = useState('')
   const revision = useStudio((s) => s.revision)
   const { value: names = [] } = useFetched<Name[]>(visited ? projectPath(`targets/${target}/names`) : undefined, revision)
   const id = useId()
-  const [all, choose] = useDecided(option)
   const add = (text: string) => {
     const name = names.find((n) => n.title === text) ?? names.find((n) => n.value.toLowerCase() === text.trim().toLowerCase())
     const added = name?.value ?? text.trim()

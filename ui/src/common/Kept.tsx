@@ -40,6 +40,7 @@ export function Kept(props: {
   placeholder?: string
   change: (value: string) => Change | Change[]
   ask?: (value: string) => Question | undefined // for a text that has to be read first
+  sent?: (value: string | undefined) => void // it is on its way; undefined: it failed
 }) {
   // Each place has a field of its own: what is typed in one is never taken for another.
   const [first] = [props.change('')].flat()
@@ -79,11 +80,13 @@ function Field(props: FieldProps) {
       base: from,
       place: { row, field, text },
       failed: (problem: Problem) => {
+        props.sent?.(undefined)
         if (problem.body.clientId) return // it is told below, from what could not be done
         setTyped(text)
         setRefused(true)
       },
     }
+    props.sent?.(text)
     const question = props.ask?.(text)
     if (question) void propose(question.path, question.body, options)
     else submit([props.change(text)].flat(), options)

@@ -13,28 +13,37 @@ export function Options({ target }: { target: Target }) {
     <section aria-label={`Options of ${target.title}`} className="mb-3 flex flex-col gap-2 border-b border-rule px-4 pb-3 text-sm">
       {target.options.map((o) =>
         o.choices.length > 0 ? (
-          <Choice key={o.name} option={o} />
+          <Choice key={`${target.name} ${o.name}`} option={o} />
         ) : (
-          <div key={o.name}>
-            <Kept
-              label={o.title}
-              field={`${target.name} ${o.name}`}
-              value={o.value}
-              placeholder={o.default}
-              max={2000}
-              change={(value) => decide(o, value)}
-            />
-            {o.fault && (
-              <p role="alert" className="text-brick">
-                Not taken: {o.fault}.
-              </p>
-            )}
-            {o.names && <AddName option={o} target={target.name} />}
-            <p className="text-faint">{o.doc}</p>
-          </div>
+          <Free key={`${target.name} ${o.name}`} option={o} target={target.name} />
         ),
       )}
     </section>
+  )
+}
+
+// A text, or names that can be chosen one by one: both add to what is on its way.
+function Free({ option, target }: { option: TargetOption; target: string }) {
+  const [value, choose, sent] = useDecided(option)
+  return (
+    <div>
+      <Kept
+        label={option.title}
+        field={`${target} ${option.name}`}
+        value={value}
+        placeholder={option.default}
+        max={2000}
+        change={(text) => decide(option, text)}
+        sent={sent}
+      />
+      {option.fault && (
+        <p role="alert" className="text-brick">
+          Not taken: {option.fault}.
+        </p>
+      )}
+      {option.names && <AddName target={target} all={value} choose={choose} />}
+      <p className="text-faint">{option.doc}</p>
+    </div>
   )
 }
 

@@ -5,7 +5,8 @@ import { type TargetOption } from '../core/types'
 import { decide } from './decided'
 
 // What was decided last, shown while it is on its way. What comes when nothing is any more counts, whoever decided it.
-export function useDecided(option: TargetOption): [string, (value: string) => void] {
+// Who sends it by other ways tells it, and takes it back where it failed.
+export function useDecided(option: TargetOption): [string, (value: string) => void, (sent: string | undefined) => void] {
   const [wanted, want] = useState<string>()
   useEffect(() => {
     if (useStudio.getState().pending === 0) want(undefined)
@@ -14,5 +15,5 @@ export function useDecided(option: TargetOption): [string, (value: string) => vo
     want(value)
     useStudio.getState().submit([decide(option, value)], { failed: () => want(undefined) })
   }
-  return [wanted ?? option.value, choose]
+  return [wanted ?? option.value, choose, want]
 }
