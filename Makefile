@@ -6,7 +6,7 @@ export LEXEON_ADDR ?= 127.0.0.1:8380
 PORT ?= 54980
 TEST_PORT ?= 54990
 
-.PHONY: demo demo-reset stop build setup setup-tests page test bench soak lint fmt screenshots clean
+.PHONY: demo demo-reset stop build setup setup-tests page test bench proofs soak lint fmt screenshots clean
 
 demo: setup build
 	@scripts/demo.sh
@@ -54,6 +54,9 @@ fmt:
 
 bench: setup-tests build e2e/node_modules/.installed
 	@scripts/bench.sh
+
+proofs: setup-tests ui/node_modules/.installed
+	@scripts/proofs.sh
 
 soak: setup-tests build e2e/node_modules/.installed
 	@scripts/soak.sh

@@ -1,5 +1,4 @@
-import AxeBuilder from '@axe-core/playwright'
-
+import { inaccessible } from './axe'
 import { expect, test } from './studio'
 
 for (const shade of ['light', 'dark'] as const) {
@@ -8,10 +7,8 @@ for (const shade of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: shade })
     // The drawing holds many texts: it is looked at where it changes, else what is around it.
     const check = async (screen: string, drawing = false) => {
-      const axe = new AxeBuilder({ page })
-      if (shade === 'dark') axe.withRules(['color-contrast']) // nothing else differs
-      const result = await (drawing ? axe : axe.exclude('#drawing')).analyze()
-      expect(result.violations.map((v) => `${screen}: ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+      const rules = shade === 'dark' ? ['color-contrast'] : undefined // nothing else differs
+      expect(await inaccessible(page, { rules, without: drawing ? undefined : '#drawing' }), screen).toEqual([])
     }
     await page.goto(studio.address)
     await expect(page.getByRole('link').first()).toBeVisible()
@@ -130,4 +127,19 @@ test('everything on the first screens is reached by keyboard with a visible focu
   await expect(studio.entry.getByLabel('Name', { exact: true })).not.toHaveValue(first)
   await page.keyboard.press('F2')
   await expect(page.getByRole('textbox', { name: /^Name of the/ })).toBeFocused()
+})
+
+test('the axe check finds what is wrong', async ({ studio, page }) => {
+  await page.goto(studio.address)
+  await page.getByRole('link').first().waitFor()
+  await page.evaluate(() => {
+    const text = document.createElement('p')
+    text.textContent = 'hardly to be read'
+    Object.assign(text.style, { color: '#ccc', background: '#fff' })
+    document.querySelector('main')?.append(document.createElement('button'), text)
+  })
+  const found = (await inaccessible(page)).join('\n')
+  expect(found).toContain('button-name')
+  expect(found).toContain('color-contrast')
+  expect(await inaccessible(page, { without: 'main' })).toEqual([])
 })

@@ -5,7 +5,8 @@ import { test as base, expect, type Locator, type Page } from '@playwright/test'
 
 import { Program, root, shared } from './program'
 
-// studio is the page as a person uses it.
+// studio is the page as a person uses it. What it waits for it does not expect: each look that finds nothing yet would
+// describe the whole page, for the case that it never comes.
 export class Studio {
   constructor(
     readonly page: Page,
@@ -38,7 +39,7 @@ export class Studio {
       .getByRole('button', { name: new RegExp(`^${stage}`) })
       .first()
       .click()
-    await expect(this.path.locator('[aria-expanded=true]', { hasText: stage })).toBeVisible()
+    await this.path.locator('[aria-expanded=true]', { hasText: stage }).waitFor()
   }
 
   // existing looks in the entry of the diagram for what exists: "class Hive".
@@ -71,7 +72,7 @@ export class Studio {
     await this.page.goto(this.address)
     await this.page.getByLabel('Name of a new project').fill(name)
     await this.page.getByRole('button', { name: 'Create project' }).click()
-    await expect(this.page.getByRole('heading', { name })).toBeVisible()
+    await this.page.getByRole('heading', { name }).waitFor()
   }
 
   // copyOfDemo brings the demo in as a project of its own, so that tests do not
@@ -79,7 +80,7 @@ export class Studio {
   async copyOfDemo(): Promise<string> {
     const id = await this.importDemo()
     await this.page.goto(`${this.address}/p/${id}`)
-    await expect(this.shape('class HoneyLot')).toBeVisible()
+    await this.shape('class HoneyLot').waitFor()
     return id
   }
 
@@ -108,7 +109,7 @@ export class Studio {
 
   async state(text: string) {
     await this.statement.fill(text)
-    await expect(this.understood.first()).toBeVisible()
+    await this.understood.first().waitFor()
     await this.statement.press('Enter')
     await expect(this.statement).toHaveValue('')
     await this.saved()
@@ -139,7 +140,7 @@ export async function pull(studio: Studio, from: string, to: string): Promise<Lo
   await page.mouse.move(target.x + target.width / 2, target.y + target.height / 2, { steps: 5 })
   await page.mouse.up()
   const menu = page.getByRole('menu', { name: 'How are they related?' })
-  await expect(menu).toBeVisible()
+  await menu.waitFor()
   return menu
 }
 

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/model"
+	"lexeon/core/modeltest"
 )
 
 // list is a class with attributes, edited in batches; names says what is expected.
@@ -75,7 +76,7 @@ func TestOrderKeysStayShort(t *testing.T) {
 		}(),
 	} {
 		t.Run(name, func(t *testing.T) {
-			l, n := newList(t), 20_000
+			l, n := newList(t), int(modeltest.Seeds(8000, 20_000))
 			if name == "anywhere" || testing.Short() {
 				n = 5000
 			}

@@ -54,23 +54,33 @@ func examplesOf(m *model.Model) map[model.Kind]string {
 	return out
 }
 
-// shortest is the shortest statement of a kind of relationship, "" where there is none.
+// shortest is the shortest statement of a kind of relationship that reads back as the same one, "" where there is none.
+// Reading back takes longest: it is done for the shortest first.
 func shortest(m *model.Model, kind model.Kind) string {
-	var found []string
+	type written struct {
+		text string
+		of   *model.Relationship
+	}
+	var found []written
 	for i, r := range m.Relationships(kind) {
 		if i == mostLooked {
 			break
 		}
-		text, err := notation.PrintStatement(m, r)
-		if err != nil || len(text) > longExample || kind == model.Association && r.Name == "" && r.Association().Aggregation == model.NoAggregation {
+		text, ok := notation.StatementText(m, r)
+		if !ok || len(text) > longExample || kind == model.Association && r.Name == "" && r.Association().Aggregation == model.NoAggregation {
 			continue
 		}
-		found = append(found, text)
+		found = append(found, written{text, r})
 	}
-	if len(found) == 0 {
-		return ""
+	slices.SortStableFunc(found, func(a, b written) int {
+		return cmp.Or(cmp.Compare(len(a.text), len(b.text)), cmp.Compare(a.text, b.text))
+	})
+	for _, w := range found {
+		if text, err := notation.PrintStatement(m, w.of); err == nil {
+			return text
+		}
 	}
-	return slices.MinFunc(found, func(a, b string) int { return cmp.Or(cmp.Compare(len(a), len(b)), cmp.Compare(a, b)) })
+	return ""
 }
 
 // firstNamed is the name of an element of a kind, another than one.

@@ -72,6 +72,15 @@ func written(t testing.TB, dir string, target *generate.Target, m *model.Model, 
 	return out
 }
 
+// apart is the folder of a model: what the demo becomes is read by the tools each time, what random models become where
+// it has changed.
+func apart(i int, demo, random string) string {
+	if i == 0 {
+		return demo
+	}
+	return random
+}
+
 // below are the files with an ending in a folder and in those in it.
 func below(t testing.TB, dir, ending string) (files []string) {
 	t.Helper()

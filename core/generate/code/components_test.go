@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate"
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
@@ -45,19 +46,19 @@ func put(t testing.TB, dir string, out generate.Output) {
 }
 
 func TestComponentsInJavaAndTypeScript(t *testing.T) {
-	dir := t.TempDir()
+	inJava, dir := t.TempDir(), t.TempDir()
 	for i, m := range componentModels(t, 6) {
 		out, err := PrintComponents("java", folder(i), m)
 		require.NoError(t, err)
-		put(t, filepath.Join(dir, "java"), out)
+		put(t, filepath.Join(inJava, folder(i)), out)
 	}
-	javac(t, filepath.Join(dir, "java"), "-d", "out")
 	for i, m := range componentModels(t, 20) {
 		out, err := PrintComponents("typescript", "", m)
 		require.NoError(t, err)
 		put(t, filepath.Join(dir, folder(i)), out)
 	}
-	compiler(t, dir, false)
+	generatetest.Once(t, "Java", inJava, []string{"javac"}, func() { javac(t, inJava, "-d", "out") })
+	generatetest.Once(t, "TypeScript", dir, []string{"node", "tsc"}, func() { compiler(t, dir, false) })
 	_, err := PrintComponents("cobol", "", modeltest.Demo(t))
 	require.ErrorContains(t, err, `"cobol"`)
 }

@@ -9,6 +9,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate/generatetest"
 )
 
 // C++ cannot look at its own classes: the program that changes links at random is written out for each model, and knows
@@ -17,31 +19,37 @@ func TestCppKeepsLinks(t *testing.T) {
 	dir := t.TempDir()
 	harness, err := os.ReadFile("testdata/behave.hpp")
 	require.NoError(t, err)
-	var did, refused atomic.Int64
-	t.Run("models", func(t *testing.T) {
-		for i, m := range models(t, 4) {
-			t.Run(folder(i), func(t *testing.T) {
-				t.Parallel()
-				at := filepath.Join(dir, folder(i))
-				decided := otherwise(Cpp, i, map[string]string{"namespace": "lots"})
-				written(t, at, Cpp, m, decided)
-				program := behaving(laidOut(cppAs(decided), m, decided))
-				require.NoError(t, os.WriteFile(filepath.Join(at, "behave.cpp"), []byte(program), 0o644))
-				require.NoError(t, os.WriteFile(filepath.Join(at, "behave.hpp"), harness, 0o644))
-				together(t, at)
-				accepts(t, at, "g++", "-std=c++20", "-O0", "-fsanitize=address,undefined", "-Iinclude", "-o", "behave", "behave.cpp")
-				said := strings.TrimSpace(saying(t, at, "./behave", map[bool]string{true: "10000", false: "3000"}[i == 0]))
-				var a, b int64
-				_, err := fmt.Sscanf(said, "%d calls did something, %d were refused", &a, &b)
-				require.NoError(t, err, said)
-				did.Add(a)
-				refused.Add(b)
-			})
-		}
+	list := models(t, 4)
+	for i, m := range list {
+		at := filepath.Join(dir, folder(i))
+		decided := otherwise(Cpp, i, map[string]string{"namespace": "lots"})
+		written(t, at, Cpp, m, decided)
+		program := behaving(laidOut(cppAs(decided), m, decided))
+		require.NoError(t, os.WriteFile(filepath.Join(at, "behave.cpp"), []byte(program), 0o644))
+		require.NoError(t, os.WriteFile(filepath.Join(at, "behave.hpp"), harness, 0o644))
+		together(t, at)
+	}
+	generatetest.Once(t, "all", dir, []string{"g++"}, func() {
+		var did, refused atomic.Int64
+		t.Run("models", func(t *testing.T) {
+			for i := range list {
+				t.Run(folder(i), func(t *testing.T) {
+					t.Parallel()
+					at := filepath.Join(dir, folder(i))
+					accepts(t, at, "g++", "-std=c++20", "-O0", "-fsanitize=address,undefined", "-Iinclude", "-o", "behave", "behave.cpp")
+					said := strings.TrimSpace(saying(t, at, "./behave", map[bool]string{true: "10000", false: "3000"}[i == 0]))
+					var a, b int64
+					_, err := fmt.Sscanf(said, "%d calls did something, %d were refused", &a, &b)
+					require.NoError(t, err, said)
+					did.Add(a)
+					refused.Add(b)
+				})
+			}
+		})
+		t.Logf("%d calls did something, %d were refused", did.Load(), refused.Load())
+		require.Greater(t, did.Load(), int64(5000))
+		require.Greater(t, refused.Load(), int64(1000))
 	})
-	t.Logf("%d calls did something, %d were refused", did.Load(), refused.Load())
-	require.Greater(t, did.Load(), int64(5000))
-	require.Greater(t, refused.Load(), int64(1000))
 }
 
 // behaving writes the program of a model.

@@ -12,6 +12,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate/generatetest"
 )
 
 // Warnings of g++ that all C++ is free of.
@@ -26,13 +28,14 @@ func TestCppTakesWhatIsGenerated(t *testing.T) {
 			written(t, at, Cpp, m, otherwise(Cpp, i, map[string]string{"namespace": folder(i)}))
 			if of, ok := partOf(m); ok && i < 6 {
 				written(t, at+"part", Cpp, m, map[string]string{"namespace": folder(i) + "part", "of": of})
-				unity(t, at+"part")
+				generatetest.Once(t, "part", at+"part", []string{"g++"}, func() { unity(t, at+"part") })
 			}
-			unity(t, at)
-			if i > 0 {
+			if i == 0 {
+				unity(t, at)
+				generatetest.Once(t, "each by itself", at, []string{"g++"}, func() { eachByItself(t, at) })
 				return
 			}
-			eachByItself(t, at)
+			generatetest.Once(t, "whole", at, []string{"g++"}, func() { unity(t, at) })
 		})
 	}
 }
@@ -113,6 +116,8 @@ func TestClangTidyTakesWhatIsGenerated(t *testing.T) {
 		}
 	}
 	require.NoError(t, os.WriteFile(filepath.Join(dir, "all.cpp"), []byte(all.String()), 0o644))
-	said := saying(t, dir, "clang-tidy", "--quiet", "--header-filter=.*", "--checks=-*,bugprone-*,performance-*,-bugprone-easily-swappable-parameters,-bugprone-suspicious-include", "--warnings-as-errors=*", "all.cpp", "--", "-std=c++20", "-I.")
-	require.NotContains(t, said, "warning:")
+	generatetest.Once(t, "all", dir, []string{"clang-tidy"}, func() {
+		said := saying(t, dir, "clang-tidy", "--quiet", "--header-filter=.*", "--checks=-*,bugprone-*,performance-*,-bugprone-easily-swappable-parameters,-bugprone-suspicious-include", "--warnings-as-errors=*", "all.cpp", "--", "-std=c++20", "-I.")
+		require.NotContains(t, said, "warning:")
+	})
 }

@@ -7,21 +7,25 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate/generatetest"
 )
 
 func TestCSharpTakesWhatIsGenerated(t *testing.T) {
-	dir := t.TempDir()
+	demo, random := t.TempDir(), t.TempDir()
 	for i, m := range models(t, 200) {
+		dir := apart(i, demo, random)
 		written(t, filepath.Join(dir, folder(i)), CSharp, m, otherwise(CSharp, i, map[string]string{"namespace": folder(i)}))
 		if of, ok := partOf(m); ok && i < 60 {
 			written(t, filepath.Join(dir, folder(i)+"part"), CSharp, m, map[string]string{"namespace": folder(i) + "part", "of": of})
 		}
 	}
-	mcs(t, dir, "-target:library", "-out:all.dll")
+	mcs(t, demo, "-target:library", "-out:all.dll")
+	generatetest.Once(t, "random models", random, []string{"mcs"}, func() { mcs(t, random, "-target:library", "-out:all.dll") })
 }
 
 func TestCSharpKeepsLinks(t *testing.T) {
-	behaves(t, always(cSharp), CSharp, "Behave.cs", func(i int) map[string]string { return map[string]string{"namespace": folder(i)} }, func(dir string) {
+	behaves(t, always(cSharp), CSharp, "Behave.cs", func(i int) map[string]string { return map[string]string{"namespace": folder(i)} }, []string{"mcs", "mono"}, func(dir string) {
 		mcs(t, dir, "-target:exe", "-out:all.exe", "-main:Behave")
 	}, "mono", "all.exe")
 }

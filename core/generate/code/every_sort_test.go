@@ -4,6 +4,7 @@ import (
 	"path/filepath"
 	"testing"
 
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/modeltest"
 )
 
@@ -21,11 +22,13 @@ func TestEverySortOfModel(t *testing.T) {
 		if i < 4 {
 			at := t.TempDir()
 			written(t, at, Cpp, m, otherwise(Cpp, i, nil))
-			unity(t, at)
+			generatetest.Once(t, "C++ "+folder(i), at, []string{"g++"}, func() { unity(t, at) })
 		}
 	}
-	javac(t, javaDir, "-d", "out")
-	mcs(t, sharp, "-target:library", "-out:all.dll")
-	compiler(t, script, false)
-	accepts(t, python, "mypy", "--strict", "--no-error-summary", "--no-incremental", ".")
+	generatetest.Once(t, "Java", javaDir, []string{"javac"}, func() { javac(t, javaDir, "-d", "out") })
+	generatetest.Once(t, "C#", sharp, []string{"mcs"}, func() { mcs(t, sharp, "-target:library", "-out:all.dll") })
+	generatetest.Once(t, "TypeScript", script, []string{"node", "tsc"}, func() { compiler(t, script, false) })
+	generatetest.Once(t, "Python", python, []string{"mypy"}, func() {
+		accepts(t, python, "mypy", "--strict", "--no-error-summary", "--no-incremental", ".")
+	})
 }

@@ -4,6 +4,8 @@ import (
 	"path/filepath"
 	"testing"
 
+	"lexeon/core/generate"
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
@@ -18,15 +20,20 @@ func TestHostileNames(t *testing.T) {
 
 func hostile(t *testing.T, m *model.Model, i int) {
 	at := t.TempDir()
-	written(t, filepath.Join(at, "java"), Java, m, otherwise(Java, i, nil))
-	javac(t, filepath.Join(at, "java"), "-d", "out")
-	written(t, filepath.Join(at, "csharp"), CSharp, m, otherwise(CSharp, i, nil))
-	mcs(t, filepath.Join(at, "csharp"), "-target:library", "-out:all.dll")
-	written(t, filepath.Join(at, "ts", "m000"), TypeScript, m, otherwise(TypeScript, i, nil))
-	compiler(t, filepath.Join(at, "ts"), false)
-	written(t, filepath.Join(at, "python"), Python, m, otherwise(Python, i, map[string]string{"package": "lots"}))
-	accepts(t, filepath.Join(at, "python"), "python3", "-W", "error", "-c", "import lots")
-	accepts(t, filepath.Join(at, "python"), "mypy", "--strict", "--no-error-summary", "-p", "lots")
-	written(t, filepath.Join(at, "cpp"), Cpp, m, otherwise(Cpp, i, nil))
-	unity(t, filepath.Join(at, "cpp"))
+	for _, c := range []struct {
+		target *generate.Target
+		tools  []string
+		given  map[string]string
+		taken  func(dir string)
+	}{
+		{Java, []string{"javac"}, nil, func(dir string) { javac(t, dir, "-d", "out") }},
+		{CSharp, []string{"mcs"}, nil, func(dir string) { mcs(t, dir, "-target:library", "-out:all.dll") }},
+		{TypeScript, []string{"node", "tsc"}, nil, func(dir string) { compiler(t, filepath.Dir(dir), false) }},
+		{Python, []string{"python3", "mypy"}, map[string]string{"package": "lots"}, func(dir string) { imported(t, dir, []string{"lots"}) }},
+		{Cpp, []string{"g++"}, nil, func(dir string) { unity(t, dir) }},
+	} {
+		dir := filepath.Join(at, c.target.Name, "m000")
+		written(t, dir, c.target, m, otherwise(c.target, i, c.given))
+		generatetest.Once(t, c.target.Name, dir, c.tools, func() { c.taken(dir) })
+	}
 }

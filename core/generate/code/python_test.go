@@ -1,41 +1,43 @@
 package code
 
 import (
+	"strings"
 	"testing"
 
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/modeltest"
 )
 
 func TestPythonTakesWhatIsGenerated(t *testing.T) {
-	dir := t.TempDir()
-	var parts []string
+	demo, random := t.TempDir(), t.TempDir()
+	packages := map[string][]string{}
 	for i, m := range models(t, 60) {
+		dir := apart(i, demo, random)
 		written(t, dir, Python, m, otherwise(Python, i, map[string]string{"package": folder(i)}))
+		packages[dir] = append(packages[dir], folder(i))
 		if of, ok := partOf(m); ok {
 			written(t, dir, Python, m, map[string]string{"package": folder(i) + "part", "of": of})
-			parts = append(parts, folder(i)+"part")
+			packages[dir] = append(packages[dir], folder(i)+"part")
 		}
 	}
+	imported(t, demo, packages[demo])
+	generatetest.Once(t, "random models", random, []string{"python3", "mypy"}, func() { imported(t, random, packages[random]) })
+}
+
+// imported has packages imported, and their types checked.
+func imported(t testing.TB, dir string, packages []string) {
+	t.Helper()
 	accepts(t, dir, "python3", "-W", "error", "-m", "compileall", "-q", ".")
-	all := "import "
+	accepts(t, dir, "python3", "-W", "error", "-c", "import "+strings.Join(packages, ", "))
 	typed := []string{"--strict", "--no-error-summary", "--no-color-output"}
-	for i := range 61 {
-		if i > 0 {
-			all += ", "
-		}
-		all += folder(i)
-		typed = append(typed, "-p", folder(i))
-	}
-	for _, p := range parts {
-		all += ", " + p
+	for _, p := range packages {
 		typed = append(typed, "-p", p)
 	}
-	accepts(t, dir, "python3", "-W", "error", "-c", all)
 	accepts(t, dir, "mypy", typed...)
 }
 
 func TestPythonKeepsLinks(t *testing.T) {
-	behaves(t, pythonAs, Python, "behave.py", func(i int) map[string]string { return map[string]string{"package": folder(i)} }, func(string) {}, "python3", "behave.py")
+	behaves(t, pythonAs, Python, "behave.py", func(i int) map[string]string { return map[string]string{"package": folder(i)} }, []string{"python3"}, func(string) {}, "python3", "behave.py")
 }
 
 // What is under a key is found by it and stands in a map; that too many are under one, since an attribute changed, is told.

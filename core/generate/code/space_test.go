@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"lexeon/core/generate"
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
@@ -64,8 +65,10 @@ func TestPackages(t *testing.T) {
 			"include/traffic/towing/tug.hpp": "class Tug : public traffic::Vessel {",
 			"src/traffic/towing/tug.cpp":     "#include \"traffic/towing/tug.hpp\"",
 		}, func(dir string) {
-			unity(t, dir)
-			eachByItself(t, dir)
+			generatetest.Once(t, "each by itself", dir, []string{"g++"}, func() {
+				unity(t, dir)
+				eachByItself(t, dir)
+			})
 		}},
 	} {
 		t.Run(c.target.Name, func(t *testing.T) {

@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"lexeon/core/generate/generatetest"
 )
 
 func tsc(t testing.TB) string {
@@ -23,18 +25,20 @@ func compiler(t testing.TB, dir string, emit bool) {
 }
 
 func TestTypeScriptTakesWhatIsGenerated(t *testing.T) {
-	dir := t.TempDir()
+	demo, random := t.TempDir(), t.TempDir()
 	for i, m := range models(t, 200) {
+		dir := apart(i, demo, random)
 		written(t, filepath.Join(dir, folder(i)), TypeScript, m, otherwise(TypeScript, i, nil))
 		if of, ok := partOf(m); ok && i < 60 {
 			written(t, filepath.Join(dir, folder(i)+"part"), TypeScript, m, map[string]string{"of": of})
 		}
 	}
-	accepts(t, filepath.Join(dir, folder(0)), "node", tsc(t), "-p", ".") // by its own settings
-	require.NoError(t, os.RemoveAll(filepath.Join(dir, folder(0), "dist")))
-	compiler(t, dir, false)
+	accepts(t, filepath.Join(demo, folder(0)), "node", tsc(t), "-p", ".") // by its own settings
+	require.NoError(t, os.RemoveAll(filepath.Join(demo, folder(0), "dist")))
+	compiler(t, demo, false)
+	generatetest.Once(t, "random models", random, []string{"node", "tsc"}, func() { compiler(t, random, false) })
 }
 
 func TestTypeScriptKeepsLinks(t *testing.T) {
-	behaves(t, always(typeScript), TypeScript, "behave.mjs", func(int) map[string]string { return nil }, func(dir string) { compiler(t, dir, true) }, "node", "behave.mjs")
+	behaves(t, always(typeScript), TypeScript, "behave.mjs", func(int) map[string]string { return nil }, []string{"node", "tsc"}, func(dir string) { compiler(t, dir, true) }, "node", "behave.mjs")
 }

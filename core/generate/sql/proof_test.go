@@ -30,6 +30,8 @@ type proven struct {
 	m    *model.Model
 	with map[string]string
 	seed uint64
+
+	random bool
 }
 
 // models are the demo with all variants, small ones that have between them every feature that there
@@ -40,13 +42,13 @@ func models(t testing.TB, random int) (out []proven) {
 	for i, v := range variants {
 		with := maps.Clone(v)
 		with["of"] = "all"
-		out = append(out, proven{fmt.Sprint("demo ", i), demo, with, uint64(i)})
+		out = append(out, proven{fmt.Sprint("demo ", i), demo, with, uint64(i), false})
 	}
 	for i, c := range modeltest.TableCases(t, "../../tables/testdata/plans.txt") {
-		out = append(out, proven{c.Heading, c.Model, c.Options, uint64(i)})
+		out = append(out, proven{c.Heading, c.Model, c.Options, uint64(i), false})
 	}
 	for seed := range uint64(random) {
-		out = append(out, proven{fmt.Sprint("random ", seed), modeltest.Stored(seed, seed%4 == 3), variants[seed%uint64(len(variants))], seed})
+		out = append(out, proven{fmt.Sprint("random ", seed), modeltest.Stored(seed, seed%4 == 3), variants[seed%uint64(len(variants))], seed, true})
 	}
 	return out
 }
@@ -65,24 +67,25 @@ func TestScriptsRun(t *testing.T) {
 		t.Run(s.name, func(t *testing.T) {
 			t.Parallel()
 			made, statements := 0, 0
+			var all questions
 			for _, x := range models(t, 200) {
-				db := s.make(t)
-				if p, ok := db.(postgres); ok {
-					db = byPsql{p}
-				}
-				p := planOf(x.m, db.dialect(), x.with)
-				script := sql.Create(db.dialect(), p)
-				_, refused := db.run(t, lines(script))
-				for n, said := range refused {
-					t.Errorf("%s: %s\n%s", x.name, said, script[max(0, min(n, len(script)-1))].Text)
-				}
-				if len(refused) > 0 && testing.Short() {
-					return
-				}
+				p := planOf(x.m, s.dialect, x.with)
+				script, drop := sql.Create(s.dialect, p), lines(sql.Drop(s.dialect, p))
 				made, statements = made+len(p.Tables), statements+len(script)
-				_, refused = db.run(t, lines(sql.Drop(db.dialect(), p)))
-				require.Empty(t, refused)
+				all.put(x.random, func() {
+					db := s.make(t)
+					if p, ok := db.(postgres); ok {
+						db = byPsql{p}
+					}
+					_, refused := db.run(t, lines(script))
+					for n, said := range refused {
+						t.Errorf("%s: %s\n%s", x.name, said, script[max(0, min(n, len(script)-1))].Text)
+					}
+					_, refused = db.run(t, drop)
+					require.Empty(t, refused)
+				}, append(lines(script), drop...)...)
 			}
+			all.rest(t, s)
 			t.Logf("%d tables by %d statements", made, statements)
 		})
 	}

@@ -17,6 +17,7 @@ import (
 	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/generate/generatetest"
 	"lexeon/core/generate/sql"
 )
 
@@ -191,10 +192,47 @@ func (s sqlite) run(t testing.TB, lines []string) (string, map[int]string) {
 
 func newSQLite(t testing.TB) server { return sqlite{filepath.Join(t.TempDir(), "proof.db")} }
 
-var servers = []struct {
-	name string
-	make func(t testing.TB) server
-}{{"postgres", newPostgres}, {"mysql", newMaria}, {"sqlite", newSQLite}}
+var servers = []place{{"postgres", sql.PostgreSQL, newPostgres}, {"mysql", sql.MySQL, newMaria}, {"sqlite", sql.SQLite, newSQLite}}
+
+type place struct {
+	name    string
+	dialect *sql.Dialect
+	make    func(t testing.TB) server
+}
+
+// version is what the database says of its own version.
+func (p place) version(t testing.TB) string {
+	out, refused := p.make(t).run(t, []string{map[string]string{"postgres": "select version();", "mysql": "select version();", "sqlite": "select sqlite_version();"}[p.name]})
+	require.Empty(t, refused)
+	return out
+}
+
+const askedAlways = 10 // random models
+
+// questions are put to a database: of some models each time, of others where what it reads has changed.
+type questions struct {
+	texts []string
+	later []func()
+}
+
+// put asks at once, or keeps a question of a random model with all that the database will read.
+func (q *questions) put(random bool, ask func(), texts ...string) {
+	if !random {
+		ask()
+		return
+	}
+	q.texts, q.later = append(q.texts, texts...), append(q.later, ask)
+}
+
+// rest asks what was kept, unless the same was answered before.
+func (q *questions) rest(t testing.TB, of place) {
+	t.Helper()
+	generatetest.OnceOf(t, "random models", append(q.texts, of.version(t)), func() {
+		for _, ask := range q.later {
+			ask()
+		}
+	})
+}
 
 // lines are statements, each on a line: what ends a line within one is a blank to all of them.
 func lines(list []sql.Statement) []string {
