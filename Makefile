@@ -6,7 +6,7 @@ export LEXEON_ADDR ?= 127.0.0.1:8380
 PORT ?= 54980
 TEST_PORT ?= 54990
 
-.PHONY: demo demo-reset stop build setup setup-tests page test bench proofs soak lint fmt screenshots clean
+.PHONY: demo demo-reset stop build setup setup-tests page test bench proofs soak lint lint-go lint-page fmt screenshots clean
 
 demo: setup build
 	@scripts/demo.sh
@@ -28,7 +28,7 @@ build: bin/lexeon
 
 page: ui/node_modules/.installed
 	@scripts/page.sh
-	@cd ui && npm run --silent build
+	@go build ./core/... & cd ui && npm run --silent build && wait # one uses all cores, the other one core
 
 bin/lexeon: page FORCE
 	@go build -o bin/lexeon ./cmd/lexeon
@@ -40,13 +40,17 @@ ui/node_modules/.installed: ui/package-lock.json
 e2e/node_modules/.installed: e2e/package-lock.json
 	@cd e2e && ../scripts/npm-ci.sh && touch node_modules/.installed
 
-test: setup-tests build e2e/node_modules/.installed lint
+test: setup-tests build e2e/node_modules/.installed
+	@$(MAKE) --no-print-directory -j2 lint-go lint-page
 	@scripts/test.sh
 
-lint: ui/node_modules/.installed page
+lint: page lint-go lint-page
+
+lint-go:
 	@test -z "$$(gofmt -l cmd core server store ui)" || { gofmt -l cmd core server store ui; echo "run make fmt"; exit 1; }
-	@GOOS=js GOARCH=wasm go vet ./cmd/page
 	@go vet -composites=false ./... # points and rectangles of one package are written without names in others
+
+lint-page:
 	@cd ui && npm run --silent lint
 
 fmt:

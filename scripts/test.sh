@@ -43,10 +43,10 @@ if ! wait "$compilers"; then
     exit 1
 fi
 cat .run/compilers.log
+# A machine that stands still for a moment is no fault: what fails is tried once more, and told as flaky.
+(cd e2e && npx --no-install playwright test --retries=1 $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
 if ! wait "$hands"; then
     cat .run/hands.log
     exit 1
 fi
 grep -E 'passed|flaky' .run/hands.log
-# A machine that stands still for a moment is no fault: what fails is tried once more, and told as flaky.
-(cd e2e && npx --no-install playwright test --retries=1 $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))

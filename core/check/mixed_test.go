@@ -19,7 +19,7 @@ func TestIncrementalFindingsOfMixedModels(t *testing.T) {
 	for _, sound := range []bool{true, false} {
 		m := modeltest.Mixed(250, sound)
 		state := check.Run(m, check.All)
-		for i := range int(modeltest.Seeds(4, 8)) {
+		for i := range int(modeltest.Seeds(2, 8)) {
 			edits := modeltest.Edits(i)
 			for k, sort := range slices.Sorted(maps.Keys(edits)) {
 				next, delta, inverse, err := model.Edit(m, edits[sort])
