@@ -29,22 +29,22 @@ finish() { # what fails here would be taken for a test that failed
 }
 trap finish EXIT
 more_heap=400 # percent: the tests make and drop many models, and there is room for them; vet is run by lint
-GOGC=$more_heap go test -vet=off -timeout 60m $(go list ./... | grep -v /core/generate/)
-# What is proven in three databases keeps them busy: nothing that waits for them runs beside it, only what compilers of
-# other languages prove.
-GOGC=$more_heap nice -n 10 go test -vet=off -timeout 60m -p 1 $(go list ./core/generate/... | grep -v /core/generate/sql) >.run/compilers.log 2>&1 &
+# What compilers of other languages prove gives way a little to all the rest, and takes what that leaves of the machine.
+GOGC=$more_heap nice -n 4 go test -vet=off -timeout 60m -p 1 $(go list ./core/generate/... | grep -v /core/generate/sql) >.run/compilers.log 2>&1 &
 compilers=$!
+GOGC=$more_heap go test -vet=off -timeout 60m $(go list ./... | grep -v /core/generate/)
+# What is proven in three databases keeps them busy: nothing that waits for them runs beside it.
 GOGC=$more_heap go test -vet=off -timeout 60m -parallel 6 ./core/generate/sql # the databases are waited for
 GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
 (cd ui && npm run --silent test)
 (cd e2e && npx --no-install tsc --noEmit)
+# A machine that stands still for a moment is no fault: what fails is tried once more, and told as flaky.
+(cd e2e && npx --no-install playwright test --retries=1 $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
 if ! wait "$compilers"; then
     cat .run/compilers.log
     exit 1
 fi
 cat .run/compilers.log
-# A machine that stands still for a moment is no fault: what fails is tried once more, and told as flaky.
-(cd e2e && npx --no-install playwright test --retries=1 $(ls ./*.spec.ts | grep -v -e hands -e screenshots -e figures))
 if ! wait "$hands"; then
     cat .run/hands.log
     exit 1
