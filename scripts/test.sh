@@ -23,7 +23,7 @@ mkdir -p .run
 (cd e2e && WORKERS=1 npx --no-install playwright test --retries=1 --output=../.run/hands hands >../.run/hands.log 2>&1) &
 hands=$!
 finish() { # what fails here would be taken for a test that failed
-    kill "$hands" ${compilers:+"$compilers"} 2>/dev/null || true
+    kill "$hands" ${compilers:+"$compilers"} ${in_page:+"$in_page"} 2>/dev/null || true
     if [ "$started" = 1 ]; then scripts/postgres.sh remove .run/test-postgres; fi
     if [ "$mariadb" = 1 ]; then scripts/mariadb.sh remove .run/test-mariadb; fi
 }
@@ -35,7 +35,8 @@ compilers=$!
 GOGC=$more_heap go test -vet=off -timeout 60m $(go list ./... | grep -v /core/generate/)
 # What is proven in three databases keeps them busy: nothing that waits for them runs beside it.
 GOGC=$more_heap go test -vet=off -timeout 60m -parallel 6 ./core/generate/sql # the databases are waited for
-GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene
+GOOS=js GOARCH=wasm go test -exec "$(go env GOROOT)/lib/wasm/go_js_wasm_exec" -run InThePage ./core/scene >.run/in-page.log 2>&1 &
+in_page=$!
 (cd ui && npm run --silent test)
 (cd e2e && npx --no-install tsc --noEmit)
 # A machine that stands still for a moment is no fault: what fails is tried once more, and told as flaky.
@@ -45,6 +46,11 @@ if ! wait "$compilers"; then
     exit 1
 fi
 cat .run/compilers.log
+if ! wait "$in_page"; then
+    cat .run/in-page.log
+    exit 1
+fi
+cat .run/in-page.log
 if ! wait "$hands"; then
     cat .run/hands.log
     exit 1
