@@ -141,7 +141,7 @@ func version(t testing.TB, tool string) string {
 	case "staticcheck": // built from the sources that the module names
 		command = []string{"go", "list", "-m", "honnef.co/go/tools"}
 	case "tsc":
-		command = []string{"node", "-p", "require('" + filepath.Join(Root(t), "ui/node_modules/typescript/package.json") + "').version"}
+		command = []string{"node", "-p", "require('" + filepath.Join(root(t), "ui/node_modules/typescript/package.json") + "').version"}
 	}
 	said, err := exec.Command(command[0], command[1:]...).CombinedOutput()
 	require.NoError(t, err, "%s", said)
@@ -149,8 +149,8 @@ func version(t testing.TB, tool string) string {
 	return string(said)
 }
 
-// Root is the folder of the whole project, above that of a test.
-func Root(t testing.TB) string {
+// root is the folder of the whole project, above that of a test.
+func root(t testing.TB) string {
 	dir, err := os.Getwd()
 	require.NoError(t, err)
 	for {
