@@ -121,6 +121,7 @@ type builder struct {
 	files     map[string]bool    // of types, where a space cannot be called as one
 	units     map[*generate.Type]*Unit
 	ends      map[*generate.End]*End
+	words     told
 }
 
 func (b *builder) note(of model.ID, format string, args ...any) {
@@ -245,7 +246,7 @@ func (b *builder) inManner(pattern, name, fallback string) string {
 	var words []string
 	for _, w := range strings.Fields(pattern) {
 		if w == "{}" {
-			words = append(words, wordsOf(name, fallback)...)
+			words = append(words, b.words.of(name, fallback)...)
 		} else {
 			words = append(words, w)
 		}

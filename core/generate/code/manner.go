@@ -80,6 +80,19 @@ func wordsOf(name, fallback string) []string {
 	return out
 }
 
+// told are the words of the name that was asked about last: what belongs to a member asks several times in a row.
+type told struct {
+	name, fallback string
+	words          []string
+}
+
+func (t *told) of(name, fallback string) []string {
+	if t.words == nil || t.name != name || t.fallback != fallback {
+		*t = told{name, fallback, wordsOf(name, fallback)}
+	}
+	return t.words
+}
+
 // plainScripts are those whose letters all languages have known for long.
 var plainScripts = []*unicode.RangeTable{unicode.Latin, unicode.Greek, unicode.Cyrillic, unicode.Han, unicode.Hiragana, unicode.Katakana, unicode.Hangul,
 	unicode.Arabic, unicode.Hebrew, unicode.Devanagari, unicode.Thai, unicode.Armenian, unicode.Georgian}
