@@ -230,10 +230,12 @@ test('what is new, changed or gone since it was taken', async ({ studio, page })
   await expect(studio.shape('class Locker')).toHaveCount(0)
   await studio.saved()
   await studio.path.getByRole('button', { name: 'Output' }).click()
-  await page.getByRole('tab', { name: 'Python', exact: true }).click()
+  await expect(page.getByRole('tab', { name: 'Python', exact: true })).toHaveAttribute('aria-selected', 'true') // the one shown last
   await expect(page.getByRole('button', { name: 'toollibrary/manual.py, new' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'toollibrary/tool.py, changed' })).toBeVisible()
   await expect(page.getByText('Gone since it was taken')).toBeVisible()
+  await expect(page.getByText('toollibrary/locker.py')).toBeVisible()
+  await page.reload()
   await expect(page.getByText('toollibrary/locker.py')).toBeVisible()
 })
 

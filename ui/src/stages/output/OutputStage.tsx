@@ -17,6 +17,8 @@ import { keepTaken, lastTaken, since, takenNow } from './taken'
 import { TryTables } from './TryTables'
 import { count } from '../../common/count'
 import { useFetched } from '../../common/useFetched'
+import { useRemembered } from '../../common/remembered'
+import { useRoute } from '../../common/router'
 
 // What is made of the model: skeletons and documentation to read and to take
 // away, the model file, and the drawings.
@@ -24,10 +26,11 @@ export function OutputStage() {
   const overview = useStudio((s) => s.overview)
   const revision = useStudio((s) => s.revision)
   const { value: targets = [], error } = useFetched<Target[]>(projectPath('targets'), revision)
-  const [chosen, choose] = useState('')
+  const [chosen, choose] = useRemembered(`lexeon.target.${useRoute().project ?? ''}`, '')
   const groups = grouped([...targets, drawings])
+  const shown = [...targets, drawings].find((t) => t.name === chosen) ?? targets[0]
   return (
-    <Tabs.Root value={chosen || (targets[0]?.name ?? '')} onValueChange={choose} asChild>
+    <Tabs.Root value={shown?.name ?? ''} onValueChange={choose} asChild>
       <main className="col-span-2 flex min-h-0 flex-col bg-sheet" aria-label="Output">
         <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-6 py-2">
           <h2 className="flex-1 text-2xl font-semibold">Output</h2>
