@@ -418,6 +418,8 @@ func TestProblemsOfATarget(t *testing.T) {
 	require.Equal(t, "warning", after[found].Severity)
 	require.Contains(t, after[found].Message, "Houseboat is a kind of Apiary and of Hive")
 	require.Equal(t, model.ID("boat"), after[found].From.ID)
-	require.False(t, slices.ContainsFunc(problems("go"), func(p view.OutputProblem) bool { return p.Rule == "target/multiple-general" }), "Go embeds all")
+	for _, all := range []string{"go", "python", "cpp"} {
+		require.False(t, slices.ContainsFunc(problems(all), func(p view.OutputProblem) bool { return p.Rule == "target/multiple-general" }), "%s takes all", all)
+	}
 	require.Empty(t, problems("markdown"))
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"unicode"
 
+	"lexeon/core/classifier"
 	"lexeon/core/generate"
 	"lexeon/core/generate/code"
 	"lexeon/core/model"
@@ -12,23 +13,28 @@ import (
 
 var targetMultipleGeneral = &Analyzer{
 	Name: "target/multiple-general", Title: "More than one general, in languages with one", Severity: Warning,
-	Doc: "A class is a kind of several. Java, C#, TypeScript, Python and C++ code extends the first of them by name, and has nothing from the others; Go embeds all. " +
+	Doc: "A class is a kind of several, none of which is a kind of another one. Java, C# and TypeScript code extends the first of them by name, and has nothing from the others; Python, C++ and Go take all. " +
 		"Where that matters, one of them is better an interface, or a class that it is made of.",
 	OnRequest: true,
 	Source:    "The Java Language Specification, 8.1.4; ECMA-334, 15.2.4.2: a class has one direct base class.",
 	Finds:     "Houseboat is a kind of House and of Boat.",
-	Leaves:    "Houseboat is a kind of Boat and realizes Habitable.",
+	Leaves:    "Houseboat is a kind of Boat and realizes Habitable; Houseboat is a kind of Boat and of Vehicle, where Boat is a kind of Vehicle.",
 	Scope: Each{Kinds: []model.Kind{model.Class, model.DataType}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
-		generals := p.Model.Generals(r.RowID())
-		if len(generals) < 2 {
+		m := p.Model
+		var names []string
+		for _, g := range m.Generals(r.RowID()) {
+			follows := slices.ContainsFunc(m.Generals(r.RowID()), func(other *model.Relationship) bool {
+				return other.Target != g.Target && slices.Contains(classifier.Generals(m, other.Target), g.Target)
+			})
+			if !follows {
+				names = append(names, m.Element(g.Target).Name)
+			}
+		}
+		if len(names) < 2 {
 			return
 		}
-		var names []string
-		for _, g := range generals {
-			names = append(names, p.Model.Element(g.Target).Name)
-		}
 		slices.Sort(names)
-		p.Report(Finding{Subject: r.RowID(), says: say("%s is a kind of %s: languages that extend one class alone take the first by name.", p.Model.Element(r.RowID()).Name, strings.Join(names, " and of "))})
+		p.Report(Finding{Subject: r.RowID(), says: say("%s is a kind of %s: languages that extend one class alone take the first by name.", m.Element(r.RowID()).Name, strings.Join(names, " and of "))})
 	}},
 }
 

@@ -44,7 +44,7 @@ func specOf(p *Package) (out []classSpec) {
 			continue
 		}
 		c := classSpec{Name: u.Name, In: u.Inside("."), Abstract: u.Type.Abstract, Disposes: u.Linked}
-		for at := u; at != nil; at = at.General {
+		for _, at := range u.line() {
 			c.Kinds = append(c.Kinds, at.Name)
 		}
 		for _, x := range u.Params {

@@ -14,7 +14,7 @@ import (
 
 // cpp: C++20, names as the C++ Core Guidelines have them (NL.8, NL.10), but for types, which begin with a capital.
 var cpp = &Language{
-	Name: "cpp", Title: "C++", WholesKeep: true, ReadsByCalls: true,
+	Name: "cpp", Title: "C++", SeveralGenerals: true, WholesKeep: true, ReadsByCalls: true,
 	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Snake, File: Snake, Space: Snake, Spaces: words(`text code links std`),
 	Patterns: Patterns{Get: "{}", Is: "is {}", Set: "set {}", Field: "m {}", Add: "add {}", Remove: "remove {}", Take: "take {}", Attach: "attach {}", Detach: "detach {}",
 		Find: "find {}", Full: "has all {}", Short: "needs all {}", Validate: "validate", Dispose: "unlink", IsPart: "is within", AttributeField: "m {}"},
@@ -36,7 +36,7 @@ var cppGlobalText string
 
 var cppGlobals = words(cppGlobalText)
 
-var cppSet = set("cpp", cppNaming(byName).functions(byName), template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText, "moved": moved,
+var cppSet = set("cpp", cppNaming(byName).functions(byName), template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "linkedAbove": linkedAbove, "bases": cppBases, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText, "moved": moved,
 	"identifiers": comparable, "kept": keptPart, "plain": plainEnd, "headers": cppHeaders, "forward": cppForward, "away": cppAway, "here": cppHere,
 	"seen": seen, "asked": asked, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
 
@@ -44,7 +44,7 @@ var cppSet = set("cpp", cppNaming(byName).functions(byName), template.FuncMap{"c
 var Cpp = &generate.Target{
 	Name: "cpp", Title: "C++", Group: "Code", Download: "Download C++", Notes: "Settled, and not held by C++",
 	Options: []generate.Option{generate.Of, cppNamespace, generate.Packages, accessorsAs(generate.Choice{Value: "plain", Title: "name, set_name"}, generate.Choice{Value: "get", Title: "get_name, set_name"}), generate.Files, generate.Comments},
-	Rules:   generate.RulesOfOneGeneral,
+	Rules:   generate.RulesOfCode,
 	Make:    func(o *generate.Order) (generate.Output, error) { return chosen(o, printCpp) },
 }
 
@@ -290,7 +290,7 @@ func needed(u *Unit) []*Unit {
 // knownWhole is what has to be known as a whole: what is extended, and enumerations.
 func knownWhole(u *Unit) []*Unit {
 	return slices.DeleteFunc(needed(u), func(of *Unit) bool {
-		return of.Kind != "enumeration" && (u.General == nil || of.Name != u.General.Name) && !slices.ContainsFunc(u.Offers, func(o *Unit) bool { return o.Name == of.Name })
+		return of.Kind != "enumeration" && !slices.Contains(u.Generals, of) && !slices.Contains(u.Offers, of)
 	})
 }
 
@@ -337,7 +337,7 @@ func asked(u *Unit, from string) (out []*Operation) {
 
 // hasVirtual: objects are spoken of by what their class extends, or is extended by.
 func hasVirtual(u *Unit) bool {
-	return u.General != nil || u.Specific || len(u.Offers) > 0 || u.Type.Abstract || u.Linked || u.PartOf
+	return len(u.Generals) > 0 || u.Specific || len(u.Offers) > 0 || u.Type.Abstract || u.Linked || u.PartOf
 }
 
 // unlinks: links have to be undone when an object of the class itself is gone.
@@ -382,4 +382,61 @@ func cppAway(u *Unit) (out [][]*Unit) {
 // cppHere are those of the same one.
 func cppHere(u *Unit) []*Unit {
 	return slices.DeleteFunc(cppForward(u), func(of *Unit) bool { return of.Space != u.Space })
+}
+
+// cppBase is what a class is made of, with what its constructor is given.
+type cppBase struct {
+	Name string
+	Args []string
+}
+
+// cppBases are the generals that a constructor makes: what several ways lead to first, which the class of the object
+// makes, whatever its generals would give it (ISO/IEC 14882:2020, 11.10.2, 13). What is given several times is copied
+// until the last one; a part is given to the first, which alone takes it.
+func cppBases(u *Unit) (out []cppBase) {
+	var made []*Unit
+	var visit func(x *Unit)
+	visit = func(x *Unit) {
+		for _, g := range x.Generals {
+			visit(g)
+			if g.Shared && !slices.Contains(made, g) {
+				made = append(made, g)
+			}
+		}
+	}
+	visit(u)
+	for _, g := range u.Generals {
+		if !g.Shared {
+			made = append(made, g)
+		}
+	}
+	left := map[*Param]int{}
+	for _, g := range made {
+		for _, p := range g.Params {
+			left[p]++
+		}
+	}
+	given := map[*Param]bool{}
+	for _, g := range made {
+		if len(g.Params) == 0 {
+			continue
+		}
+		base := cppBase{Name: g.Name}
+		for _, p := range g.Params {
+			left[p]--
+			arg := p.Name
+			switch {
+			case p.End != nil && keptPart(p.End):
+				if arg = "std::move(" + p.Name + ")"; given[p] {
+					arg = "nullptr"
+				}
+			case p.End == nil && left[p] == 0:
+				arg = moved(p.Ref, p.Name)
+			}
+			given[p] = true
+			base.Args = append(base.Args, arg)
+		}
+		out = append(out, base)
+	}
+	return out
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"sync/atomic"
 	"testing"
@@ -70,10 +71,8 @@ func behaving(p *Package) string {
 	}
 	concrete := func(of *Unit) (out []*Unit) {
 		for _, u := range classes {
-			for at := u; at != nil && !u.Type.Abstract; at = at.General {
-				if at == of {
-					out = append(out, u)
-				}
+			if !u.Type.Abstract && slices.Contains(u.line(), of) {
+				out = append(out, u)
 			}
 		}
 		return out
@@ -87,7 +86,7 @@ func behaving(p *Package) string {
 	}
 	for _, u := range classes { // what is held, so that it goes too
 		say("static void parts_%d([[maybe_unused]] %s* o, [[maybe_unused]] std::vector<const void*>& out) {", index[u], u.Name)
-		for at := u; at != nil; at = at.General {
+		for _, at := range u.line() {
 			for _, e := range at.Ends {
 				switch {
 				case !keptPart(e):

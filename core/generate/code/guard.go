@@ -57,7 +57,7 @@ func (b *builder) guards(u *Unit) {
 			operands[name] = o
 		}
 	}
-	for at := u; at != nil; at = at.General {
+	for _, at := range u.line() {
 		for _, a := range at.Attributes {
 			if !a.Data.Derived && !a.Data.Static && !a.Ref.Many && (at == u || a.Visibility != "private" && !a.Ref.Optional) {
 				know(a.Name, &Operand{Attribute: a, Inherited: at != u})

@@ -238,7 +238,7 @@ func javaHeld(e *End) string {
 
 // identifiers are the attributes by which what is of a class is known, where no general says so already.
 func identifiers(u *Unit) (out []*Attribute) {
-	for g := u.General; g != nil; g = g.General {
+	for _, g := range u.line()[1:] {
 		if len(identifiers(g)) > 0 {
 			return nil
 		}

@@ -11,7 +11,7 @@ import (
 // keysOf are the attributes by which what is at an end is found, where everybody can see them.
 func (b *builder) keysOf(e *generate.End) []*generate.Member {
 	has := map[*generate.Type]bool{}
-	for at := b.units[e.Type]; at != nil; at = at.General {
+	for _, at := range b.units[e.Type].line() {
 		has[at.Type] = true
 	}
 	return e.Keys(func(owner *generate.Type, a *generate.Member) bool {
@@ -26,7 +26,7 @@ func (b *builder) keysOf(e *generate.End) []*generate.Member {
 func (b *builder) keys(e *End) {
 	names := scope{"one": true, "out": true}
 	for _, m := range b.keysOf(e.End) {
-		for at := e.Unit; at != nil; at = at.General {
+		for _, at := range e.Unit.line() {
 			i := slices.IndexFunc(at.Attributes, func(a *Attribute) bool { return a.Member == m })
 			if i < 0 {
 				continue

@@ -38,6 +38,8 @@ type Language struct {
 	WholesKeep bool
 	// ReadsByCalls: attributes are read by operations, which can be called as what they read.
 	ReadsByCalls bool
+	// SeveralGenerals: a class can extend several others, InOneOrder: where there is one order for all that it extends.
+	SeveralGenerals, InOneOrder bool
 	// FreeMembers: members can be called by keywords, and so can what a constructor takes.
 	FreeMembers bool
 }
@@ -75,7 +77,10 @@ type Unit struct {
 	Spread     bool   // its hierarchy stands in several
 	Kind       string // class, interface or enumeration
 	Doc        string
-	General    *Unit   // of a class
+	General    *Unit   // of a class, the first of
+	Generals   []*Unit // those that it extends: one, or several where the language can
+	Shared     bool    // there is a class that comes to it by several of its generals
+	Merges     bool    // there are classes with several generals in its hierarchy
 	Offers     []*Unit // interfaces: of a class those that it realizes, of an interface its generals
 	Attributes []*Attribute
 	Ends       []*End
@@ -91,8 +96,11 @@ type Unit struct {
 	PartOf     bool // it or a general of it can belong to one of several wholes
 	Remarks    []string
 
+	root    *Unit // one for all of its hierarchy: of one with one general each, the most general
 	names   scope
 	methods map[string]*Operation // by name, those of generals and interfaces too
+	apart   map[string]*Operation // those of classes that can have something in common with it
+	both    []string              // methods that it has of several generals
 }
 
 // Ref is a type: a unit, a primitive by its canonical name, or nothing that is known.
@@ -191,6 +199,7 @@ type Operation struct {
 	Visibility string
 	ID         model.ID
 	of         *generate.Operation
+	owner      *Unit
 }
 
 // Param of a constructor or an operation.

@@ -19,11 +19,13 @@ func layOut(l *Language, plan *generate.Plan) *builder {
 	p.Notes = slices.Clone(p.Unheld)
 	b := &builder{Package: p, typeNames: map[string]bool{}, units: map[*generate.Type]*Unit{}, ends: map[*generate.End]*End{}}
 	b.types()
+	b.generals()
 	if plan.Split {
 		b.spaces()
 	}
 	for _, u := range b.generalsFirst() {
 		b.members(u)
+		b.laid = append(b.laid, u)
 	}
 	for _, u := range p.Units {
 		for _, e := range u.Ends {
@@ -50,7 +52,7 @@ func layOut(l *Language, plan *generate.Plan) *builder {
 // which there is one, or one end at which there may be several. Each has to be asked whether it is a part
 // already.
 func (b *builder) contests() {
-	wholes := map[*Unit]int{}
+	wholes, parts := map[*Unit]int{}, map[*Unit]bool{}
 	each := func(do func(u *Unit, e *End)) {
 		for _, u := range b.Units {
 			for _, e := range u.Ends {
@@ -61,30 +63,28 @@ func (b *builder) contests() {
 		}
 	}
 	each(func(u *Unit, e *End) {
-		wholes[rootOf(u)]++
+		wholes[u.root]++
 		if e.Many() {
-			wholes[rootOf(u)]++
+			wholes[u.root]++
 		}
 	})
 	each(func(u *Unit, e *End) {
-		if wholes[rootOf(u)] > 1 {
+		if wholes[u.root] > 1 {
 			e.Contested, e.Inverse.Contested = true, true
-			rootOf(u).PartOf = true
+			parts[u.root] = true
 		}
 	})
-	for _, u := range b.generalsFirst() {
-		u.PartOf = u.PartOf || u.General != nil && u.General.PartOf
-	}
+	b.arePart(parts)
 }
 
 // recursions finds the parts that could come to be in themselves: those whose hierarchy can be reached from that of
 // what they hold.
 func (b *builder) recursions() {
-	holds := map[*Unit][]*Unit{}
+	holds, parts := map[*Unit][]*Unit{}, map[*Unit]bool{}
 	for _, u := range b.Units {
 		for _, e := range u.Ends {
 			if e.Owns && e.Inverse != nil {
-				holds[rootOf(u)] = append(holds[rootOf(u)], rootOf(e.Unit))
+				holds[u.root] = append(holds[u.root], e.Unit.root)
 			}
 		}
 	}
@@ -103,14 +103,19 @@ func (b *builder) recursions() {
 	}
 	for _, u := range b.Units {
 		for _, e := range u.Ends {
-			if e.Owns && e.Inverse != nil && reaches(rootOf(e.Unit), rootOf(u), map[*Unit]bool{}) {
+			if e.Owns && e.Inverse != nil && reaches(e.Unit.root, u.root, map[*Unit]bool{}) {
 				e.Recursive, e.Inverse.Recursive = true, true
-				rootOf(u).PartOf, rootOf(e.Unit).PartOf = true, true
+				parts[u.root], parts[e.Unit.root] = true, true
 			}
 		}
 	}
-	for _, u := range b.generalsFirst() {
-		u.PartOf = u.PartOf || u.General != nil && u.General.PartOf
+	b.arePart(parts)
+}
+
+// arePart tells the classes of hierarchies that they can be part of a whole.
+func (b *builder) arePart(hierarchies map[*Unit]bool) {
+	for _, u := range b.Units {
+		u.PartOf = hierarchies[u.root]
 	}
 }
 
@@ -122,6 +127,7 @@ type builder struct {
 	units     map[*generate.Type]*Unit
 	ends      map[*generate.End]*End
 	words     told
+	laid      []*Unit // those whose members have their names
 }
 
 func (b *builder) note(of model.ID, format string, args ...any) {
@@ -176,20 +182,6 @@ func (b *builder) types() {
 		b.units[t] = u
 		b.Units = append(b.Units, u)
 	}
-	for _, u := range b.Units {
-		for i, g := range u.Type.Generals {
-			switch {
-			case u.Kind == "interface":
-				u.Offers = append(u.Offers, b.units[g])
-			case i == 0:
-				u.General = b.units[g]
-				u.General.Specific = true
-			default:
-				b.note(u.Type.ID, "%s is a kind of %s too: the %s that is written extends one class alone, so it has nothing from that one", u.Type.Name, g.Name, b.Language.Title)
-				u.Remarks = append(u.Remarks, "A kind of "+g.Name+" too, which is not extended here beside "+u.General.Type.Name+".")
-			}
-		}
-	}
 }
 
 func (b *builder) generalsFirst() (out []*Unit) {
@@ -200,8 +192,8 @@ func (b *builder) generalsFirst() (out []*Unit) {
 			return
 		}
 		done[u] = true
-		if u.General != nil {
-			visit(u.General)
+		for _, g := range u.Generals {
+			visit(g)
 		}
 		for _, o := range u.Offers {
 			visit(o)
@@ -268,16 +260,7 @@ func (b *builder) members(u *Unit) {
 	if b.Language.SharesNames {
 		u.names[u.Name] = true
 	}
-	if u.General != nil {
-		for n := range u.General.names {
-			u.names[n] = true
-		}
-		for n, o := range u.General.methods {
-			u.methods[n] = o
-		}
-		u.Linked = u.General.Linked
-		u.Params = append(u.Params, u.General.Params...)
-	}
+	b.inherited(u)
 	switch u.Kind {
 	case "enumeration":
 		for name := range b.Language.EnumMembers {
@@ -293,6 +276,9 @@ func (b *builder) members(u *Unit) {
 		}
 		b.realized(u)
 		b.operations(u)
+		for name := range u.apart {
+			u.names[name] = true
+		}
 		b.attributes(u)
 		for _, e := range u.Type.Ends {
 			b.end(u, e, false)
@@ -504,8 +490,10 @@ func (b *builder) end(u *Unit, e *generate.End, hidden bool) {
 // cannot be without.
 func (b *builder) params(u *Unit) {
 	names := scope{}
-	for _, p := range u.Params {
-		names[p.Name] = true
+	for _, of := range append(b.beside(u), u) {
+		for _, p := range of.Params {
+			names[p.Name] = true
+		}
 	}
 	name := func(want string) string {
 		n := b.Language.Parameter(wordsOf(want, "value"))
@@ -541,7 +529,9 @@ func (b *builder) uses(u *Unit) {
 			u.Primitives[r.Primitive] = true
 		}
 	}
-	add(u.General)
+	for _, g := range u.Generals {
+		add(g)
+	}
 	for _, o := range u.Offers {
 		add(o)
 	}

@@ -19,7 +19,7 @@ func (o *Operation) like(p *Operation) bool {
 }
 
 func (b *builder) operation(u *Unit, o *generate.Operation) *Operation {
-	x := &Operation{ID: o.ID, Label: u.Type.Name + "." + o.Name, Doc: o.Definition, Static: o.Data.Static, Visibility: b.seenIn(u, visibility(o.Data.Visibility), u.Type.Name+"."+o.Name), of: o}
+	x := &Operation{ID: o.ID, Label: u.Type.Name + "." + o.Name, Doc: o.Definition, Static: o.Data.Static, Visibility: b.seenIn(u, visibility(o.Data.Visibility), u.Type.Name+"."+o.Name), of: o, owner: u}
 	x.Abstract = o.Data.Abstract && !x.Static && x.Visibility != "private" && u.Type.Abstract
 	names := scope{}
 	var out []Ref
@@ -80,9 +80,12 @@ func (b *builder) operations(u *Unit) {
 		}
 		if known := u.methods[name]; known != nil && !own[name] && known.like(x) && !x.Static && known.Visibility != "private" {
 			// What the general has it has by itself, though an interface asked for it.
-			inherited := u.General != nil && u.General.methods[name] != nil
+			inherited := slices.ContainsFunc(u.Generals, func(g *Unit) bool { return g.methods[name] != nil })
 			x.Name, x.Override, x.Offered, x.Visibility = name, inherited, known.Offered, known.Visibility
 		} else {
+			if other := u.apart[name]; other != nil && (!other.like(x) || x.Static || other.Visibility == "private" || x.Visibility == "private") {
+				u.names[name] = true
+			}
 			if x.Name = u.names.take(name); x.Name != name {
 				b.note(u.Type.ID, "%s became %s, since there is %s already", x.Label, x.Name, name)
 			}
@@ -137,6 +140,9 @@ func (b *builder) realized(u *Unit) {
 			if known != nil && (!known.like(asked) || known.Visibility != "public") || known == nil && u.names[name] {
 				fits = false
 			}
+			if other := u.apart[name]; other != nil && !other.like(asked) {
+				fits = false // a class with both could not offer it
+			}
 		}
 		for _, o := range u.Type.Operations { // its own must be what is asked for
 			if asked := i.methods[b.member("{}", o.Name, "operation")]; asked != nil && !o.Data.Constructor && !asked.like(b.silent(u, o)) {
@@ -168,8 +174,14 @@ func (b *builder) silent(u *Unit, o *generate.Operation) *Operation {
 
 // missing adds what a class has to have of what its generals and interfaces ask for.
 func (b *builder) missing(u *Unit) {
+	for _, name := range u.both {
+		if u.methods[name].owner != u {
+			b.note(u.Type.ID, "%s has %s of several generals: its own is not written yet", u.Type.Name, name)
+			b.stub(u, u.methods[name], true)
+		}
+	}
 	has := map[string]bool{}
-	for at := u; at != nil; at = at.General {
+	for _, at := range u.line() {
 		for _, o := range at.Operations {
 			if !o.Abstract {
 				has[o.Name] = true
@@ -191,7 +203,7 @@ func (b *builder) missing(u *Unit) {
 
 func (b *builder) stub(u *Unit, o *Operation, override bool) {
 	x := *o
-	x.Abstract, x.Override, x.Offered = false, override, !override
+	x.Abstract, x.Override, x.Offered, x.owner = false, override, !override, u
 	x.Label = u.Type.Name + "." + o.of.Name
 	u.Operations = append(u.Operations, &x)
 	u.methods[x.Name] = &x

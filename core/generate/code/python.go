@@ -12,7 +12,7 @@ import (
 
 // python: names as in PEP 8.
 var python = &Language{
-	Name: "python", Title: "Python",
+	Name: "python", Title: "Python", SeveralGenerals: true, InOneOrder: true,
 	Type: UpperCamel, Member: Snake, Parameter: Snake, Literal: Screaming, File: Snake, Space: Snake, FilesBesideSpaces: true,
 	Patterns: Patterns{Get: "{}", Is: "{}", Set: "set {}", Field: "_{}", Add: "add {}", Remove: "remove {}", Attach: "_attach {}", Detach: "_detach {}",
 		Find: "find {}", Full: "_has all {}", Short: "_needs all {}", Validate: "validate", Dispose: "dispose", IsPart: "_is part", AttributeField: "{}"},
@@ -26,13 +26,13 @@ var python = &Language{
 }
 
 var pythonSet = set("python", template.FuncMap{"doc": docString, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs,
-	"takesLinks": takesLinks, "several": severalLinks, "text": pythonText, "bases": pythonBases, "modules": modules, "primitives": primitives, "kinds": isKind, "abstract": isAbstract, "checked": checkedUses, "leadsToMany": leadsToMany, "codes": pythonCodes, "identifiers": identifiers, "plain": isPlain, "typing": typingNames, "supports": pythonSupports})
+	"takesLinks": takesLinks, "linkedAbove": linkedAbove, "linksBySeveral": linksBySeveral, "firstField": firstField, "several": severalLinks, "text": pythonText, "bases": pythonBases, "modules": modules, "primitives": primitives, "kinds": isKind, "abstract": isAbstract, "checked": checkedUses, "leadsToMany": leadsToMany, "codes": pythonCodes, "identifiers": identifiers, "plain": isPlain, "typing": typingNames, "supports": pythonSupports})
 
 // Python is a package with a module for each type.
 var Python = &generate.Target{
 	Name: "python", Title: "Python", Group: "Code", Download: "Download Python", Notes: "Settled, and not held by Python",
 	Options: []generate.Option{generate.Of, pythonPackage, generate.Packages, pythonEnumerations, listsOf("copy"), generate.Files, generate.Comments},
-	Rules:   generate.RulesOfOneGeneral,
+	Rules:   generate.RulesOfCode,
 	Make: func(o *generate.Order) (generate.Output, error) {
 		return chosen(o, printPython)
 	},
@@ -124,8 +124,8 @@ func pythonText(s string) string { return quoted(s) }
 // Python puts what is specific first.
 func pythonBases(u *Unit) string {
 	var out []string
-	if u.General != nil {
-		out = append(out, u.General.Name)
+	for _, g := range u.Generals {
+		out = append(out, g.Name)
 	}
 	has := map[*Unit]bool{}
 	var above func(i *Unit)
@@ -138,7 +138,7 @@ func pythonBases(u *Unit) string {
 	for _, i := range u.Offers {
 		above(i)
 	}
-	for g := u.General; g != nil; g = g.General {
+	for _, g := range u.line()[1:] {
 		for _, i := range g.Offers {
 			has[i] = true
 			above(i)
@@ -164,8 +164,8 @@ func pythonBases(u *Unit) string {
 // loadedFirst are the units that a file needs when it is read: what it extends, and those of defaults.
 func loadedFirst(u *Unit) []*Unit {
 	out := slices.Clone(u.Values)
-	for _, of := range append(slices.Clone(u.Offers), u.General) {
-		if of != nil && !slices.Contains(out, of) {
+	for _, of := range slices.Concat(u.Offers, u.Generals) {
+		if !slices.Contains(out, of) {
 			out = append(out, of)
 		}
 	}
@@ -255,7 +255,7 @@ func isAbstract(units []*Unit) bool {
 
 // isPlain: nothing stands in the constructor.
 func isPlain(u *Unit) bool {
-	return u.General == nil && len(u.Ends) == 0 && !slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return !a.Data.Static && !a.Data.Derived })
+	return len(u.Generals) == 0 && len(u.Ends) == 0 && !slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return !a.Data.Static && !a.Data.Derived })
 }
 
 // typingNames are what a file needs of the module typing.
@@ -280,4 +280,21 @@ func pythonSupports(units []*Unit) bool {
 		return u.Kind != "interface" && len(u.Operations) > 0 || takesLinks(u) || slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Derived }) ||
 			slices.ContainsFunc(u.Ends, func(e *End) bool { return e.Many() || !e.Hidden && refuses(e) })
 	})
+}
+
+// linksBySeveral: what one of several generals has linked has to be taken back where another one, or the class itself,
+// is refused.
+func linksBySeveral(u *Unit) bool { return len(u.Generals) > 1 && severalLinks(u) }
+
+// firstField is what the constructor of a class gives a value first, of what it has itself.
+func firstField(u *Unit) string {
+	for _, e := range u.Ends {
+		return e.Field
+	}
+	for _, a := range u.Attributes {
+		if !a.Data.Static && !a.Data.Derived {
+			return a.Field
+		}
+	}
+	return ""
 }

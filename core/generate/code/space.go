@@ -141,12 +141,12 @@ func (b *builder) spaces() {
 func (b *builder) across() {
 	b.reach = map[*Unit][]*Space{}
 	for _, u := range b.Units {
-		if r := rootOf(u); !slices.Contains(b.reach[r], u.Space) {
+		if r := u.root; !slices.Contains(b.reach[r], u.Space) {
 			b.reach[r] = append(b.reach[r], u.Space)
 		}
 	}
 	for _, u := range b.Units {
-		u.Spread = len(b.reach[rootOf(u)]) > 1
+		u.Spread = len(b.reach[u.root]) > 1
 		for _, offered := range append(slices.Clone(u.Type.Realizes), u.Type.Generals...) {
 			u.Spread = u.Spread || b.units[offered].Space != u.Space
 		}
@@ -155,9 +155,9 @@ func (b *builder) across() {
 
 // seenAcross: classes of other spaces have to see what an end of a unit keeps to itself.
 func (b *builder) seenAcross(u *Unit, e *generate.End) bool {
-	all := slices.Clone(b.reach[rootOf(u)])
+	all := slices.Clone(b.reach[u.root])
 	if e.Inverse != nil {
-		all = append(all, b.reach[rootOf(b.units[e.Type])]...)
+		all = append(all, b.reach[b.units[e.Type].root]...)
 	}
 	return slices.ContainsFunc(all, func(s *Space) bool { return s != u.Space })
 }
@@ -169,12 +169,4 @@ func (b *builder) seenIn(u *Unit, visibility, label string) string {
 	}
 	b.note(u.Type.ID, "%s is public in %s: its class is of a hierarchy that stands in several packages", label, b.Language.Title)
 	return string(model.Public)
-}
-
-// rootOf is the most general of what a unit is.
-func rootOf(u *Unit) *Unit {
-	for u.General != nil {
-		u = u.General
-	}
-	return u
 }

@@ -48,8 +48,8 @@ func linked(u *Unit) bool { return u != nil && u.Linked }
 func isPart(u *Unit) bool { return u != nil && u.PartOf }
 
 // asksForWholes reports whether a class says by itself whether it is a part: the first of a hierarchy does in
-// any case.
-func asksForWholes(u *Unit) bool { return u.PartOf && (u.General == nil || len(ownedBy(u)) > 0) }
+// any case, and so does one with several generals, of which each has an answer.
+func asksForWholes(u *Unit) bool { return u.PartOf && (len(u.Generals) != 1 || len(ownedBy(u)) > 0) }
 
 // ownedBy are the ends of a class itself at which there is a whole.
 func ownedBy(u *Unit) (out []*End) {

@@ -1,0 +1,212 @@
+package code
+
+import (
+	"slices"
+
+	"lexeon/core/generate"
+)
+
+// generals decides what each type extends: a class as many as the language takes, without those that others of them
+// are a kind of already.
+func (b *builder) generals() {
+	for _, u := range b.Units {
+		for _, g := range u.Type.Generals {
+			of := b.units[g]
+			if u.Kind == "interface" {
+				u.Offers = append(u.Offers, of)
+				continue
+			}
+			if !slices.ContainsFunc(u.Type.Generals, func(other *generate.Type) bool { return slices.Contains(generate.Ancestors(other), g) }) {
+				u.Generals = append(u.Generals, of)
+			}
+		}
+	}
+	order := b.generalsFirst() // of what it is a kind of is decided before it
+	for _, u := range order {
+		for len(u.Generals) > 1 && (!b.Language.SeveralGenerals || b.Language.InOneOrder && linear(u) == nil) {
+			b.leaveOut(u)
+		}
+		for _, g := range u.Generals {
+			g.Specific = true
+		}
+		if len(u.Generals) > 0 {
+			u.General = u.Generals[0]
+		}
+	}
+	b.hierarchies(order)
+}
+
+// leaveOut takes the last general from a class, and tells why.
+func (b *builder) leaveOut(u *Unit) {
+	last := len(u.Generals) - 1
+	g := u.Generals[last].Type.Name
+	u.Generals = u.Generals[:last]
+	if b.Language.SeveralGenerals {
+		b.note(u.Type.ID, "%s is a kind of %s too: %s has no one order for all of its generals, so it has nothing from that one", u.Type.Name, g, b.Language.Title)
+	} else {
+		b.note(u.Type.ID, "%s is a kind of %s too: the %s that is written extends one class alone, so it has nothing from that one", u.Type.Name, g, b.Language.Title)
+	}
+	u.Remarks = append(u.Remarks, "A kind of "+g+" too, which is not extended here beside "+u.Generals[0].Type.Name+".")
+}
+
+// hierarchies finds which types are of one hierarchy, where classes have several generals, and what these share.
+func (b *builder) hierarchies(order []*Unit) {
+	for _, u := range order {
+		u.root = u
+		for i, g := range u.Generals {
+			if i == 0 {
+				u.root = g.root
+			} else if other := g.root; other != u.root {
+				for _, x := range order {
+					if x.root == other {
+						x.root = u.root
+					}
+				}
+			}
+		}
+	}
+	merging := map[*Unit]bool{}
+	for _, u := range order {
+		merging[u.root] = merging[u.root] || len(u.Generals) > 1
+		ways := map[*Unit]int{}
+		for _, g := range u.Generals {
+			for _, x := range g.line() {
+				if ways[x]++; ways[x] > 1 {
+					x.Shared = true
+				}
+			}
+		}
+	}
+	for _, u := range order {
+		u.Merges = merging[u.root]
+	}
+}
+
+// line is a class with all that it is a kind of, each before its own generals.
+func (u *Unit) line() []*Unit {
+	if len(u.Generals) == 0 {
+		return []*Unit{u}
+	}
+	var out []*Unit
+	done := map[*Unit]bool{}
+	var visit func(x *Unit)
+	visit = func(x *Unit) {
+		if done[x] {
+			return
+		}
+		done[x] = true
+		for _, g := range slices.Backward(x.Generals) {
+			visit(g)
+		}
+		out = append(out, x)
+	}
+	visit(u)
+	slices.Reverse(out)
+	return out
+}
+
+// isKindOf reports whether a unit is another one, or has what that one has.
+func (u *Unit) isKindOf(other *Unit) bool {
+	is := func(x *Unit) bool { return x.isKindOf(other) }
+	return u == other || slices.ContainsFunc(u.Generals, is) || slices.ContainsFunc(u.Offers, is)
+}
+
+// beside are the units laid out already that are no general of a class, and that a class can have together with it:
+// their members need other names.
+func (b *builder) beside(u *Unit) (out []*Unit) {
+	if !u.Merges {
+		return nil
+	}
+	for _, v := range b.laid {
+		if v.root == u.root && !u.isKindOf(v) && slices.ContainsFunc(b.Units, func(x *Unit) bool { return x.root == u.root && x.isKindOf(u) && x.isKindOf(v) }) {
+			out = append(out, v)
+		}
+	}
+	return out
+}
+
+// linear is the order in which Python looks for what a class has; nil where there is none (the C3 linearization: The
+// Python Language Reference, "Data model", and The Python 2.3 Method Resolution Order).
+func linear(u *Unit) []*Unit {
+	var lists [][]*Unit
+	for _, g := range u.Generals {
+		of := linear(g)
+		if of == nil {
+			return nil
+		}
+		lists = append(lists, of)
+	}
+	lists = append(lists, slices.Clone(u.Generals))
+	out := []*Unit{u}
+	for {
+		lists = slices.DeleteFunc(lists, func(l []*Unit) bool { return len(l) == 0 })
+		if len(lists) == 0 {
+			return out
+		}
+		i := slices.IndexFunc(lists, func(l []*Unit) bool {
+			return !slices.ContainsFunc(lists, func(other []*Unit) bool { return slices.Contains(other[1:], l[0]) })
+		})
+		if i < 0 {
+			return nil
+		}
+		next := lists[i][0]
+		out = append(out, next)
+		for j, l := range lists {
+			if l[0] == next {
+				lists[j] = l[1:]
+			}
+		}
+	}
+}
+
+// inherited is what a class has of its generals, and what it cannot be called for those beside it.
+func (b *builder) inherited(u *Unit) {
+	for _, g := range u.Generals {
+		for n := range g.names {
+			u.names[n] = true
+		}
+		for _, n := range sortedNames(g.methods) {
+			u.inherit(n, g.methods[n])
+		}
+		u.Linked = u.Linked || g.Linked
+		for _, p := range g.Params {
+			if !slices.Contains(u.Params, p) {
+				u.Params = append(u.Params, p)
+			}
+		}
+	}
+	for _, v := range b.beside(u) {
+		for n := range v.names {
+			if o := v.methods[n]; o != nil {
+				if u.apart == nil {
+					u.apart = map[string]*Operation{}
+				}
+				u.apart[n] = o
+			} else {
+				u.names[n] = true
+			}
+		}
+	}
+}
+
+// inherit takes a method of a general. Of two that are alike the one counts whose class is more specific; where none
+// is, the class has to say by itself what it does.
+func (u *Unit) inherit(name string, o *Operation) {
+	known := u.methods[name]
+	switch {
+	case known == nil || o.owner != known.owner && o.owner.isKindOf(known.owner):
+		u.methods[name] = o
+	case !known.owner.isKindOf(o.owner) && !slices.Contains(u.both, name):
+		u.both = append(u.both, name)
+	}
+}
+
+// linkedAbove are those that a class extends which have links, or conditions, to look at.
+func linkedAbove(u *Unit) (out []*Unit) {
+	for _, g := range u.Generals {
+		if g.Linked {
+			out = append(out, g)
+		}
+	}
+	return out
+}
