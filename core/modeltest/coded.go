@@ -9,7 +9,8 @@ import (
 
 // Coded is a random model of classes as code is made of them: what Stored has, abstract classes anywhere
 // in a hierarchy, operations with parameters, results and overloads, interfaces with operations and
-// generals, realizations, packages in packages, visibilities and accessors, signals that are received. It never
+// generals, realizations, packages in packages, visibilities and accessors, signals that are received; in two of five
+// classes that are kinds of several others, which come together again or have nothing in common. It never
 // combines: components, objects, templates; a class of an association with a general of its own is rare.
 func Coded(seed uint64, hostile bool) *model.Model {
 	s := &storedSource{Source: NewSource(seed + 7_000_000), m: Stored(seed, hostile), hostile: hostile}
@@ -68,10 +69,34 @@ func Coded(seed uint64, hostile bool) *model.Model {
 		}
 		s.do(&model.SetEnd{ID: ends[0].ID, Set: model.P("qualifiers", keys)})
 	}
+	if seed%5 == 2 || seed%5 == 4 {
+		s.mixtures()
+	}
 	if seed%3 != 0 {
 		s.packaged()
 	}
 	return s.m
+}
+
+// mixtures adds classes with several generals, and operations that are called alike in some of them.
+func (s *storedSource) mixtures() {
+	for range 6 {
+		id := s.id("mixture")
+		if !s.do(&model.AddElement{ID: id, Kind: model.Class, Name: s.name([]string{"Amphibian", "Houseboat", "Teaching student", "Smoker hive", "Field lab", "Spare"})}) {
+			continue
+		}
+		s.do(&model.SetClassifier{ID: id, Set: model.P("abstract", s.yes(3))})
+		s.do(&model.AddPart{ID: s.id("attribute"), Owner: id, Kind: model.Attribute, Name: pick(s.Source, []string{"share", "part"}), Set: model.P("typeName", pick(s.Source, primitiveTypes))})
+		for range s.rnd.IntN(4) {
+			if general := pick(s.Source, s.stored); general != "" {
+				s.do(&model.Connect{ID: s.id("is"), Kind: model.Generalization, Source: id, Target: general})
+			}
+		}
+		s.stored = append(s.stored, id)
+	}
+	for range 3 {
+		s.do(&model.AddPart{ID: s.id("operation"), Owner: pick(s.Source, s.stored), Kind: model.Operation, Name: "weigh again"})
+	}
 }
 
 // packaged puts what there is into packages in packages, some of which are called as types are, and gives some types

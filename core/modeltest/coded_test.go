@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/classifier"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 )
@@ -37,6 +38,22 @@ func TestCodedModelsHaveWhatTheySay(t *testing.T) {
 				}
 			}
 		}
+		for _, e := range m.OfKind(model.Class) {
+			ways := map[model.ID]int{}
+			for _, g := range m.Generals(e.ID) {
+				for _, above := range append(classifier.Generals(m, g.Target), g.Target) {
+					ways[above]++
+				}
+			}
+			if len(m.Generals(e.ID)) > 1 {
+				seen["several generals"]++
+			}
+			for _, n := range ways {
+				if n > 1 {
+					seen["several ways to a general"]++
+				}
+			}
+		}
 		seen["realization"] += len(m.Relationships(model.Realization))
 		for _, r := range m.Relationships(model.Generalization) {
 			if m.Element(r.Source).Kind == model.Interface {
@@ -45,7 +62,7 @@ func TestCodedModelsHaveWhatTheySay(t *testing.T) {
 		}
 	}
 	for _, what := range []string{"abstract", "abstract in the middle", "operation of class", "operation of interface", "operation of enumeration", "attribute of class", "reception of class",
-		"parameter ", "parameter out", "parameter inout", "abstract operation", "realization", "general interface"} {
+		"parameter ", "parameter out", "parameter inout", "abstract operation", "realization", "general interface", "several generals", "several ways to a general"} {
 		require.Greater(t, seen[what], 2, "%s: %v", what, seen)
 	}
 }

@@ -125,18 +125,20 @@ func (b *builder) beside(u *Unit) (out []*Unit) {
 	return out
 }
 
-// linear is the order in which Python looks for what a class has; nil where there is none (the C3 linearization: The
-// Python Language Reference, "Data model", and The Python 2.3 Method Resolution Order).
-func linear(u *Unit) []*Unit {
-	var lists [][]*Unit
-	for _, g := range u.Generals {
-		of := linear(g)
-		if of == nil {
+// linear is a class with all that it extends, in an order of Python's; nil where there is none.
+func linear(u *Unit) []*Unit { return inOneOrder(u, u.Generals, linear) }
+
+// inOneOrder is the order in which Python looks for what a class has, from its bases and the orders of these; nil where
+// there is none (C3: The Python 2.3 Method Resolution Order).
+func inOneOrder(u *Unit, bases []*Unit, order func(*Unit) []*Unit) []*Unit {
+	lists := [][]*Unit{slices.Clone(bases)}
+	for _, of := range bases {
+		lists = append(lists, order(of))
+		if lists[len(lists)-1] == nil {
 			return nil
 		}
-		lists = append(lists, of)
 	}
-	lists = append(lists, slices.Clone(u.Generals))
+	lists = append(lists[1:], lists[0])
 	out := []*Unit{u}
 	for {
 		lists = slices.DeleteFunc(lists, func(l []*Unit) bool { return len(l) == 0 })

@@ -79,6 +79,7 @@ type Unit struct {
 	Doc        string
 	General    *Unit   // of a class, the first of
 	Generals   []*Unit // those that it extends: one, or several where the language can
+	Bases      []*Unit // of these and of Offers, those that a class of Python names
 	Shared     bool    // there is a class that comes to it by several of its generals
 	Merges     bool    // there are classes with several generals in its hierarchy
 	Offers     []*Unit // interfaces: of a class those that it realizes, of an interface its generals

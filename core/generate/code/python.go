@@ -26,7 +26,7 @@ var python = &Language{
 }
 
 var pythonSet = set("python", template.FuncMap{"doc": docString, "name": nameOf, "linked": linked, "part": isPart, "owned": ownedBy, "asks": asksForWholes, "constructs": constructs,
-	"takesLinks": takesLinks, "linkedAbove": linkedAbove, "linksBySeveral": linksBySeveral, "firstField": firstField, "several": severalLinks, "text": pythonText, "bases": pythonBases, "modules": modules, "primitives": primitives, "kinds": isKind, "abstract": isAbstract, "checked": checkedUses, "leadsToMany": leadsToMany, "codes": pythonCodes, "identifiers": identifiers, "plain": isPlain, "typing": typingNames, "supports": pythonSupports})
+	"takesLinks": takesLinks, "linkedAbove": linkedAbove, "linksBySeveral": linksBySeveral, "firstField": firstField, "several": severalLinks, "text": pythonText, "bases": pythonBases, "modules": modules, "primitives": primitives, "kinds": isKind, "abstractions": abstractions, "checked": checkedUses, "leadsToMany": leadsToMany, "codes": pythonCodes, "identifiers": identifiers, "plain": isPlain, "typing": typingNames, "supports": pythonSupports})
 
 // Python is a package with a module for each type.
 var Python = &generate.Target{
@@ -40,6 +40,7 @@ var Python = &generate.Target{
 
 func printPython(plan *generate.Plan, options map[string]string) (generate.Output, error) {
 	p := Layout(pythonAs(options), plan)
+	basesOf(p)
 	name := options[pythonPackage.Name]
 	if name == "" {
 		name = packageOf(plan.Project)
@@ -119,47 +120,6 @@ func docString(indent int, parts ...string) string {
 }
 
 func pythonText(s string) string { return quoted(s) }
-
-// pythonBases are what a class extends: of interfaces those that no other one has as its general, since
-// Python puts what is specific first.
-func pythonBases(u *Unit) string {
-	var out []string
-	for _, g := range u.Generals {
-		out = append(out, g.Name)
-	}
-	has := map[*Unit]bool{}
-	var above func(i *Unit)
-	above = func(i *Unit) {
-		for _, g := range i.Offers {
-			has[g] = true
-			above(g)
-		}
-	}
-	for _, i := range u.Offers {
-		above(i)
-	}
-	for _, g := range u.line()[1:] {
-		for _, i := range g.Offers {
-			has[i] = true
-			above(i)
-		}
-	}
-	for _, i := range u.Offers {
-		if !has[i] {
-			out = append(out, i.Name)
-		}
-	}
-	switch {
-	case u.Kind == "interface":
-		out = append(out, "Protocol")
-	case u.Type.Abstract:
-		out = append(out, "ABC")
-	}
-	if len(out) == 0 {
-		return ""
-	}
-	return "(" + strings.Join(out, ", ") + ")"
-}
 
 // loadedFirst are the units that a file needs when it is read: what it extends, and those of defaults.
 func loadedFirst(u *Unit) []*Unit {
@@ -249,10 +209,6 @@ func isKind(units []*Unit, kind string) bool {
 	return slices.ContainsFunc(units, func(u *Unit) bool { return u.Kind == kind })
 }
 
-func isAbstract(units []*Unit) bool {
-	return slices.ContainsFunc(units, func(u *Unit) bool { return u.Kind == "class" && u.Type.Abstract })
-}
-
 // isPlain: nothing stands in the constructor.
 func isPlain(u *Unit) bool {
 	return len(u.Generals) == 0 && len(u.Ends) == 0 && !slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return !a.Data.Static && !a.Data.Derived })
@@ -277,7 +233,7 @@ func typingNames(units []*Unit) (out []string) {
 // pythonSupports reports whether a file needs what stands beside all classes.
 func pythonSupports(units []*Unit) bool {
 	return slices.ContainsFunc(units, func(u *Unit) bool {
-		return u.Kind != "interface" && len(u.Operations) > 0 || takesLinks(u) || slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Derived }) ||
+		return u.Kind != "interface" && len(u.Operations) > 0 || takesLinks(u) || linksBySeveral(u) || slices.ContainsFunc(u.Attributes, func(a *Attribute) bool { return a.Data.Derived }) ||
 			slices.ContainsFunc(u.Ends, func(e *End) bool { return e.Many() || !e.Hidden && refuses(e) })
 	})
 }
