@@ -395,11 +395,16 @@ type cppBase struct {
 // until the last one; a part is given to the first, which alone takes it.
 func cppBases(u *Unit) (out []cppBase) {
 	var made []*Unit
+	done := map[*Unit]bool{}
 	var visit func(x *Unit)
 	visit = func(x *Unit) {
 		for _, g := range x.Generals {
+			if done[g] {
+				continue
+			}
+			done[g] = true
 			visit(g)
-			if g.Shared && !slices.Contains(made, g) {
+			if g.Shared {
 				made = append(made, g)
 			}
 		}

@@ -22,9 +22,16 @@ func (b *builder) generals() {
 		}
 	}
 	order := b.generalsFirst() // of what it is a kind of is decided before it
+	lines := map[*Unit][]*Unit{}
+	linear := func(u *Unit) []*Unit { return lines[u] }
 	for _, u := range order {
-		for len(u.Generals) > 1 && (!b.Language.SeveralGenerals || b.Language.InOneOrder && linear(u) == nil) {
+		for len(u.Generals) > 1 && !b.Language.SeveralGenerals {
 			b.leaveOut(u)
+		}
+		if b.Language.InOneOrder {
+			for lines[u] = inOneOrder(u, u.Generals, linear); lines[u] == nil; lines[u] = inOneOrder(u, u.Generals, linear) {
+				b.leaveOut(u)
+			}
 		}
 		for _, g := range u.Generals {
 			g.Specific = true
@@ -68,25 +75,23 @@ func (b *builder) hierarchies(order []*Unit) {
 	merging := map[*Unit]bool{}
 	for _, u := range order {
 		merging[u.root] = merging[u.root] || len(u.Generals) > 1
-		ways := map[*Unit]int{}
-		for _, g := range u.Generals {
-			for _, x := range g.line() {
-				if ways[x]++; ways[x] > 1 {
-					x.Shared = true
-				}
-			}
-		}
 	}
 	for _, u := range order {
-		u.Merges = merging[u.root]
+		if u.Merges = merging[u.root]; !u.Merges {
+			continue
+		}
+		u.is = map[*Unit]bool{u: true}
+		for _, g := range u.Generals {
+			for x := range g.is {
+				x.Shared = x.Shared || u.is[x]
+				u.is[x] = true
+			}
+		}
 	}
 }
 
 // line is a class with all that it is a kind of, each before its own generals.
 func (u *Unit) line() []*Unit {
-	if len(u.Generals) == 0 {
-		return []*Unit{u}
-	}
 	var out []*Unit
 	done := map[*Unit]bool{}
 	var visit func(x *Unit)
@@ -100,15 +105,22 @@ func (u *Unit) line() []*Unit {
 		}
 		out = append(out, x)
 	}
-	visit(u)
-	slices.Reverse(out)
+	if u.Merges {
+		visit(u)
+		slices.Reverse(out)
+		return out
+	}
+	for x := u; x != nil; x = x.General {
+		out = append(out, x)
+	}
 	return out
 }
 
-// isKindOf reports whether a unit is another one, or has what that one has.
-func (u *Unit) isKindOf(other *Unit) bool {
-	is := func(x *Unit) bool { return x.isKindOf(other) }
-	return u == other || slices.ContainsFunc(u.Generals, is) || slices.ContainsFunc(u.Offers, is)
+// isOf reports whether a unit is another one, is a kind of it, or offers it.
+func (u *Unit) isOf(other *Unit) bool {
+	var offers func(i *Unit) bool
+	offers = func(i *Unit) bool { return i == other || slices.ContainsFunc(i.Offers, offers) }
+	return slices.ContainsFunc(u.line(), offers)
 }
 
 // beside are the units laid out already that are no general of a class, and that a class can have together with it:
@@ -118,27 +130,24 @@ func (b *builder) beside(u *Unit) (out []*Unit) {
 		return nil
 	}
 	for _, v := range b.laid {
-		if v.root == u.root && !u.isKindOf(v) && slices.ContainsFunc(b.Units, func(x *Unit) bool { return x.root == u.root && x.isKindOf(u) && x.isKindOf(v) }) {
+		if v.root == u.root && !u.is[v] && slices.ContainsFunc(b.Units, func(x *Unit) bool { return x.is[u] && x.is[v] }) {
 			out = append(out, v)
 		}
 	}
 	return out
 }
 
-// linear is a class with all that it extends, in an order of Python's; nil where there is none.
-func linear(u *Unit) []*Unit { return inOneOrder(u, u.Generals, linear) }
-
 // inOneOrder is the order in which Python looks for what a class has, from its bases and the orders of these; nil where
 // there is none (C3: The Python 2.3 Method Resolution Order).
 func inOneOrder(u *Unit, bases []*Unit, order func(*Unit) []*Unit) []*Unit {
-	lists := [][]*Unit{slices.Clone(bases)}
+	if len(bases) == 1 {
+		return append([]*Unit{u}, order(bases[0])...)
+	}
+	var lists [][]*Unit
 	for _, of := range bases {
 		lists = append(lists, order(of))
-		if lists[len(lists)-1] == nil {
-			return nil
-		}
 	}
-	lists = append(lists[1:], lists[0])
+	lists = append(lists, bases)
 	out := []*Unit{u}
 	for {
 		lists = slices.DeleteFunc(lists, func(l []*Unit) bool { return len(l) == 0 })
@@ -196,9 +205,9 @@ func (b *builder) inherited(u *Unit) {
 func (u *Unit) inherit(name string, o *Operation) {
 	known := u.methods[name]
 	switch {
-	case known == nil || o.owner != known.owner && o.owner.isKindOf(known.owner):
+	case known == nil || o.owner != known.owner && o.owner.isOf(known.owner):
 		u.methods[name] = o
-	case !known.owner.isKindOf(o.owner) && !slices.Contains(u.both, name):
+	case !known.owner.isOf(o.owner) && !slices.Contains(u.both, name):
 		u.both = append(u.both, name)
 	}
 }

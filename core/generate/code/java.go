@@ -239,10 +239,15 @@ func javaHeld(e *End) string {
 // identifiers are the attributes by which what is of a class is known, where no general says so already.
 func identifiers(u *Unit) (out []*Attribute) {
 	for _, g := range u.line()[1:] {
-		if len(identifiers(g)) > 0 {
+		if len(identifiedBy(g)) > 0 {
 			return nil
 		}
 	}
+	return identifiedBy(u)
+}
+
+// identifiedBy are the identifiers that a class has itself.
+func identifiedBy(u *Unit) (out []*Attribute) {
 	for _, a := range u.Attributes {
 		if a.Data.Identifier && !a.Data.Derived && !a.Data.Static {
 			out = append(out, a)

@@ -97,7 +97,8 @@ type Unit struct {
 	PartOf     bool // it or a general of it can belong to one of several wholes
 	Remarks    []string
 
-	root    *Unit // one for all of its hierarchy: of one with one general each, the most general
+	root    *Unit          // one for all of its hierarchy: of one with one general each, the most general
+	is      map[*Unit]bool // it, and all that it is a kind of, in a hierarchy that merges
 	names   scope
 	methods map[string]*Operation // by name, those of generals and interfaces too
 	apart   map[string]*Operation // those of classes that can have something in common with it

@@ -11,7 +11,7 @@ import (
 func TestPythonTakesWhatIsGenerated(t *testing.T) {
 	demo, random := t.TempDir(), t.TempDir()
 	packages := map[string][]string{}
-	for i, m := range models(t, 60) {
+	for i, m := range models(t, 200) {
 		dir := apart(i, demo, random)
 		written(t, dir, Python, m, otherwise(Python, i, map[string]string{"package": folder(i)}))
 		packages[dir] = append(packages[dir], folder(i))

@@ -48,6 +48,8 @@ type classFile struct {
 	New        string
 	NewDoc     string
 	Params     []parameter
+	Shared     []assign // what embedded structs have in common, as variables of the constructor
+	Joins      bool     // several of what is embedded have something in common
 	Assign     []assign
 	Getters    []accessor
 	Setters    []accessor
@@ -115,7 +117,7 @@ func (g *generator) layOut(t *generate.Type) classFile {
 			members[marker] = true
 		}
 	}
-	params := names{}
+	params := names{c.Receiver: true} // what is made is called as its methods call it
 	making := im // what the constructor needs
 	if t.Abstract {
 		making = imports{} // there is none
@@ -126,20 +128,37 @@ func (g *generator) layOut(t *generate.Type) classFile {
 		return value{Param: p}
 	}
 	done := map[*generate.Type]bool{}
+	shares := &sharing{g: g, im: making, param: param, take: params.take, made: map[*generate.Type]string{}}
+	embed := func(gen *generate.Type) {
+		name := g.struct_[gen]
+		if g.shared[gen] {
+			c.Embeds = append(c.Embeds, "*"+name)
+		} else {
+			c.Embeds = append(c.Embeds, name)
+		}
+		if v, is := shares.embed(gen); is {
+			c.Assign = append(c.Assign, assign{Field: name, Value: v, General: gen})
+		}
+	}
+	besides := joined(t)
+	selves := map[*generate.Type]bool{}
 	for _, gen := range t.Generals {
 		name := g.struct_[gen]
-		c.Embeds = append(c.Embeds, name)
 		c.Linked = append(c.Linked, g.embeddedLinks(gen, []string{name}, done, making, param)...)
-		c.Selves = append(c.Selves, g.selves(t, gen, name)...)
+		c.Selves = append(c.Selves, g.selves(t, gen, name, selves)...)
 		if hasLinks(gen) {
 			c.Disposes = append(c.Disposes, name)
 		}
 		if g.isPart(gen) {
 			c.PartOf = append(c.PartOf, name)
 		}
-		if fields := g.embedded(gen, making, param); len(fields) > 0 {
-			c.Assign = append(c.Assign, assign{Field: name, Value: value{Struct: &composite{name, fields}}, General: gen})
-		}
+		embed(gen)
+	}
+	for _, gen := range besides {
+		embed(gen)
+	}
+	if c.Shared = shares.Made; len(comeToTwice(t)) > 0 && len(c.Disposes) > 1 {
+		c.Joins, im["slices"] = true, true
 	}
 	fields := g.attributes(t, &c, members, im, param)
 	g.ends(t, &c, members, im, param)
@@ -172,24 +191,6 @@ func (g *generator) layOut(t *generate.Type) classFile {
 // newParam adds a parameter to a constructor, under a name of its own.
 type newParam func(name string, typ *typeExpr) value
 
-// embedded is what an embedded general is initialized with; what it cannot be without
-// becomes a parameter of the specific's constructor.
-func (g *generator) embedded(t *generate.Type, im imports, param newParam) []assign {
-	var out []assign
-	for _, a := range g.class(t).Assign {
-		switch {
-		case a.General != nil:
-			a.Value = value{Struct: &composite{a.Field, g.embedded(a.General, im, param)}}
-		case a.Type != nil:
-			a.Value = param(a.Value.Param, a.Type)
-		default:
-			im.value(a.Value)
-		}
-		out = append(out, a)
-	}
-	return out
-}
-
 // embeddedLinks are the links that the constructor of a specific makes for a general, each once: what is given
 // becomes a parameter.
 func (g *generator) embeddedLinks(t *generate.Type, way []string, done map[*generate.Type]bool, im imports, param newParam) (out []linked) {
@@ -211,14 +212,18 @@ func (g *generator) embeddedLinks(t *generate.Type, way []string, done map[*gene
 
 // selves are the ways to the fields for the object itself in a struct that is embedded in it: where it is
 // what the general asks for.
-func (g *generator) selves(of, t *generate.Type, way string) (out []string) {
+func (g *generator) selves(of, t *generate.Type, way string, done map[*generate.Type]bool) (out []string) {
+	if done[t] {
+		return nil
+	}
+	done[t] = true
 	if t.Polymorphic() && g.covers(of, g.contractOf(t)) {
 		out = append(out, way+"."+selfOf(g.ref[t]))
 	} else if t.Polymorphic() && !of.Abstract {
 		g.note(of, "%s does not offer what %s asks for: what refers to any %s cannot refer to it", of.Name, t.Name, t.Name)
 	}
 	for _, gen := range t.Generals {
-		out = append(out, g.selves(of, gen, way+"."+g.struct_[gen])...)
+		out = append(out, g.selves(of, gen, way+"."+g.struct_[gen], done)...)
 	}
 	return out
 }

@@ -56,6 +56,7 @@ func newGenerator(plan *generate.Plan, with settings) *generator {
 	g := &generator{plan: plan, settings: with, path: module, pkg: pkg, struct_: map[*generate.Type]string{}, ref: map[*generate.Type]string{}, methods: map[*generate.Type][]*method{}, classes: map[*generate.Type]classFile{},
 		links: map[*generate.End]*linkNames{}, families: map[*generate.Type]*generate.Type{}, contested: map[*generate.Type]bool{}, literal: map[*generate.Type][]constant{}, fields: map[*generate.Member]string{}}
 	g.notes = plan.NotesOfUnheld()
+	g.shared = sharedGenerals(plan.Types)
 	g.names()
 	return g
 }
@@ -127,6 +128,7 @@ type generator struct {
 	used    names                     // package level
 	struct_ map[*generate.Type]string // name of the struct, or of the only type
 	ref     map[*generate.Type]string // name by which it is referred to
+	shared  map[*generate.Type]bool   // generals that some type comes to by several ways
 	methods map[*generate.Type][]*method
 	classes map[*generate.Type]classFile
 	// Links: names for ends that are known from both sides; families of types, and those whose parts can be in several wholes.
@@ -178,8 +180,16 @@ func (g *generator) names() {
 		}
 	}
 	g.linkAll()
+	embedded := names{}
 	for _, t := range g.plan.Types {
-		g.methods[t] = g.ownMethods(t)
+		if len(t.Generals) > 1 && t.Kind.HasInstances() {
+			for _, e := range append(joined(t), t.Generals...) {
+				embedded[g.struct_[e]] = true
+			}
+		}
+	}
+	for _, t := range g.plan.Types {
+		g.methods[t] = g.ownMethods(t, embedded)
 	}
 }
 

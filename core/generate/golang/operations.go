@@ -1,6 +1,7 @@
 package golang
 
 import (
+	"maps"
 	"slices"
 
 	"lexeon/core/generate"
@@ -28,12 +29,14 @@ func (mt *method) like(o *method) bool {
 }
 
 // ownMethods names the operations of a type. Go has no overloads: of several
-// operations of one name the later ones are numbered, and that is told.
-func (g *generator) ownMethods(t *generate.Type) []*method {
+// operations of one name the later ones are numbered, and that is told. Embedded are fields of structs that have
+// methods of several generals.
+func (g *generator) ownMethods(t *generate.Type, embedded names) []*method {
 	used := names{}
 	if t.Kind.HasInstances() {
 		used = g.reserved(t)
 	}
+	maps.Copy(used, embedded)
 	var out []*method
 	for _, o := range t.Operations {
 		if o.Data.Constructor {
@@ -45,7 +48,9 @@ func (g *generator) ownMethods(t *generate.Type) []*method {
 			want = unexported(o.Name, "operation")
 		}
 		name := used.take(want)
-		if name != want {
+		if embedded[want] {
+			g.renamed(t, t.Name+"."+o.Name, name, want)
+		} else if name != want {
 			g.note(t, "%s.%s is overloaded; Go has no overloads, so it became %s", t.Name, o.Name, name)
 		}
 		mt := g.signature(t, o)
