@@ -36,7 +36,7 @@ var cppGlobalText string
 
 var cppGlobals = words(cppGlobalText)
 
-var cppSet = set("cpp", cppNaming(byName).functions(byName), template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "linkedAbove": linkedAbove, "bases": cppBases, "several": severalLinks, "linked": linked, "asks": asksForWholes, "text": cppText, "moved": moved,
+var cppSet = set("cpp", cppNaming(byName).functions(byName), template.FuncMap{"comment": slashComment, "constructs": constructs, "takesLinks": takesLinks, "linkedAbove": linkedAbove, "bases": cppBases, "several": severalLinks, "linked": linked, "asks": isWithinOthers, "text": cppText, "moved": moved,
 	"identifiers": comparable, "kept": keptPart, "plain": plainEnd, "headers": cppHeaders, "forward": cppForward, "away": cppAway, "here": cppHere,
 	"seen": seen, "asked": asked, "within": withins, "copied": copied, "links": unlinks, "codes": constants})
 
@@ -357,6 +357,10 @@ func withins(u *Unit) (out []*End) {
 	}
 	return out
 }
+
+// isWithinOthers reports whether a class says by itself what it is in: the first of a hierarchy does in any case, and so
+// do one with several generals and one that has wholes of its own.
+func isWithinOthers(u *Unit) bool { return u.PartOf && (len(u.Generals) != 1 || len(withins(u)) > 0) }
 
 // comparable are the identifiers that C++ can compare.
 func comparable(u *Unit) []*Attribute {

@@ -83,10 +83,7 @@ func (b *builder) operations(u *Unit) {
 			inherited := slices.ContainsFunc(u.Generals, func(g *Unit) bool { return g.methods[name] != nil })
 			x.Name, x.Override, x.Offered, x.Visibility = name, inherited, known.Offered, known.Visibility
 		} else {
-			if other := u.apart[name]; other != nil && (!other.like(x) || x.Static || other.Visibility == "private" || x.Visibility == "private") {
-				u.names[name] = true
-			}
-			if x.Name = u.names.take(name); x.Name != name {
+			if x.Name = u.takes(name, x); x.Name != name {
 				b.note(u.Type.ID, "%s became %s, since there is %s already", x.Label, x.Name, name)
 			}
 		}
@@ -94,6 +91,22 @@ func (b *builder) operations(u *Unit) {
 		u.methods[x.Name] = x
 		u.Operations = append(u.Operations, x)
 	}
+}
+
+// takes finds a name for an operation: one that is free, and that a class beside has for nothing else.
+func (u *Unit) takes(want string, x *Operation) string {
+	taken := scope{}
+	for name, other := range u.apart {
+		if !other.like(x) || x.Static || other.Visibility == string(model.Private) || x.Visibility == string(model.Private) {
+			taken[name] = true
+		}
+	}
+	name := want
+	for i := 2; u.names[name] || taken[name]; i++ {
+		name = want + itoa(i)
+	}
+	u.names[name] = true
+	return name
 }
 
 // isBelow reports whether a class of a name has what a type has: it could not have a member called as itself.

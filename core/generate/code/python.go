@@ -244,8 +244,8 @@ func linksBySeveral(u *Unit) bool { return len(u.Generals) > 1 && severalLinks(u
 
 // firstField is what the constructor of a class gives a value first, of what it has itself.
 func firstField(u *Unit) string {
-	for _, e := range u.Ends {
-		return e.Field
+	if len(u.Ends) > 0 {
+		return u.Ends[0].Field
 	}
 	for _, a := range u.Attributes {
 		if !a.Data.Static && !a.Data.Derived {

@@ -118,7 +118,7 @@ func (g *generator) layOut(t *generate.Type) classFile {
 		}
 	}
 	params := names{c.Receiver: true} // what is made is called as its methods call it
-	making := im // what the constructor needs
+	making := im                      // what the constructor needs
 	if t.Abstract {
 		making = imports{} // there is none
 	}
