@@ -303,7 +303,7 @@ test('what would be better mended before stands beside an output', async ({ stud
   await studio.path.getByRole('button', { name: 'Output' }).click()
   await expect(page.getByRole('button', { name: 'boat.go', exact: true })).toBeVisible()
   await expect(page.getByRole('region', { name: 'Problems of this target' })).toHaveCount(0)
-  await page.getByRole('tab', { name: 'C++', exact: true }).click()
+  await page.getByRole('tab', { name: 'C#', exact: true }).click()
   const problems = page.getByRole('region', { name: 'Problems of this target' })
   await expect(problems).toContainText('Warning Houseboat is a kind of Boat and of House')
   await problems.getByRole('button', { name: 'class Houseboat' }).click()
