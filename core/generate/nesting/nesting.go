@@ -218,10 +218,16 @@ func (b *builder) types() {
 // kinds are all that may stand where something of a type may.
 func (b *builder) kinds(x *Type) {
 	queue := []*generate.Type{x.Type}
+	seen := map[*Type]bool{}
 	for len(queue) > 0 {
 		t := b.of[queue[0]]
-		queue = append(queue[1:], t.Specifics...)
-		if !t.Abstract && !slices.Contains(x.Kinds, t) {
+		queue = queue[1:]
+		if seen[t] {
+			continue
+		}
+		seen[t] = true
+		queue = append(queue, t.Specifics...)
+		if !t.Abstract {
 			x.Kinds = append(x.Kinds, t)
 		}
 	}
