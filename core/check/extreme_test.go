@@ -32,6 +32,16 @@ func TestLongChainsOfGenerals(t *testing.T) {
 	require.Less(t, after4, 4*1.6*after1)
 }
 
+// Nor does it matter by how many ways a class comes to its generals.
+func TestLaddersOfGenerals(t *testing.T) {
+	work := func(n int) float64 {
+		m := modeltest.Ladder(n)
+		return modeltest.Allocated(func() { check.Run(m, check.All) })
+	}
+	work(4)
+	require.Less(t, work(16), 16*2*work(4)) // each has four times as many above it
+}
+
 // A check that is given up ends, and the next one finds all.
 func TestACheckThatIsGivenUp(t *testing.T) {
 	m := modeltest.Large(100, 150, 60)

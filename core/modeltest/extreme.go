@@ -22,6 +22,32 @@ func Chain(n int) *model.Model {
 	return inParts(changes)
 }
 
+// Ladder is a model of 3n+1 classes: each rung is a kind of two sides, and each of these a kind of the rung above, so
+// that rung n comes to rung 0 by 2^n ways.
+func Ladder(n int) *model.Model {
+	id := func(prefix string, i int) model.ID { return model.ID(fmt.Sprint(prefix, i)) }
+	var changes, kinds []model.Change
+	add := func(prefix string, i int) model.ID {
+		of := id(prefix, i)
+		changes = append(changes, &model.AddElement{ID: of, Kind: model.Class, Name: fmt.Sprint(prefix, " ", i)},
+			&model.AddPart{ID: of + "mark", Kind: model.Attribute, Owner: of, Name: "mark", Set: model.P("typeName", "Text")})
+		return of
+	}
+	is := func(specific, general model.ID) {
+		kinds = append(kinds, &model.Connect{ID: specific + "-" + general, Kind: model.Generalization, Source: specific, Target: general})
+	}
+	above := add("rung", 0)
+	for i := range n {
+		left, right, below := add("left", i), add("right", i), add("rung", i+1)
+		is(left, above)
+		is(right, above)
+		is(below, left)
+		is(below, right)
+		above = below
+	}
+	return inParts(append(changes, kinds...))
+}
+
 // Bundle is a model of two classes with n associations between them, all on one diagram,
 // "d".
 func Bundle(n int) *model.Model {
