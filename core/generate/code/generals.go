@@ -190,9 +190,9 @@ func (b *builder) inherited(u *Unit) {
 		for n := range v.names {
 			if o := v.methods[n]; o != nil {
 				if u.apart == nil {
-					u.apart = map[string]*Operation{}
+					u.apart = map[string][]*Operation{}
 				}
-				u.apart[n] = o
+				u.apart[n] = append(u.apart[n], o)
 			} else {
 				u.names[n] = true
 			}

@@ -100,9 +100,9 @@ type Unit struct {
 	root    *Unit          // one for all of its hierarchy: of one with one general each, the most general
 	is      map[*Unit]bool // it, and all that it is a kind of, in a hierarchy that merges
 	names   scope
-	methods map[string]*Operation // by name, those of generals and interfaces too
-	apart   map[string]*Operation // those of classes that can have something in common with it
-	both    []string              // methods that it has of several generals
+	methods map[string]*Operation   // by name, those of generals and interfaces too
+	apart   map[string][]*Operation // those of classes that can have something in common with it
+	both    []string                // methods that it has of several generals
 }
 
 // Ref is a type: a unit, a primitive by its canonical name, or nothing that is known.

@@ -95,14 +95,12 @@ func (b *builder) operations(u *Unit) {
 
 // takes finds a name for an operation: one that is free, and that a class beside has for nothing else.
 func (u *Unit) takes(want string, x *Operation) string {
-	taken := scope{}
-	for name, other := range u.apart {
-		if !other.like(x) || x.Static || other.Visibility == string(model.Private) || x.Visibility == string(model.Private) {
-			taken[name] = true
-		}
+	private := string(model.Private)
+	differs := func(o *Operation) bool {
+		return !o.like(x) || x.Static || o.Visibility == private || x.Visibility == private
 	}
 	name := want
-	for i := 2; u.names[name] || taken[name]; i++ {
+	for i := 2; u.names[name] || slices.ContainsFunc(u.apart[name], differs); i++ {
 		name = want + itoa(i)
 	}
 	u.names[name] = true
@@ -153,7 +151,7 @@ func (b *builder) realized(u *Unit) {
 			if known != nil && (!known.like(asked) || known.Visibility != "public") || known == nil && u.names[name] {
 				fits = false
 			}
-			if other := u.apart[name]; other != nil && !other.like(asked) {
+			if slices.ContainsFunc(u.apart[name], func(o *Operation) bool { return !o.like(asked) }) {
 				fits = false // a class with both could not offer it
 			}
 		}
