@@ -1,10 +1,13 @@
 package targets_test
 
 import (
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"lexeon/core/generate"
 	"lexeon/core/model"
 	"lexeon/core/modeltest"
 	"lexeon/core/render"
@@ -33,4 +36,18 @@ func TestDeepHierarchies(t *testing.T) {
 func linked(t testing.TB, m *model.Model, a, b model.ID) *model.Model {
 	t.Helper()
 	return modeltest.Edit(t, m, []model.Change{&model.Connect{ID: "linked", Kind: model.Association, Ends: []model.NewEnd{{ID: "e1", Type: a}, {ID: "e2", Type: b}}}})
+}
+
+// What is beside a class in one kind of it differs from that, though it is like what is beside it in another kind.
+func TestOperationsOfClassesThatComeTogether(t *testing.T) {
+	m := modeltest.Build(t, "class Atlas", "  run(x: Integer)", "class Bus", "  run()", "class Unit", "  run()", "class First", "class Second",
+		"First is a kind of Atlas", "First is a kind of Unit", "Second is a kind of Bus", "Second is a kind of Unit")
+	for target, says := range map[string]string{"python": "def run2(self) -> None:", "cpp": "void run2();"} {
+		of, err := targets.Named(target)
+		require.NoError(t, err)
+		out, err := of.Run(m, nil, nil)
+		require.NoError(t, err)
+		found := slices.ContainsFunc(out.Files, func(f generate.File) bool { return strings.Contains(f.Content, says) })
+		require.True(t, found, "%s: %s", target, says)
+	}
 }
