@@ -24,11 +24,19 @@ export class Database {
     return execFileSync(join(root, 'scripts/postgres.sh'), ['start', join(root, this.folder), this.port], { encoding: 'utf8' }).trim()
   }
 
-  // kill ends the postmaster at once, as a crash would.
+  // kill ends the server and all that it runs at once, as a crash of the machine would:
+  // what is left of it could still take a change before it sees that it is alone.
   kill() {
     const data = readFileSync(join(root, this.folder, 'data-folder'), 'utf8').trim()
     const pid = Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0])
-    process.kill(pid, 'SIGKILL')
+    const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ').filter(Boolean).map(Number)
+    for (const each of [pid, ...children]) {
+      try {
+        process.kill(each, 'SIGKILL')
+      } catch {
+        // it has ended by itself, alone
+      }
+    }
   }
 
   remove() {

@@ -233,7 +233,7 @@ test('what somebody else wrote into the steps is not written over unseen', async
   await mine.press('Control+Enter')
   await expect(page.getByRole('alert')).toContainText('Somebody else changed these steps while you typed.')
   await expect(mine).toHaveValue(/Printer cuts the labels/)
-  await expect(other.getByText('Somebody waits', { exact: true })).toBeVisible()
+  await expect(page.getByRole('group', { name: 'Their text' })).toContainText('2 Somebody waits')
   // A look at theirs loses nothing, and writes nothing.
   await page.getByRole('tab', { name: 'Steps' }).click()
   await expect(page.getByText('Somebody waits', { exact: true })).toBeVisible()

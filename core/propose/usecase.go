@@ -20,7 +20,7 @@ type StepsRequest struct {
 // Steps tells what typing the flow of a use case would change.
 func (pr *Proposer) Steps(m *model.Model, req StepsRequest) (ChangesReply, error) {
 	if now := usecase.Text(m, usecase.Of(m, req.UseCase)); req.Was != nil && *req.Was != now && m.Element(req.UseCase) != nil && now != req.Text {
-		return ChangesReply{}, model.Faultf(model.CodeConflict, "Somebody else changed these steps while you typed. Your text is still here; look at theirs under Steps. Keeping it again writes over them.")
+		return ChangesReply{}, model.Faultf(model.CodeConflict, "Somebody else changed these steps while you typed. Your text is still here, and theirs below it. Keeping it again writes over theirs.")
 	}
 	changes, err := usecase.EditChanges(m, req.UseCase, req.Text, req.Seed)
 	if err != nil {

@@ -2,6 +2,7 @@ import { useEffect, useId, useRef, useState } from 'react'
 import { type BriefSection, type BriefSentence, type Candidate, newId, type ReadSentence } from '../../core/api'
 import { ask } from '../../common/asking'
 import { Rename } from '../../common/Rename'
+import { Theirs } from '../../common/Theirs'
 import { useStudio } from '../../core/state'
 import { type Selection } from './Selected'
 import { SentenceLine } from './SentenceLine'
@@ -129,15 +130,7 @@ export function Section({
           {problem && (
             <div className="text-sm text-brick" role="alert">
               {problem}
-              {conflict && (
-                <pre
-                  className="mt-1 max-h-40 overflow-y-auto border border-rule p-2 font-sans whitespace-pre-wrap text-ink"
-                  role="group"
-                  aria-label="Their text"
-                >
-                  {section.text}
-                </pre>
-              )}
+              {conflict && <Theirs text={section.text} />}
             </div>
           )}
           <div className="flex gap-2">

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 
-import { type UseCase } from '../../core/api'
+import { type Problem, type UseCase } from '../../core/api'
 import { TabSet } from '../../common/TabSet'
 import { Typed } from './TypedSteps'
 import { Exchanges } from './Exchanges'
@@ -19,7 +19,7 @@ const ways: [View, string][] = [
 export function Steps({ useCase, onCase }: { useCase: UseCase; onCase: (id: string) => void }) {
   const [view, setView] = useState<View>(useCase.steps.length > 0 ? 'read' : 'type')
   const [typed, setTyped] = useState<string>() // outlives a look at the steps
-  const [problem, setProblem] = useState('')
+  const [problem, setProblem] = useState<Problem>()
   const began = useRef(useCase.text) // what the typing began with, or what was seen since
   return (
     <section aria-label="Main flow and alternatives" className="flex flex-col gap-2 border-y border-rule py-3">
@@ -40,6 +40,7 @@ export function Steps({ useCase, onCase }: { useCase: UseCase; onCase: (id: stri
             setProblem={setProblem}
             began={began}
             onDone={() => setView('read')}
+            onRefused={() => setView('type')}
           />
         )}
         {view === 'read' && <Read useCase={useCase} onCase={onCase} onType={() => setView('type')} />}

@@ -1,7 +1,8 @@
 import { clsx } from 'clsx'
 import { type Dispatch, type RefObject, type SetStateAction, useEffect, useRef } from 'react'
-import { newId, type UseCase } from '../../core/api'
+import { newId, type Problem, type UseCase } from '../../core/api'
 import { ask } from '../../common/asking'
+import { Theirs } from '../../common/Theirs'
 import { useStudio } from '../../core/state'
 
 const example = [
@@ -21,29 +22,35 @@ export function Typed({
   setProblem,
   began,
   onDone,
+  onRefused,
 }: {
   useCase: UseCase
   typed?: string
   setTyped: Dispatch<SetStateAction<string | undefined>>
-  problem: string
-  setProblem: (text: string) => void
+  problem?: Problem
+  setProblem: (problem: Problem | undefined) => void
   began: RefObject<string>
   onDone: () => void
+  onRefused: () => void // at once, or later by the server, when something else is shown
 }) {
   const seed = useRef(newId())
-  const base = useRef<number>(undefined) // the revision that was seen when typing began, or when theirs was
+  const base = useRef<number>(undefined) // the revision that was seen when typing began
   const text = typed ?? useCase.text
-  const latest = useRef(useCase.text)
-  useEffect(() => void (latest.current = useCase.text), [useCase.text])
+  const conflict = problem?.code === 'conflict'
+  // Once theirs is shown, keeping is meant. It may come after the refusal, and mine goes before it does.
+  const seen = conflict ? useCase.text : undefined
+  useEffect(() => {
+    if (seen !== undefined) began.current = seen
+  }, [began, seen])
   function save(then?: () => void) {
     if (typed === undefined || typed === useCase.text) return then?.()
-    setProblem('')
+    setProblem(undefined)
     const sent = typed
     void ask(
       'previews/steps',
       { useCase: useCase.id, text: sent, was: began.current, seed: seed.current },
       {
-        base: base.current,
+        base: conflict ? undefined : base.current,
         place: { row: useCase.id, field: 'steps', text: sent },
         done: () => {
           seed.current = newId()
@@ -52,10 +59,9 @@ export function Typed({
         },
         failed: (problem) => {
           setTyped((now) => now ?? sent)
-          setProblem(problem.message)
+          setProblem(problem)
+          onRefused()
           if (typeof problem.body.clientId === 'string') useStudio.getState().giveUp(problem.body.clientId)
-          began.current = latest.current
-          base.current = useStudio.getState().revision
         },
       },
     )
@@ -65,7 +71,7 @@ export function Typed({
       <textarea
         className={`field leading-7 ${problem ? 'border-brick' : ''}`}
         aria-label="Steps, one a line"
-        aria-invalid={problem !== ''}
+        aria-invalid={problem !== undefined}
         value={text}
         rows={Math.min(22, Math.max(7, text.split('\n').length + 1))}
         maxLength={60000}
@@ -78,21 +84,22 @@ export function Typed({
             base.current = useStudio.getState().revision
           }
           setTyped(e.target.value)
-          setProblem('')
+          if (!conflict) setProblem(undefined)
         }}
-        onBlur={() => problem === '' && save()} // what was refused is kept only when somebody says so
+        onBlur={() => problem === undefined && save()} // what was refused is kept only when somebody says so
         onKeyDown={(e) => {
           if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save(onDone)
           if (e.key === 'Escape') {
             setTyped(undefined)
-            setProblem('')
+            setProblem(undefined)
           }
         }}
       />
       {problem && (
-        <p className="text-sm text-brick" role="alert">
-          {problem}
-        </p>
+        <div className="text-sm text-brick" role="alert">
+          {problem.message}
+          {conflict && <Theirs text={useCase.text} />}
+        </div>
       )}
       <p className="text-xs text-faint">
         One step a line; numbers are given by themselves. <code className={clsx('', 'font-mono')}>3a</code> begins what happens otherwise at
