@@ -42,6 +42,35 @@ test('of several readings the likeliest stands first, and another is taken with 
   await expect(studio.shape('class Height')).toBeVisible()
 })
 
+test('what stands is said again from its other side: it is completed, not there twice', async ({ studio, page }) => {
+  await studio.newProject('Tram depot')
+  await studio.newDiagram('class')
+  await studio.state('A line serves at least two stops')
+  await studio.statement.fill('A stop is served by several lines')
+  const choices = page.getByRole('listbox', { name: 'What is understood' }).getByRole('option')
+  await expect(choices.first()).toContainText('0..* Line serves 2..* Stop')
+  await expect(choices.first()).toContainText('Adds to “Line serves 2..* Stop”.')
+  await expect(choices.filter({ hasText: 'Another one, beside' })).toContainText('Another one, beside what stands already.')
+  await studio.statement.press('Enter')
+  await expect(page.getByText('Completed: 0..* Line serves 2..* Stop.')).toBeVisible()
+  await studio.saved()
+  await studio.statement.fill('Each line serves two or more stops')
+  await expect(choices.first()).toContainText('Stands already.')
+  await studio.statement.press('Enter')
+  await expect(page.getByText('Stands already: 0..* Line serves 2..* Stop.')).toBeVisible()
+  await studio.state('A line has a unique number, an optional colour and a length in km') // faster than the answer
+  await studio.state('Each line serves two or more stops')
+  await studio.state('A depot houses trams')
+  await expect(studio.shape('class Depot')).toBeVisible() // what changed nothing holds nothing up
+  await studio.saved()
+  await page.reload()
+  await expect(studio.shape('class Line').getByText('number {id}')).toBeVisible()
+  await expect(studio.shape('class Line').getByText('colour [0..1]')).toBeVisible()
+  await expect(page.getByText('2..*', { exact: true })).toHaveCount(1)
+  await page.getByRole('button', { name: 'Undo' }).first().click()
+  await expect(studio.shape('class Depot')).toHaveCount(0)
+})
+
 test('the word at which reading stopped is told, with the nearest form', async ({ studio, page }) => {
   await studio.newProject('Lighthouses')
   await studio.newDiagram('class')

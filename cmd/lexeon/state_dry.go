@@ -32,6 +32,8 @@ type featureRead struct {
 	Kind  model.Kind `json:"kind"`
 	Names []string   `json:"names"`
 	Type  string     `json:"type,omitempty"`
+	// Traits is what is said of attributes beside their names, by those.
+	Traits map[string]notation.Trait `json:"traits,omitempty"`
 }
 
 type newRead struct {
@@ -102,7 +104,7 @@ func readSentence(m *model.Model, text string, scope notation.Scope) sentenceRea
 		r := readingRead{Statements: []string{}, New: []newRead{}, texts: w.Texts(m)}
 		for _, c := range w.Clauses {
 			if f := c.Features; f != nil {
-				r.Features = append(r.Features, featureRead{Of: f.Of.Name, Kind: f.Kind, Names: f.Names, Type: f.Type.Name})
+				r.Features = append(r.Features, featureRead{Of: f.Of.Name, Kind: f.Kind, Names: f.Names, Type: f.Type.Name, Traits: f.Traits})
 				continue
 			}
 			r.Statements = append(r.Statements, c.Text(m))

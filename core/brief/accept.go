@@ -138,7 +138,7 @@ func ProposalChanges(m *model.Model, text string, sentence model.ID) (changes []
 	for i, c := range ways[0].Clauses {
 		clause := c.Settled(draft).ChangesOf(draft, seed+strings.Repeat("+", i))
 		part := clause.Changes
-		if clause.Relationship != "" {
+		if clause.Relationship != "" && !slices.ContainsFunc(draft.TracesOf(clause.Relationship), func(t *model.Relationship) bool { return t.Target == sentence }) {
 			part = append(part, &model.Connect{ID: model.DeriveID("trace", seed, fmt.Sprint(i)), Kind: model.Trace, Traced: clause.Relationship, Target: sentence})
 		}
 		elements := clause.Elements

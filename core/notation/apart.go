@@ -24,6 +24,9 @@ func (u *understanding) suspicious(way Understood) bool {
 				return true
 			}
 		}
+		if u.disagrees(c.Statement) {
+			return true
+		}
 		if words := strings.Fields(c.Statement.Verb); len(words) == 3 {
 			base, bent := english.BaseForm(words[0])
 			if bent && !light[base] && !prepositions[words[1]] && prepositions[words[2]] && !toBe[words[0]] {
@@ -32,6 +35,20 @@ func (u *understanding) suspicious(way Understood) bool {
 		}
 	}
 	return false
+}
+
+// disagrees reports whether what is said of one thing has a subject in the plural, by a word that may be the verb: a "laboratory
+// tests" samples.
+func (u *understanding) disagrees(s Statement) bool {
+	subject, verb := s.Ends[0].Ref, strings.Fields(s.Verb)
+	words := wordsApart(subject.Name)
+	if s.Form != FormAssociation || s.Reading != model.Forward || subject.ID != "" || len(words) < 2 || len(verb) < 2 || !prepositions[verb[1]] {
+		return false
+	}
+	last := words[len(words)-1]
+	_, bent := english.BaseForm(verb[0])
+	one := slices.ContainsFunc([]string{"a", "an", "each", "every", "one"}, func(w string) bool { return u.written[w+" "+words[0]] })
+	return one && bent && u.written[verb[0]] && english.CanBeVerb(last) && u.written[english.ThirdPerson(last)] && !u.written[last]
 }
 
 var (

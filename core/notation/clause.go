@@ -14,10 +14,11 @@ import (
 
 // understanding takes one sentence apart.
 type understanding struct {
-	m      *model.Model
-	scope  Scope
-	either bool            // the word was there
-	typed  map[string]bool // the words as they were written
+	m       *model.Model
+	scope   Scope
+	either  bool            // the word was there
+	typed   map[string]bool // the words as they were written, and those made singular
+	written map[string]bool // in small letters, alone and two together
 }
 
 // fillers say nothing that a model could hold.
@@ -33,22 +34,16 @@ func (u *understanding) prepared(text string) (out []token, ok bool) {
 	if err != nil {
 		return nil, false
 	}
-	u.typed = map[string]bool{}
-	for _, t := range toks {
+	u.typed, u.written = map[string]bool{}, map[string]bool{}
+	for i, t := range toks {
+		u.written[word(t)] = true
+		if i > 0 {
+			u.written[word(toks[i-1])+" "+word(t)] = true
+		}
 		u.typed[t.text], u.typed[singularWord(t.text)] = true, true
 	}
-	depth := 0
-	for _, t := range uncontracted(toks) {
+	for _, t := range u.withoutAsides(uncontracted(toks)) {
 		if t.kind == tokWord {
-			if strings.HasPrefix(t.text, "(") {
-				depth++
-			}
-			if depth > 0 {
-				if strings.HasSuffix(t.text, ")") {
-					depth--
-				}
-				continue
-			}
 			word := strings.TrimRight(t.text, ";:.")
 			if word == "" {
 				continue
@@ -70,6 +65,36 @@ func (u *understanding) prepared(text string) (out []token, ok bool) {
 	}
 	out = u.withoutTime(u.withoutFillers(out))
 	return out, len(out) > 0
+}
+
+// withoutAsides leaves out what stands in brackets, but for what is said there of an attribute: that it is unique or optional, and,
+// at the end, which values it has.
+func (u *understanding) withoutAsides(toks []token) (out []token) {
+	for i := 0; i < len(toks); i++ {
+		if toks[i].kind != tokWord || !strings.HasPrefix(toks[i].text, "(") {
+			out = append(out, toks[i])
+			continue
+		}
+		end := i
+		for end < len(toks) && (toks[end].kind != tokWord || !strings.HasSuffix(toks[end].text, ")")) {
+			end++
+		}
+		if end == len(toks) {
+			return out
+		}
+		inside := slices.Clone(toks[i : end+1])
+		inside[0].text = strings.TrimPrefix(inside[0].text, "(")
+		last := &inside[len(inside)-1]
+		last.text = strings.TrimSuffix(last.text, ")")
+		switch {
+		case len(inside) == 1 && isTrait(inside[0]):
+			out = append(out, inside...)
+		case end+1 == len(toks) && len(inside) > 2 && !slices.ContainsFunc(inside, func(t token) bool { return t.text == "" || word(t) == "and" }) && u.scope.ofClassesAlone():
+			out = append(append(out, token{tokMark, ":"}), inside...)
+		}
+		i = end
+	}
+	return out
 }
 
 // contractions are what is written for two words.
@@ -115,6 +140,9 @@ func (u *understanding) withoutTime(toks []token) []token {
 	}
 	if before := word(toks[max(0, at-1)]); at == n-1 || at < 3 || before == "and" || before == "or" || isMark(toks[at-1], ",") || having[before] {
 		return toks // a date and a time
+	}
+	if word(toks[at]) == "in" && at == n-2 && singularLower(toks[n-1]) != word(toks[n-1]) && english.IsValue(word(toks[at-1])) {
+		return toks // an age in years
 	}
 	if w := word(toks[at]); w == "one" || w == "exactly" || numberByWord[w] > 0 || isNumber(toks[at]) {
 		return toks // has seven days

@@ -190,6 +190,9 @@ func added(clauses []Clause, c Clause) []Clause {
 		if last.Of == c.Features.Of && last.Kind == c.Features.Kind && last.Type == c.Features.Type {
 			merged := *last
 			merged.Names = append(slices.Clone(last.Names), c.Features.Names...)
+			for name, trait := range c.Features.Traits {
+				merged.setTrait(name, trait)
+			}
 			return append(slices.Clone(clauses[:n-1]), Clause{Reading: clauses[n-1].Reading, Features: &merged})
 		}
 	}

@@ -39,7 +39,7 @@ func makeLine(kind model.Kind) func(*making) {
 // StatementChanges gives the changes that make a reading true: the elements it
 // names that do not exist, then the relationship. Ids are derived from seed. It
 // also tells the ids, so that they can be placed; there is no relationship where a component
-// is put into another one.
+// is put into another one. Of an association that stands, they change what its ends say.
 func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.Change, elements []model.ID, relationship model.ID) {
 	id := func(key ...string) model.ID { return model.DeriveID(append([]string{"statement", seed}, key...)...) }
 	made := map[string]model.ID{}
@@ -55,6 +55,9 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 		return made[refKey(ref)]
 	}
 	s := r.Statement
+	if r.Again != "" {
+		return againChanges(m, r), []model.ID{s.Ends[0].Ref.ID, s.Ends[1].Ref.ID}, r.Again
+	}
 	k := &making{m: m, s: s, a: find(s.Ends[0].Ref), b: find(s.Ends[1].Ref), line: &model.Connect{ID: id("relationship")}, find: find, id: id}
 	forms[s.Form].make(k)
 	elements = slices.DeleteFunc([]model.ID{k.a, k.b}, func(id model.ID) bool { return id == "" })

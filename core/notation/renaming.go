@@ -40,7 +40,7 @@ func (u Understood) With(made []MadeAs) Understood {
 			for _, r := range s.refs() {
 				change(r)
 			}
-			c.Reading = Reading{Statement: s, New: newRefs(s), Scope: c.Scope, cost: c.cost}
+			c.Reading = c.as(s)
 		}
 		out.Clauses = append(out.Clauses, c)
 	}
@@ -88,6 +88,12 @@ func (c Clause) kindsFor(r Ref) []model.Kind {
 // refs are the names of a statement, to be changed in place.
 func (s *Statement) refs() []*Ref {
 	return []*Ref{&s.Ends[0].Ref, &s.Ends[1].Ref, &s.Through, &s.Interface}
+}
+
+// as is the reading with another statement in it.
+func (r Reading) as(s Statement) Reading {
+	r.Statement, r.New = s, newRefs(s)
+	return r
 }
 
 // newRefs lists the names of a statement that nobody bears, each once.

@@ -17,6 +17,11 @@ func (u *understanding) said(toks []token) []Understood {
 	if way, ok := u.attributesNamed(toks); ok {
 		return []Understood{way}
 	}
+	if u.scope.ofClassesAlone() {
+		if way, ok := u.valued(toks); ok {
+			return []Understood{way}
+		}
+	}
 	var parts [][]Understood
 	for _, clause := range u.clauses(toks) {
 		ways := u.clause(clause)
@@ -106,6 +111,9 @@ func (u *understanding) single(toks []token) []Understood {
 	}
 	if way, ok := u.kindOf(toks); ok {
 		out = append(out, way)
+	}
+	if u.scope.ofClassesAlone() {
+		toks = u.maybe(toks)
 	}
 	if len(out) > 0 {
 		return withOthers(out, u.plain(toks))
@@ -368,15 +376,7 @@ func (u *understanding) propertyOf(subject []token, items [][]token) (way Unders
 	if !ok {
 		return way, false
 	}
-	type_ := Ref{Name: model.Capital(name), Kind: model.Enumeration}
-	if found := u.m.ClassifiersNamed(type_.Name); len(found) > 0 && found[0].Kind != model.Enumeration {
-		type_.Name = owner.Name + type_.Name
-	} else if len(found) > 0 {
-		type_.ID = found[0].ID
-	}
-	values := u.valuesOf(type_, items, true)
-	has := &Features{Of: owner, Kind: model.Attribute, Names: []string{name}, Type: type_}
-	return Understood{Clauses: append([]Clause{{Reading: Reading{Scope: u.scope}, Features: has}}, values.Clauses...)}, true
+	return u.withValues(owner, name, Trait{}, items), true
 }
 
 // attribute reads "a lot has a weight": what it has is a property and no thing.
@@ -389,10 +389,17 @@ func (u *understanding) attribute(toks []token) (Understood, bool) {
 		return Understood{}, false
 	}
 	subject := toks[:at]
-	if _, modal := modals[word(subject[len(subject)-1])]; modal {
+	optional := false
+	if modal, is := modals[word(subject[len(subject)-1])]; is {
 		subject = subject[:len(subject)-1]
+		optional = modal == may
 	}
 	rest, typ := u.typeBehind(toks[at+1:])
+	rest, trait := u.traits(rest)
+	trait.Optional = trait.Optional || optional
+	if len(rest) == 0 {
+		return Understood{}, false
+	}
 	name, ok := u.property(rest)
 	if !ok {
 		return Understood{}, false
@@ -401,7 +408,9 @@ func (u *understanding) attribute(toks []token) (Understood, bool) {
 	if !known || of.ID != "" && !of.Kind.HasFeatures() {
 		return Understood{}, false
 	}
-	return Understood{Clauses: []Clause{{Reading: Reading{Scope: u.scope}, Features: &Features{Of: of, Kind: model.Attribute, Names: []string{name}, Type: typ}}}}, true
+	f := &Features{Of: of, Kind: model.Attribute, Names: []string{name}, Type: typ}
+	f.setTrait(name, trait)
+	return Understood{Clauses: []Clause{{Reading: Reading{Scope: u.scope}, Features: f}}}, true
 }
 
 // attributesNamed reads what is said of features as it is written: "Lot has the attributes
@@ -428,15 +437,17 @@ func (u *understanding) attributesNamed(toks []token) (way Understood, ok bool) 
 		if i == len(items)-1 {
 			item, f.Type = u.typeBehind(item)
 		}
+		item, trait := u.traits(item)
 		if len(item) != 1 || item[0].kind == tokMark {
 			return way, false
 		}
 		f.Names = append(f.Names, item[0].text)
+		f.setTrait(item[0].text, trait)
 	}
 	return Understood{Clauses: []Clause{{Reading: Reading{Scope: u.scope}, Features: f}}}, true
 }
 
-// typeBehind takes away what is said of the type of an attribute: "state: FormState", "a name of type Text". One that every
+// typeBehind takes away what is said of the type of an attribute: "state: FormState", "a name of type Text", "a weight as decimal". One that every
 // language has is no class.
 func (u *understanding) typeBehind(toks []token) (rest []token, of Ref) {
 	n := len(toks)
@@ -445,6 +456,11 @@ func (u *understanding) typeBehind(toks []token) (rest []token, of Ref) {
 		rest = toks[:n-2]
 	case n > 3 && word(toks[n-3]) == "of" && word(toks[n-2]) == "type":
 		rest = toks[:n-3]
+	case n > 2 && word(toks[n-2]) == "as":
+		if _, is := model.Primitive(toks[n-1].text); !is {
+			return toks, Ref{}
+		}
+		rest = toks[:n-2]
 	default:
 		return toks, Ref{}
 	}

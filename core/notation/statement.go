@@ -137,7 +137,7 @@ func dependencyStatement(_ *model.Model, r *model.Relationship, ref func(model.I
 }
 
 func associationStatement(m *model.Model, r *model.Relationship, ref func(model.ID) Ref) (Statement, bool) {
-	ends := m.Ends(r.ID)
+	ends := endsOf(m, r)
 	if len(ends) != 2 {
 		return Statement{}, false
 	}
@@ -145,8 +145,7 @@ func associationStatement(m *model.Model, r *model.Relationship, ref func(model.
 	s := Statement{Form: FormAssociation, Verb: r.Name, Reading: a.Reading}
 	if a.Aggregation != model.NoAggregation {
 		s.Form, s.Shared = FormWhole, a.Aggregation == model.Shared
-		if ends[1].ID == a.Whole {
-			ends[0], ends[1] = ends[1], ends[0]
+		if ends[0] != m.Ends(r.ID)[0] {
 			s.Reading = flip(s.Reading)
 		}
 	}

@@ -1,6 +1,7 @@
 package notation
 
 import (
+	"maps"
 	"reflect"
 	"slices"
 	"strings"
@@ -24,15 +25,6 @@ type Clause struct {
 	Said     []string // its words in small letters, where a text was read
 }
 
-// Features are attributes or literals that a classifier is said to have: "a lot has a number and
-// a weight", "a grade is one of low and high".
-type Features struct {
-	Of    Ref
-	Kind  model.Kind // Attribute or Literal
-	Names []string
-	Type  Ref // of the attributes; without a name: not said
-}
-
 // Text writes a clause: the strict statement, or what is said of features.
 func (c Clause) Text(m *model.Model) string {
 	f := c.Features
@@ -46,7 +38,7 @@ func (c Clause) Text(m *model.Model) string {
 	if len(f.Names) == 1 {
 		has = " has the attribute "
 	}
-	text := printRef(m, f.Of) + has + strings.Join(f.Names, ", ")
+	text := printRef(m, f.Of) + has + strings.Join(f.said(), ", ")
 	if f.Type.Name != "" {
 		text += ": " + printRef(m, f.Type)
 	}
@@ -61,7 +53,7 @@ func (c Clause) ReadAloud() string {
 	}
 	words := make([]string, len(f.Names))
 	for i, n := range f.Names {
-		n = strings.Join(model.Words(n), " ")
+		n = f.Traits[n].said(strings.Join(model.Words(n), " "))
 		words[i] = english.Article(n) + " " + n
 	}
 	said := "Each " + f.Of.Name + " has " + english.List(words)
@@ -110,6 +102,11 @@ func (c Clause) new() []Ref {
 // of what is open. Where it can be taken in several ways all are told, the likeliest first. The
 // error says at which word reading stopped, and what is the nearest form.
 func Understand(m *model.Model, text string, scope Scope) ([]Understood, error) {
+	ways, err := understand(m, text, scope)
+	return withFurther(m, ways), err
+}
+
+func understand(m *model.Model, text string, scope Scope) ([]Understood, error) {
 	text = withoutStop(m, text)
 	whole, err := ReadStatementIn(m, text, scope)
 	u := &understanding{m: m, scope: scope}
@@ -211,7 +208,7 @@ func sameClause(a, b Clause) bool {
 	if a.Features == nil || b.Features == nil {
 		return a.Features == b.Features && reflect.DeepEqual(a.Statement, b.Statement)
 	}
-	return a.Features.Of == b.Features.Of && a.Features.Kind == b.Features.Kind && a.Features.Type == b.Features.Type && slices.Equal(a.Features.Names, b.Features.Names)
+	return a.Features.Of == b.Features.Of && a.Features.Kind == b.Features.Kind && a.Features.Type == b.Features.Type && slices.Equal(a.Features.Names, b.Features.Names) && maps.Equal(a.Features.Traits, b.Features.Traits)
 }
 
 // contrived reports whether a reading hides a list or a verb in a name that nobody bears.
@@ -222,7 +219,7 @@ func (u *understanding) contrived(r Reading) bool {
 			return true
 		}
 	}
-	return u.impossible(r)
+	return u.impossible(r) || u.disagrees(r.Statement)
 }
 
 // impossible reports whether a name that nobody bears has words in it that are in no name.
@@ -254,6 +251,9 @@ func (u *understanding) impossible(r Reading) bool {
 		}
 	}
 	words := strings.Fields(strings.ToLower(r.Statement.Verb))
+	if len(words) > 1 && toBe[words[1]] {
+		return true // end times is
+	}
 	if len(words) > 2 && slices.ContainsFunc(words[1:], func(w string) bool { return model.Singular(w) != w }) {
 		return true // keeps animals in
 	}
@@ -323,7 +323,7 @@ func (c Clause) ChangesOf(m *model.Model, seed string) (out ClauseChanges) {
 }
 
 // Settled is a clause whose new names stand for what the model has come to have by clauses
-// before it.
+// before it, and which adds to an association that stands.
 func (c Clause) Settled(m *model.Model) Clause {
 	settle := func(r *Ref) {
 		if r.ID != "" || r.Name == "" || r.Kind == Frame {
@@ -348,32 +348,6 @@ func (c Clause) Settled(m *model.Model) Clause {
 	for _, r := range s.refs() {
 		settle(r)
 	}
-	c.Reading = Reading{Statement: s, New: newRefs(s), Scope: c.Scope, cost: c.cost}
+	c.Reading = c.as(s).again(m)
 	return c
-}
-
-// featureChanges adds to a classifier the features that it does not have yet.
-func featureChanges(m *model.Model, c Clause, seed string) (out ClauseChanges) {
-	find := func(r Ref) model.ID {
-		if r.ID != "" || r.Kind == "" {
-			return r.ID
-		}
-		id := model.DeriveID("statement", seed, "element", refKey(r))
-		out.Changes = append(out.Changes, NewElement(r, id, c.Scope))
-		return id
-	}
-	owner := find(c.Features.Of)
-	find(c.Features.Type)
-	out.Elements = []model.ID{owner}
-	for _, name := range c.Features.Names {
-		if slices.ContainsFunc(m.Children(owner, c.Features.Kind), func(e *model.Element) bool { return model.NormalForm(e.Name) == model.NormalForm(name) }) {
-			continue
-		}
-		add := &model.AddPart{ID: model.DeriveID("statement", seed, "feature", name), Owner: owner, Kind: c.Features.Kind, Name: name}
-		if c.Features.Type.Name != "" {
-			add.Set = model.P("typeName", c.Features.Type.Name)
-		}
-		out.Changes = append(out.Changes, add)
-	}
-	return out
 }

@@ -24,7 +24,10 @@ type Reading struct {
 	// Near are new names that are one letter off a known one.
 	Near    []notation.NearName `json:"near,omitempty"`
 	Changes json.RawMessage     `json:"changes"`
-	Row     model.ID            `json:"row"` // the relationship that it makes
+	Row     model.ID            `json:"row"` // the relationship that it makes or adds to
+	// Note says what it does to an association that stands; Said is told once it is done. Neither where a gesture is read.
+	Note string `json:"note,omitempty"`
+	Said string `json:"said,omitempty"`
 }
 
 // NewElement is an element that a reading would make, with the kinds that it may be of.
@@ -111,7 +114,8 @@ func (pr *Proposer) understood(m *model.Model, w notation.Understood, req Statem
 	}
 	w = w.With(req.Made)
 	var changes []model.Change
-	var texts []string
+	var texts, notes []string
+	done := "Added: "
 	draft := m
 	for i, c := range w.Clauses {
 		seed := req.Seed
@@ -120,6 +124,18 @@ func (pr *Proposer) understood(m *model.Model, w notation.Understood, req Statem
 		}
 		c = c.Settled(draft)
 		texts = append(texts, c.Text(draft))
+		switch line := draft.Relationship(c.Again); {
+		case c.Further:
+			notes = append(notes, "Another one, beside what stands already.")
+		case line == nil:
+		case c.Adds(draft):
+			before, _ := notation.StatementText(draft, line)
+			notes = append(notes, "Adds to “"+before+"”.")
+			done = "Completed: "
+		default:
+			notes = append(notes, "Stands already.")
+			done = "Stands already: "
+		}
 		part, err := pr.clause(draft, c, req, seed)
 		if err != nil {
 			return Reading{}, err
@@ -132,6 +148,10 @@ func (pr *Proposer) understood(m *model.Model, w notation.Understood, req Statem
 		draft = part.next
 	}
 	out.Statement, out.Statements = strings.Join(texts, "; "), texts
+	if len(w.Clauses) > 1 {
+		done = "Added: "
+	}
+	out.Note, out.Said = strings.Join(notes, " "), done+out.Statement+"."
 	out.Changes = model.EncodeChanges(changes)
 	return out, nil
 }
@@ -257,6 +277,9 @@ func (pr *Proposer) placing(m *model.Model, r notation.Reading, diagram, near mo
 		if len(elements) == 2 && rel == "" {
 			out = append(out, pr.besideOuter(draft, diagram, elements[0], elements[1])...)
 		}
+		return out
+	}
+	if m.PlacementOn(diagram, rel) != nil { // it is spoken of again
 		return out
 	}
 	return append(out, &model.Place{ID: model.DeriveID("place", seed, string(rel)), Diagram: diagram, Subject: rel})

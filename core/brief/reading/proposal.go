@@ -17,7 +17,7 @@ func (f *finder) proposalsOf(p parsedSentence) []string {
 	var out []string
 	for _, c := range notation.ReadClauses(f.m, withoutNumber(p.text), notation.Scope{}) {
 		if c.Features != nil {
-			c.Features = missing(f.m, *c.Features)
+			c.Features = c.Features.Missing(f.m)
 			if len(c.Features.Names) == 0 {
 				continue
 			}
@@ -103,17 +103,11 @@ func generic(first string, words []string) bool {
 	return model.Singular(first) != first || len(words) > 1 && model.Singular(words[1]) != words[1]
 }
 
-// missing are the features that a classifier does not have yet.
-func missing(m *model.Model, features notation.Features) *notation.Features {
-	there := m.Children(features.Of.ID, features.Kind)
-	features.Names = slices.DeleteFunc(slices.Clone(features.Names), func(name string) bool {
-		return slices.ContainsFunc(there, func(e *model.Element) bool { return model.NormalForm(e.Name) == model.NormalForm(name) })
-	})
-	return &features
-}
-
 // stated reports whether the model says the same already.
 func stated(m *model.Model, r notation.Reading) bool {
+	if again := (notation.Clause{Reading: r}).Settled(m); again.Again != "" {
+		return !again.Adds(m)
+	}
 	a, b := r.Statement.Ends[0].Ref.ID, r.Statement.Ends[1].Ref.ID
 	if a == "" || b == "" {
 		return false

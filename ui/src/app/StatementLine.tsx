@@ -88,11 +88,22 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
     } else if ('title' in choice && !('sentences' in choice)) {
       jump(choice)
     } else if ('sentences' in choice) {
-      submit(choice.changes, { said: `Added: ${choice.statement}.`, done: () => select(choice.row) })
+      carryOut(choice, choice.said ?? '', () => undefined)
       document.getElementById('statement')?.focus()
     }
     setText('')
     setOpen(false)
+  }
+
+  // carryOut does what a reading says; what stands already is only shown.
+  function carryOut(reading: Reading, said: string, over: () => void) {
+    const done = () => {
+      select(reading.row)
+      over()
+    }
+    if (reading.changes.length > 0) return submit(reading.changes, { said, done, failed: over })
+    say(said)
+    done()
   }
 
   function jump(to: Jump) {
@@ -120,16 +131,8 @@ export function StatementLine({ route, diagram }: { route: Route; diagram?: stri
           const value = await read(what, as)
           const found = value.readings[which] ?? value.readings[0] ?? value.jumps[0]
           if (found && 'sentences' in found) {
-            await new Promise<void>((resolve) =>
-              submit(found.changes, {
-                said: `Added: ${found.statement}.${value.ambiguous ? ` It can be read in ${value.readings.length} ways.` : ''}`,
-                done: () => {
-                  select(found.row)
-                  resolve()
-                },
-                failed: () => resolve(),
-              }),
-            )
+            const ways = value.ambiguous ? ` It can be read in ${value.readings.length} ways.` : ''
+            await new Promise<void>((resolve) => carryOut(found, (found.said ?? '') + ways, resolve))
           } else if (found) {
             jump(found)
           } else {
@@ -297,6 +300,7 @@ function Understood({ reading, whole }: { reading: Reading; whole: boolean }) {
           {s}
         </code>
       ))}
+      {reading.note && <p className="text-sm text-faint">{reading.note}</p>}
       {(whole ? reading.sentences : []).map((s, i) => (
         <p key={i} className="text-sm">
           <SentenceText sentence={s} />

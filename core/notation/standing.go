@@ -1,0 +1,235 @@
+package notation
+
+import (
+	"reflect"
+	"slices"
+	"strings"
+
+	"lexeon/core/english"
+	"lexeon/core/model"
+)
+
+// What a sentence says of an association that stands already is added to it: "each stage belongs to exactly one theatre" tells
+// the other end of "Theatre has 1..* Stage". What contradicts what stands is a further association.
+
+// again is a reading that adds to the association it speaks of, if there is exactly one; else the reading as it is.
+func (r Reading) again(m *model.Model) Reading {
+	s := r.Statement
+	if r.Further || s.Form != FormAssociation && s.Form != FormWhole || s.Ends[0].Ref.ID == "" || s.Ends[1].Ref.ID == "" {
+		return r
+	}
+	var found []Reading
+	for _, line := range m.RelationshipsOf(s.Ends[0].Ref.ID) {
+		old, ok := StatementOf(m, line)
+		if !ok || line.Kind != model.Association || slices.ContainsFunc(found, func(f Reading) bool { return f.Again == line.ID }) {
+			continue
+		}
+		turned, same := s.speaksOf(old)
+		if !same {
+			continue
+		}
+		if both, ok := old.with(s, turned); ok {
+			more := r.as(both)
+			more.Again = line.ID
+			found = append(found, more)
+		}
+	}
+	if len(found) != 1 {
+		return r
+	}
+	return found[0]
+}
+
+// Adds reports whether a reading that speaks of an association again says more than stands there.
+func (r Reading) Adds(m *model.Model) bool { return r.Again == "" || len(againChanges(m, r)) > 0 }
+
+// againChanges set what the ends have come to say.
+func againChanges(m *model.Model, r Reading) []model.Change {
+	line := m.Relationship(r.Again)
+	old, ok := StatementOf(m, line)
+	if !ok {
+		return nil
+	}
+	ends := endsOf(m, line)
+	var out []model.Change
+	for i, e := range r.Statement.Ends {
+		before, now := endFields(old.Ends[i]), endFields(e)
+		set := model.Patch{}
+		for field, value := range now {
+			if !reflect.DeepEqual(value, before[field]) {
+				set[field] = value
+			}
+		}
+		if e.Role != old.Ends[i].Role {
+			set["name"] = model.P("name", e.Role)["name"]
+		}
+		if len(set) > 0 {
+			out = append(out, &model.SetEnd{ID: ends[i].ID, Set: set})
+		}
+	}
+	return out
+}
+
+// speaksOf reports whether a statement is about the same association as one that stands, and whether its ends are the other way
+// round.
+func (s Statement) speaksOf(old Statement) (turned, same bool) {
+	there := s.Ends[0].Ref.ID == old.Ends[0].Ref.ID && s.Ends[1].Ref.ID == old.Ends[1].Ref.ID
+	back := s.Ends[0].Ref.ID == old.Ends[1].Ref.ID && s.Ends[1].Ref.ID == old.Ends[0].Ref.ID
+	if !there && !back || s.Through != old.Through && s.Through != (Ref{}) {
+		return false, false
+	}
+	if s.Form == FormWhole && old.Form == FormWhole {
+		return false, there && s.Shared == old.Shared && (s.Verb == "" || s.Verb == old.Verb)
+	}
+	if s.Form == FormWhole { // that something is made of what it has was not said
+		return false, false
+	}
+	verb, mine := s.doing()
+	oldVerb, its := old.doing()
+	if oldVerb == "" {
+		return false, false
+	}
+	// Who does it is the same end for the same verb, and the other one for its converse.
+	switch {
+	case old.Form != FormWhole && model.NormalForm(verb) == model.NormalForm(oldVerb) && s.Reading != model.NoDirection && old.Reading != model.NoDirection:
+		turned = mine != its
+	case old.Form != FormWhole && verb == oldVerb:
+		turned = !there
+	case old.Form == FormWhole && verb == "has":
+		turned = mine != its
+	case converse(verb, oldVerb) && s.Reading != model.NoDirection:
+		turned = mine == its
+		if there && back { // of things of one kind, who is meant is not clear
+			return false, false
+		}
+	default:
+		return false, false
+	}
+	if turned {
+		return true, back
+	}
+	return false, there
+}
+
+// doing is the verb of a statement, and which of its ends does it. Of a whole it is that it has its parts.
+func (s Statement) doing() (verb string, end int) {
+	if s.Form == FormWhole {
+		return "has", 0
+	}
+	if s.Reading == model.Backward {
+		return s.Verb, 1
+	}
+	return s.Verb, 0
+}
+
+// Verbs by which something has what belongs to it, and by which that belongs to it.
+var (
+	possessing = english.Set("has owns contains includes comprises holds possesses")
+	belonging  = map[string]bool{"belongs to": true, "is in": true, "is part of": true, "is a part of": true, "is included in": true}
+)
+
+// converse reports whether two verbs say the same from both sides: houses, is housed in; has, belongs to.
+func converse(a, b string) bool {
+	a, b = strings.ToLower(a), strings.ToLower(b)
+	return possessing[a] && belonging[b] || possessing[b] && belonging[a] || passiveOf(a, b) || passiveOf(b, a)
+}
+
+// passiveOf reports whether something is done, where that is what somebody does.
+func passiveOf(done, does string) bool {
+	words := strings.Fields(done)
+	if len(words) < 2 || words[0] != "is" && words[0] != "are" || strings.Contains(does, " ") {
+		return false
+	}
+	base, bent := english.BaseForm(does)
+	return bent && english.PastBase(words[1], english.CanBeVerb) == base
+}
+
+// with puts together what two statements about one association say; not where they contradict each other.
+func (s Statement) with(other Statement, turned bool) (Statement, bool) {
+	for i := range s.Ends {
+		from := other.Ends[i]
+		if turned {
+			from = other.Ends[1-i]
+		}
+		end, ok := s.Ends[i].with(from)
+		if !ok {
+			return s, false
+		}
+		s.Ends[i] = end
+	}
+	return s, true
+}
+
+func (e StatementEnd) with(o StatementEnd) (StatementEnd, bool) {
+	switch {
+	case o.Multiplicity.State == model.Absent || o.Multiplicity == e.Multiplicity:
+	case e.Multiplicity.State == model.Decided:
+		return e, false
+	default:
+		e.Multiplicity = o.Multiplicity
+	}
+	if o.Role != "" && e.Role != "" && model.NormalForm(o.Role) != model.NormalForm(e.Role) {
+		return e, false
+	}
+	if e.Role == "" {
+		e.Role = o.Role
+	}
+	p, q := &e.Props, o.Props
+	if !agree(&e.Qualifiers, o.Qualifiers) || !agree(&p.Subsets, q.Subsets) || !agree(&p.Redefines, q.Redefines) {
+		return e, false
+	}
+	if p.Navigable == model.Unstated {
+		p.Navigable = q.Navigable
+	} else if q.Navigable != model.Unstated && q.Navigable != p.Navigable {
+		return e, false
+	}
+	p.Ordered, p.NonUnique, p.ReadOnly = p.Ordered || q.Ordered, p.NonUnique || q.NonUnique, p.ReadOnly || q.ReadOnly
+	p.Derived, p.InClass, p.Identifier = p.Derived || q.Derived, p.InClass || q.InClass, p.Identifier || q.Identifier
+	return e, true
+}
+
+// agree takes over a list that was not said; another one contradicts it.
+func agree(mine *[]string, other []string) bool {
+	if len(*mine) == 0 {
+		*mine = other
+	}
+	return len(other) == 0 || slices.Equal(*mine, other)
+}
+
+// endsOf are the ends of an association in the order of its statement: the whole first.
+func endsOf(m *model.Model, r *model.Relationship) []*model.Element {
+	ends := slices.Clone(m.Ends(r.ID))
+	if a := r.Association(); len(ends) == 2 && a.Aggregation != model.NoAggregation && ends[1].ID == a.Whole {
+		ends[0], ends[1] = ends[1], ends[0]
+	}
+	return ends
+}
+
+// withFurther lets what a sentence says of an association be added to it, and offers that it is a further one.
+func withFurther(m *model.Model, ways []Understood) []Understood {
+	if len(ways) == 0 {
+		return ways
+	}
+	further := Understood{Clauses: slices.Clone(ways[0].Clauses)}
+	any := false
+	for i, w := range ways {
+		clauses := slices.Clone(w.Clauses)
+		for j, c := range clauses {
+			if c.Features != nil {
+				continue
+			}
+			clauses[j].Reading = c.Reading.again(m)
+			if i == 0 && clauses[j].Again != "" {
+				further.Clauses[j].Further, any = true, true
+			}
+		}
+		ways[i].Clauses = clauses
+	}
+	if any {
+		for _, w := range ways {
+			further.Odd = max(further.Odd, w.Odd+1)
+		}
+		ways = append(ways, further)
+	}
+	return ways
+}

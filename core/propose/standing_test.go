@@ -1,0 +1,45 @@
+package propose_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"lexeon/core/model"
+	"lexeon/core/modeltest"
+	"lexeon/core/propose"
+)
+
+// What a sentence says of an association that stands is added to it where it is drawn, and a further one is offered; what stands
+// already changes nothing, and is told.
+func TestWhatStandsIsSpokenOfAgain(t *testing.T) {
+	m := modeltest.Edit(t, model.Empty("Trams"), []model.Change{&model.AddDiagram{ID: "d", Kind: model.ClassDiagram, Name: "Sheet"}})
+	say := func(text, seed string) propose.StatementReply {
+		reply, err := proposer().Statement(m, propose.StatementRequest{Text: text, Diagram: "d", Seed: seed})
+		require.NoError(t, err)
+		require.NotEmpty(t, reply.Readings, reply.Problem)
+		return reply
+	}
+	first := say("A line serves at least two stops", "1").Readings[0]
+	require.Equal(t, "Added: Line serves 2..* Stop.", first.Said)
+	require.Empty(t, first.Note)
+	m = done(t, m, first.Changes, "say it")
+
+	reply := say("A stop is served by several lines", "2")
+	require.False(t, reply.Ambiguous)
+	again, further := reply.Readings[0], reply.Readings[len(reply.Readings)-1]
+	require.Equal(t, "0..* Line serves 2..* Stop", again.Statement)
+	require.Equal(t, "Adds to “Line serves 2..* Stop”.", again.Note)
+	require.Equal(t, "Completed: 0..* Line serves 2..* Stop.", again.Said)
+	require.Equal(t, "Another one, beside what stands already.", further.Note)
+	both := done(t, m, further.Changes, "say it of another one")
+	require.Len(t, both.Relationships(model.Association), 2)
+	m = done(t, m, again.Changes, "say it again")
+	require.Len(t, m.Relationships(model.Association), 1)
+
+	same := say("Each line serves two or more stops", "3").Readings[0]
+	require.Equal(t, "Stands already.", same.Note)
+	require.Equal(t, "Stands already: 0..* Line serves 2..* Stop.", same.Said)
+	require.JSONEq(t, "[]", string(same.Changes))
+	require.Equal(t, again.Row, same.Row)
+}
