@@ -92,7 +92,9 @@ func (u *understanding) apart(toks []token) []Understood {
 			base, _ := english.BaseForm(word(group[len(group)-1]))
 			each := u.unnumbered(object)
 			be := []token{{tokWord, "is"}, {tokWord, english.Participle(base)}}
-			if m := word(group[0]); isModal(m) && modals[m] == may {
+			if base == "have" { // a cabin in Hamburg is in it
+				be = be[:1]
+			} else if m := word(group[0]); isModal(m) && modals[m] == may {
 				be = []token{{tokWord, m}, {tokWord, "be"}, be[1]}
 			}
 			second = slices.Concat(each, be, behind)

@@ -119,7 +119,8 @@ var times = english.Set("day morning afternoon evening night week month year qua
 // tools at a time", "every month", "once a year", "at the end of the week".
 func (u *understanding) withoutTime(toks []token) []token {
 	n := len(toks)
-	if n > 5 && word(toks[n-2]) == "per" && !u.knows(toks[n-1:]) { // six modules per semester
+	measured := n > 5 && (word(toks[n-4]) == "in" || word(toks[n-5]) == "in") // in pages per minute
+	if n > 5 && word(toks[n-2]) == "per" && !u.knows(toks[n-1:]) && !measured { // six modules per semester
 		return toks[:n-2]
 	}
 	if n < 5 || !times[singularLower(toks[n-1])] || u.knows(toks[n-1:]) {

@@ -56,7 +56,7 @@ func StatementChanges(m *model.Model, r Reading, seed string) (changes []model.C
 	}
 	s := r.Statement
 	if r.Again != "" {
-		return againChanges(m, r), []model.ID{s.Ends[0].Ref.ID, s.Ends[1].Ref.ID}, r.Again
+		return againChanges(m, r, seed), []model.ID{s.Ends[0].Ref.ID, s.Ends[1].Ref.ID}, r.Again
 	}
 	k := &making{m: m, s: s, a: find(s.Ends[0].Ref), b: find(s.Ends[1].Ref), line: &model.Connect{ID: id("relationship")}, find: find, id: id}
 	forms[s.Form].make(k)

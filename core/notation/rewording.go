@@ -29,7 +29,7 @@ func (u *understanding) plainer(toks []token) []token {
 	if !u.scope.ofClassesAlone() || u.quotes(toks) {
 		return toks
 	}
-	toks = u.adjectives(toks)
+	toks = u.startingWithVerb(u.adjectives(toks))
 	toks = u.noneAtAll(u.inOrder(u.withoutManner(toks)))
 	toks = u.asMany(u.aKindOf(u.notWithout(toks)))
 	toks = u.oneOf(u.restricted(u.notMore(toks)))

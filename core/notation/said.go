@@ -400,7 +400,7 @@ func (u *understanding) attribute(toks []token) (Understood, bool) {
 	if len(rest) == 0 {
 		return Understood{}, false
 	}
-	name, ok := u.property(rest)
+	name, ok := u.propertyNamed(rest, trait.measured())
 	if !ok {
 		return Understood{}, false
 	}
@@ -479,7 +479,10 @@ var having = english.Set("has have states state shows show names bears bear list
 
 // property reads the name of an attribute: "a harvest date" is harvestDate. A class of that name
 // is a thing.
-func (u *understanding) property(toks []token) (string, bool) {
+func (u *understanding) property(toks []token) (string, bool) { return u.propertyNamed(toks, false) }
+
+// propertyNamed reads the name of an attribute; measured: whatever its noun, it is one.
+func (u *understanding) propertyNamed(toks []token, measured bool) (string, bool) {
 	if w := word(toks[0]); w != "one" && w != "exactly" && u.parser(toks).numbered(0) {
 		return "", false // any number of catches
 	}
@@ -513,7 +516,7 @@ func (u *understanding) property(toks []token) (string, bool) {
 	if head < 0 {
 		head = len(toks) - 1
 	}
-	if !english.IsValue(word(toks[head])) || len(u.m.ClassifiersByTerm(strings.Join(words, " "))) > 0 {
+	if !measured && !english.IsValue(word(toks[head])) || len(u.m.ClassifiersByTerm(strings.Join(words, " "))) > 0 {
 		return "", false
 	}
 	for i, w := range words {

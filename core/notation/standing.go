@@ -9,14 +9,17 @@ import (
 	"lexeon/core/model"
 )
 
-// What a sentence says of an association that stands already is added to it: "each stage belongs to exactly one theatre" tells
+// What a sentence says of a relationship that stands already is added to it: "each stage belongs to exactly one theatre" tells
 // the other end of "Theatre has 1..* Stage". What contradicts what stands is a further association.
 
 // again is a reading that adds to the association it speaks of, if there is exactly one; else the reading as it is.
 func (r Reading) again(m *model.Model) Reading {
 	s := r.Statement
-	if r.Further || s.Form != FormAssociation && s.Form != FormWhole || s.Ends[0].Ref.ID == "" || s.Ends[1].Ref.ID == "" {
+	if r.Further || s.Ends[0].Ref.ID == "" || s.Ends[1].Ref.ID == "" {
 		return r
+	}
+	if s.Form != FormAssociation && s.Form != FormWhole {
+		return r.sameLine(m)
 	}
 	var found []Reading
 	for _, line := range m.RelationshipsOf(s.Ends[0].Ref.ID) {
@@ -40,12 +43,48 @@ func (r Reading) again(m *model.Model) Reading {
 	return found[0]
 }
 
-// Adds reports whether a reading that speaks of an association again says more than stands there.
-func (r Reading) Adds(m *model.Model) bool { return r.Again == "" || len(againChanges(m, r)) > 0 }
+// sameLine finds a generalization, realization or dependency that stands: a set may be said of the first.
+func (r Reading) sameLine(m *model.Model) Reading {
+	s := r.Statement
+	if s.Form != FormGeneralization && s.Form != FormRealization && s.Form != FormDependency {
+		return r
+	}
+	for _, line := range m.RelationshipsOf(s.Ends[0].Ref.ID) {
+		old, ok := StatementOf(m, line)
+		if !ok || old.Form != s.Form || old.Kind != s.Kind || old.Verb != s.Verb || old.Ends[0].Ref.ID != s.Ends[0].Ref.ID || old.Ends[1].Ref.ID != s.Ends[1].Ref.ID {
+			continue
+		}
+		if s.Set.Name != "" && old.Set.Name != "" && s.Set.Name != old.Set.Name {
+			continue // it is of one kind by several properties
+		}
+		if s.Set.Name == "" {
+			s.Set = old.Set
+		}
+		more := r.as(s)
+		more.Again = line.ID
+		return more
+	}
+	return r
+}
 
-// againChanges set what the ends have come to say.
-func againChanges(m *model.Model, r Reading) []model.Change {
+// Adds reports whether a reading that speaks of an association again says more than stands there.
+func (r Reading) Adds(m *model.Model) bool { return r.Again == "" || len(againChanges(m, r, "")) > 0 }
+
+// againChanges set what the ends have come to say, and the set of a generalization. Ids are derived from seed.
+func againChanges(m *model.Model, r Reading, seed string) []model.Change {
 	line := m.Relationship(r.Again)
+	if line == nil {
+		return nil
+	}
+	if line.Kind != model.Association {
+		out, set := setChanges(m, r.Statement.Set, line.Target, func(key ...string) model.ID {
+			return model.DeriveID(append([]string{"statement", seed}, key...)...)
+		})
+		if set != line.Set {
+			out = append(out, &model.SetRelationship{ID: line.ID, Set: model.P("set", set)})
+		}
+		return out
+	}
 	old, ok := StatementOf(m, line)
 	if !ok {
 		return nil

@@ -13,7 +13,7 @@ type Reading struct {
 	Statement Statement
 	New       []Ref // names that no element bears: they would be created
 	Scope     Scope // the level that new processes become part of
-	// Again is the association that stands already and is spoken of once more: the statement is what both say. Further says that
+	// Again is the relationship that stands already and is spoken of once more: the statement is what both say. Further says that
 	// another one is meant, beside it.
 	Again   model.ID
 	Further bool

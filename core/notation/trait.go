@@ -31,6 +31,9 @@ func (t Trait) said(name string) string {
 	return name
 }
 
+// measured reports whether it is known in what an attribute is measured: kilograms, not Berlin.
+func (t Trait) measured() bool { return english.IsUnit(strings.Fields(t.Unit)) }
+
 // fields are those of an attribute that hold a trait.
 func (t Trait) fields() model.Patch {
 	out := model.Patch{}
@@ -198,13 +201,26 @@ func (u *understanding) valued(toks []token) (way Understood, ok bool) {
 		}) {
 			return way, false
 		}
-		named, trait := u.traits(toks[has+1 : i])
+		first, last := toks[:has+1], toks[has+1:i]
+		if seps := u.separators(last); len(seps) > 0 { // it has other things before
+			before := seps[len(seps)-1]
+			first, last = toks[:has+1+before.at], last[before.end:]
+		}
+		named, trait := u.traits(last)
 		name, is := u.property(named)
 		owner, known := u.subjectOf(toks[:has])
 		if !is || !known {
 			return way, false
 		}
-		return u.withValues(owner, name, trait, items), true
+		way = u.withValues(owner, name, trait, items)
+		if len(first) == has+1 {
+			return way, true
+		}
+		others := u.clause(first)
+		if len(others) == 0 {
+			return way, false
+		}
+		return combined([][]Understood{others[:1], {way}})[0], true
 	}
 	return way, false
 }
