@@ -57,7 +57,7 @@ test('two classes become a checked model and Go code', async ({ studio, page }) 
   await expect(page.getByRole('textbox', { name: 'Name of the association' })).toBeFocused()
   await page.keyboard.type('records')
   await page.keyboard.press('Enter')
-  await expect(page.locator('#drawing').getByText('records')).toBeVisible()
+  await expect(page.locator('#drawing').getByText('records', { exact: true })).toBeVisible()
   await expect(studio.entry.getByText('Station records Reading: how many Readings?')).toBeVisible()
 
   // Give multiplicities, one of them undecided.

@@ -119,7 +119,7 @@ var times = english.Set("day morning afternoon evening night week month year qua
 // tools at a time", "every month", "once a year", "at the end of the week".
 func (u *understanding) withoutTime(toks []token) []token {
 	n := len(toks)
-	measured := n > 5 && (word(toks[n-4]) == "in" || word(toks[n-5]) == "in") // in pages per minute
+	measured := n > 5 && (word(toks[n-4]) == "in" || word(toks[n-5]) == "in")   // in pages per minute
 	if n > 5 && word(toks[n-2]) == "per" && !u.knows(toks[n-1:]) && !measured { // six modules per semester
 		return toks[:n-2]
 	}
@@ -211,9 +211,16 @@ type separator struct {
 // separators of a list, or between clauses. Those within a known name or a number are none.
 func (u *understanding) separators(toks []token) []separator {
 	var out []separator
+	depth := 0
 	for i := 1; i < len(toks); {
+		switch { // {disjoint, complete} is one thing
+		case isMark(toks[i], "{"), isMark(toks[i], "["):
+			depth++
+		case isMark(toks[i], "}"), isMark(toks[i], "]"):
+			depth--
+		}
 		s, ok := separatorAt(toks, i)
-		if !ok {
+		if !ok || depth > 0 {
 			i++
 			continue
 		}

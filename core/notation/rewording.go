@@ -82,7 +82,8 @@ func (u *understanding) withoutInterface(toks []token) []token {
 }
 
 // manners stand at the end of a clause and say how, not what.
-var manners = []string{"each", "with each other", "with one another", "together", "at all", "in total", "altogether", "jointly", "at once", "if any", "or not", "in advance", "on average", "overall"}
+var manners = []string{"each", "with each other", "with one another", "together", "at all", "in total", "altogether", "jointly", "at once", "if any", "or not", "in advance", "on average", "overall",
+	"online", "offline", "daily", "weekly", "monthly", "yearly", "annually", "automatically", "immediately", "manually", "regularly", "in person", "by phone", "by email", "by post"}
 
 // withoutManner leaves out what says only how or how often something is done.
 func (u *understanding) withoutManner(toks []token) []token {

@@ -486,11 +486,18 @@ func (u *understanding) propertyNamed(toks []token, measured bool) (string, bool
 	if w := word(toks[0]); w != "one" && w != "exactly" && u.parser(toks).numbered(0) {
 		return "", false // any number of catches
 	}
+	bare := toks
 	if w := word(toks[0]); articles[w] || w == "its" || w == "one" || w == "exactly" && len(toks) > 2 && word(toks[1]) == "one" {
 		toks = toks[1:]
 		if w == "exactly" {
 			toks = toks[1:]
 		}
+	}
+	if len(toks) == 0 {
+		return "", false
+	}
+	if first := toks[0].text; len(bare) == len(toks) && first != strings.ToUpper(first) && first != word(toks[0]) {
+		return "", false // CaseFile contains Note
 	}
 	for i := 2; i+1 < len(toks); i++ {
 		if word(toks[i]) == "of" && articles[word(toks[i+1])] { // the date of birth of the angler

@@ -19,21 +19,7 @@ import (
 // first of all, and those where what is meant is among what is offered, or nothing is to be
 // understood and nothing is.
 func spoken(t testing.TB, file string) (right, offered, all int) {
-	data, err := os.ReadFile("testdata/sentences/" + file)
-	require.NoError(t, err)
-	diagrams := map[string]model.Kind{"class": model.ClassDiagram, "data-flow": model.ContextDiagram, "use-case": model.UseCaseDiagram, "component": model.ComponentDiagram}
-	on := model.ClassDiagram
-	for line := range strings.SplitSeq(strings.TrimSpace(string(data)), "\n") {
-		if strings.HasPrefix(line, "#") {
-			continue
-		}
-		if kind, ok := strings.CutPrefix(line, "on "); ok {
-			on = diagrams[strings.TrimSuffix(kind, ":")]
-			require.NotEmpty(t, on)
-			continue
-		}
-		names, rest, _ := strings.Cut(line, "|")
-		sentence, want, _ := strings.Cut(strings.TrimSpace(rest), " => ")
+	eachSentence(t, file, func(on model.Kind, names, sentence, want string) {
 		m := model.Empty("Spoken")
 		changes := []model.Change{&model.AddDiagram{ID: "d", Kind: on, Name: "Spoken"}}
 		for name := range strings.SplitSeq(names, ",") {
@@ -56,13 +42,13 @@ func spoken(t testing.TB, file string) (right, offered, all int) {
 		case err != nil && want == "?":
 			right++
 			offered++
-			continue
+			return
 		case err != nil:
 			t.Logf("%s\n    not understood: %v", sentence, err)
-			continue
+			return
 		case want == "?":
 			t.Logf("%s\n    %s\n    wanted nothing", sentence, strings.Join(ways[0].Texts(m), " ; "))
-			continue
+			return
 		}
 		var among []string
 		for _, w := range ways {
@@ -80,8 +66,31 @@ func spoken(t testing.TB, file string) (right, offered, all int) {
 		if slices.Contains(among, unquoted(want)) {
 			offered++
 		}
-	}
+	})
 	return right, offered, all
+}
+
+// diagrams are those that a list may speak on.
+var diagrams = map[string]model.Kind{"class": model.ClassDiagram, "data-flow": model.ContextDiagram, "use-case": model.UseCaseDiagram, "component": model.ComponentDiagram}
+
+// eachSentence reads a list: the names that exist, a sentence, and what is meant.
+func eachSentence(t testing.TB, file string, read func(on model.Kind, names, sentence, want string)) {
+	data, err := os.ReadFile("testdata/sentences/" + file)
+	require.NoError(t, err)
+	on := model.ClassDiagram
+	for line := range strings.SplitSeq(strings.TrimSpace(string(data)), "\n") {
+		if strings.HasPrefix(line, "#") {
+			continue
+		}
+		if kind, ok := strings.CutPrefix(line, "on "); ok {
+			on = diagrams[strings.TrimSuffix(kind, ":")]
+			require.NotEmpty(t, on)
+			continue
+		}
+		names, rest, _ := strings.Cut(line, "|")
+		sentence, want, _ := strings.Cut(strings.TrimSpace(rest), " => ")
+		read(on, names, sentence, want)
+	}
 }
 
 func unquoted(s string) string { return strings.ReplaceAll(s, `"`, "") }
