@@ -62,7 +62,7 @@ func (s *Server) endpoints() []endpoint {
 		{method: "GET", path: p + "/findings", name: "findings", summary: "What the rules find, in all or about some rows",
 			query: []queryParam{{name: "of", about: "ids of rows", many: true}, {name: "diagram", about: "those that concern what a diagram shows"}}, answer: []FindingView{}, handle: s.findings},
 		{method: "GET", path: p + "/findings/mends", name: "mends", summary: "The ways out of a finding, each tried: it goes, and nothing graver comes",
-			query: []queryParam{{name: "finding", about: "its id", required: true}}, answer: []MendView{}, handle: s.mends},
+			query: []queryParam{{name: "finding", about: "its id", required: true}}, answer: []view.WayOut{}, handle: s.mends},
 		{method: "GET", path: p + "/findings/figures", name: "findingFigures", summary: "How many findings of each severity there are", answer: figuresReply{}, handle: s.findingFigures},
 		{method: "GET", path: p + "/history", name: "history", summary: "The newest changes", answer: []store.Entry{}, handle: s.history},
 		{method: "GET", path: p + "/file", name: "file", summary: "The project as a model file", answer: raw{}, answerType: "application/json", handle: s.exportFile},

@@ -14,6 +14,7 @@ import (
 
 	"lexeon/core/check"
 	"lexeon/core/model"
+	"lexeon/core/view"
 	"lexeon/server"
 	"lexeon/store"
 	"lexeon/store/storetest"
@@ -157,7 +158,7 @@ func TestMendsAreAskedFor(t *testing.T) {
 	twice := findings[0]
 	require.Equal(t, "class/duplicate-feature", twice.Rule)
 	require.True(t, twice.Mendable)
-	var mends []server.MendView
+	var mends []view.WayOut
 	path := "/api/projects/p/findings/mends?finding=" + url.QueryEscape(twice.ID)
 	c.get(path, &mends)
 	require.NotEmpty(t, mends)

@@ -114,7 +114,7 @@ func (s *Server) output(c *echo.Context) error {
 	}
 	shown := view.OutputOf(m, out)
 	for _, f := range problemsOf(m, target) {
-		shown.Problem(m, string(f.Severity), f.Rule, f.Message, f.Subject)
+		shown.Problem(m, string(f.Severity), f.Rule, f.Message, f.Subject, viewMends(m, f.Mends))
 	}
 	return c.JSON(http.StatusOK, shown)
 }

@@ -188,7 +188,7 @@ func (s *Server) mends(c *echo.Context) error {
 	}
 	f, ok := now.Find(c.QueryParam("finding"))
 	if !ok {
-		return c.JSON(http.StatusOK, []MendView{})
+		return c.JSON(http.StatusOK, []view.WayOut{})
 	}
 	return c.JSON(http.StatusOK, viewMends(now.Model, now.MendsOf(f)))
 }

@@ -1,7 +1,6 @@
 package server
 
 import (
-	"encoding/json"
 	"slices"
 
 	"lexeon/core/check"
@@ -22,12 +21,6 @@ type FindingView struct {
 	Mendable bool     `json:"mendable"`          // there may be ways out: they are tried when somebody asks for them
 	// Mends are asked for one by one.
 	Mends []check.Mend `json:"-"`
-}
-
-// MendView is a mend with its changes.
-type MendView struct {
-	Title   string          `json:"title"`
-	Changes json.RawMessage `json:"changes"`
 }
 
 func viewFindings(m *model.Model, list []check.Finding) []FindingView {
@@ -78,10 +71,10 @@ func onDiagram(m *model.Model, list []FindingView, diagram model.ID) []FindingVi
 	return out
 }
 
-func viewMends(m *model.Model, list []check.Mend) []MendView {
-	out := make([]MendView, 0, len(list))
+func viewMends(m *model.Model, list []check.Mend) []view.WayOut {
+	out := make([]view.WayOut, 0, len(list))
 	for _, d := range list {
-		out = append(out, MendView{d.Title, model.EncodeChanges(d.On(m))})
+		out = append(out, view.WayOut{Title: d.Title, Changes: model.EncodeChanges(d.On(m))})
 	}
 	return out
 }

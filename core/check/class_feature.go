@@ -83,26 +83,12 @@ var classTypeMissing = &Analyzer{
 	Finds:  "A class with mass: Decimal and moisture.",
 	Leaves: "A class with mass and moisture: nothing is typed yet.",
 	Scope: Each{Kinds: []model.Kind{model.Class, model.Interface, model.DataType}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
-		m := p.Model
-		var missing []string
-		var ids []model.ID
-		typed := false
-		for _, a := range m.Children(r.RowID(), model.Attribute) {
-			if a.Type == "" && a.TypeName() == "" {
-				missing = append(missing, a.Name)
-				ids = append(ids, a.ID)
-			} else {
-				typed = true
-			}
-		}
-		if !typed || len(missing) == 0 {
+		without, typed := untyped(p.Model, r.RowID())
+		if !typed || len(without) == 0 {
 			return
 		}
-		verb := "has no type"
-		if len(missing) > 1 {
-			verb = "have no type"
-		}
-		p.Report(Finding{Subject: r.RowID(), Related: ids, says: say("%s: %s %s.", nameOf(m, r.RowID()), english.List(missing), verb)}, idStrings(ids)...)
+		f, key := typeFinding(p.Model, r.RowID(), without, "")
+		p.Report(f, key...)
 	}},
 }
 

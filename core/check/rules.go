@@ -40,7 +40,7 @@ var All = []*Analyzer{
 	componentUnmet, componentUnused, componentSeemsReversed, assemblyMismatch, componentEmptyInterface, portBare, delegationInvalid, delegationIncomplete,
 	componentCycle, componentBypass, componentHollow, componentUndeclaredInterface, componentRequiredUnused, componentUndeclaredUse, componentSharedClass, classUnallocated,
 	crossActorUnknown, crossStoreClass, crossStoreData, crossEntityActor, crossProcessUseCase, crossUseCaseComponent, crossLifecycle, crossMissingConcept, crossUnmotivated,
-	targetUnenforced, targetMandatoryCycle, targetUndecided, targetReserved, targetMultipleGeneral, targetOverload, targetName,
+	targetUnenforced, targetMandatoryCycle, targetUndecided, targetReserved, targetMultipleGeneral, targetOverload, targetName, targetType,
 }
 
 // ByName finds a rule.

@@ -83,6 +83,23 @@ var targetName = &Analyzer{
 	}},
 }
 
+var targetType = &Analyzer{
+	Name: "target/type", Title: "Code takes anything for a type", Severity: Warning,
+	Doc:       "Attributes without a type become fields of the most general type there is, as Object and any: nothing is checked, nothing is converted. Where their names say what they are, the types can be given at once.",
+	OnRequest: true,
+	Source:    "UML 2.5.1, 7.5.3: the type of a typed element may be left out; languages with types have no such thing.",
+	Finds:     "A class with weight and harvestDate, which have no types.",
+	Leaves:    "weight: Decimal, harvestDate: Date",
+	Scope: Each{Kinds: []model.Kind{model.Class, model.DataType, model.Interface, model.Signal}, Reach: []Neighbourhood{Self}, Around: true, Run: func(p *Pass, r model.Row) {
+		without, _ := untyped(p.Model, r.RowID())
+		if len(without) == 0 {
+			return
+		}
+		f, key := typeFinding(p.Model, r.RowID(), without, ", and code takes anything there")
+		p.Report(f, key...)
+	}},
+}
+
 // unheldByCode reports what code in no language looks at.
 func unheldByCode(p *Pass) {
 	for _, n := range code.Unheld(generate.NewPlan(p.Model)) {

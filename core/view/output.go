@@ -2,6 +2,7 @@ package view
 
 import (
 	"cmp"
+	"encoding/json"
 	"path"
 	"slices"
 	"strings"
@@ -20,15 +21,22 @@ type Output struct {
 
 // OutputProblem is a finding that speaks of what a target makes of a model.
 type OutputProblem struct {
-	Severity string  `json:"severity"`
-	Rule     string  `json:"rule"`
-	Message  string  `json:"message"`
-	From     *Origin `json:"from,omitempty"`
+	Severity string   `json:"severity"`
+	Rule     string   `json:"rule"`
+	Message  string   `json:"message"`
+	From     *Origin  `json:"from,omitempty"`
+	Mends    []WayOut `json:"mends,omitempty"`
+}
+
+// WayOut is a mend of a finding, with the changes that it takes.
+type WayOut struct {
+	Title   string          `json:"title"`
+	Changes json.RawMessage `json:"changes"`
 }
 
 // Problem adds one.
-func (o *Output) Problem(m *model.Model, severity, rule, message string, subject model.ID) {
-	p := OutputProblem{Severity: severity, Rule: rule, Message: message}
+func (o *Output) Problem(m *model.Model, severity, rule, message string, subject model.ID, mends []WayOut) {
+	p := OutputProblem{Severity: severity, Rule: rule, Message: message, Mends: mends}
 	if m.Row(subject) != nil {
 		from := originOf(m, subject)
 		p.From = &from
