@@ -60,7 +60,7 @@ const (
 )
 
 // CoverOf a sentence: whole where a relation, an activity, something done or a feature stems from
-// it, or where things that stem from it are related in the model; a sentence that says nothing of
+// it, or where things that stem from it are related in the model, or have attributes that it speaks of; a sentence that says nothing of
 // its things is covered by these alone.
 func CoverOf(m *model.Model, sentence *model.Element) Cover {
 	traces := m.TracesTo(sentence.ID)
@@ -77,7 +77,16 @@ func CoverOf(m *model.Model, sentence *model.Element) Cover {
 			things[face.ID] = true
 		}
 	}
+	said := map[string]bool{}
+	for _, w := range model.Words(sentence.Sentence().Text) {
+		said[w] = true
+	}
 	for id := range things {
+		for _, a := range m.Children(id, model.Attribute) { // it speaks of what the thing has
+			if words := model.Words(a.Name); len(words) > 0 && !slices.ContainsFunc(words, func(w string) bool { return !said[w] }) {
+				return Whole
+			}
+		}
 		for _, r := range m.RelationshipsOf(id) {
 			if r.Kind == model.Trace || r.Kind == model.Anchor {
 				continue

@@ -109,7 +109,15 @@ func stated(m *model.Model, r notation.Reading) bool {
 		return !again.Adds(m)
 	}
 	a, b := r.Statement.Ends[0].Ref.ID, r.Statement.Ends[1].Ref.ID
-	if a == "" || b == "" {
+	if a == "" {
+		return false
+	}
+	for _, attribute := range m.Children(a, model.Attribute) { // what it has is shown as an attribute
+		if r.Statement.Verb == "has" && (b != "" && attribute.Type == b || model.NormalForm(attribute.Name) == model.NormalForm(r.Statement.Ends[1].Ref.Name)) {
+			return true
+		}
+	}
+	if b == "" {
 		return false
 	}
 	for _, rel := range m.RelationshipsOf(a) {

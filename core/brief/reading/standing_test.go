@@ -39,3 +39,26 @@ func TestWhatIsSaidTwiceIsProposedForWhatItAdds(t *testing.T) {
 	require.Equal(t, "number {id}\nlength\n", features)
 	require.Empty(t, reading.NewReader().Read(m).Proposals[sentences[4].ID])
 }
+
+// What a class has as an attribute is not proposed as an association, and a sentence that speaks of attributes of a class that
+// stems from it is in the model.
+func TestWhatIsAnAttributeIsNotProposedAsAnAssociation(t *testing.T) {
+	m := modeltest.Told(t, "A bottle has a vintage and a cork.")
+	sentence := brief.Sentences(m)[0]
+	cover := func() brief.Cover { return brief.CoverOf(m, m.Element(sentence.ID)) }
+	m = modeltest.Edit(t, m, []model.Change{
+		&model.AddElement{ID: "bottle", Kind: model.Class, Name: "Bottle"},
+		&model.Connect{ID: "trace", Kind: model.Trace, Source: "bottle", Target: sentence.ID},
+		&model.AddPart{ID: "label", Owner: "bottle", Kind: model.Attribute, Name: "label"},
+	})
+	require.Equal(t, brief.Things, cover())
+	require.NotEmpty(t, reading.NewReader().Read(m).Proposals[sentence.ID])
+	m = modeltest.Edit(t, m, []model.Change{
+		&model.AddPart{ID: "vintage", Owner: "bottle", Kind: model.Attribute, Name: "vintage"},
+		&model.AddPart{ID: "stopper", Owner: "bottle", Kind: model.Attribute, Name: "stopper", Set: model.P("typeName", "Cork")},
+	})
+	require.Equal(t, brief.Whole, cover())
+	require.Equal(t, []string{"Bottle has 1 Cork"}, reading.NewReader().Read(m).Proposals[sentence.ID])
+	m = modeltest.Edit(t, m, []model.Change{&model.AddElement{ID: "cork", Kind: model.Class, Name: "Cork"}})
+	require.Empty(t, reading.NewReader().Read(m).Proposals[sentence.ID])
+}
