@@ -58,6 +58,13 @@ test('what stands is said again from its other side: it is completed, not there 
   await expect(choices.first()).toContainText('Stands already.')
   await studio.statement.press('Enter')
   await expect(page.getByText('Stands already: 0..* Line serves 2..* Stop.')).toBeVisible()
+  await studio.statement.fill('A line serves at least five stops')
+  await expect(choices.nth(1)).toContainText('Instead of “0..* Line serves 2..* Stop”.')
+  await studio.statement.press('ArrowDown')
+  await studio.statement.press('Enter')
+  await expect(page.getByText('5..*', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).first().click()
+  await expect(page.getByText('2..*', { exact: true })).toBeVisible()
   await studio.state('A line has a unique number, an optional colour and a length in km') // faster than the answer
   await studio.state('Each line serves two or more stops')
   await studio.state('A depot houses trams')

@@ -26,6 +26,7 @@ func stateFile(args []string, out, errs io.Writer) int {
 	dry := set.Bool("dry-run", false, "only say how each sentence is understood; nothing is written")
 	format := set.String("format", "text", "of a dry run: text or json")
 	kind := set.String("on", "", "of a dry run: class, use-case, data-flow or component; what is spoken of, without a diagram")
+	way := set.Int("way", 0, "which of several ways to read a sentence is meant, from 1; without it the likeliest, where one is")
 	set.Usage = func() {
 		fmt.Fprintln(errs, "lexeon state [options] FILE STATEMENT …")
 		set.PrintDefaults()
@@ -58,7 +59,7 @@ func stateFile(args []string, out, errs io.Writer) int {
 	p := propose.New(scene.NewDrawer(typeface.New()))
 	for _, text := range statements {
 		// The seed makes ids that are the same when the same is stated again.
-		next, r, err := p.State(m, on, text, string(model.DeriveID("state", fmt.Sprint(m.Len()), text)))
+		next, r, err := p.State(m, on, text, string(model.DeriveID("state", fmt.Sprint(m.Len()), text)), *way)
 		if err != nil {
 			return fail(errs, err)
 		}

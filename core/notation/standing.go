@@ -21,6 +21,29 @@ func (r Reading) again(m *model.Model) Reading {
 	if s.Form != FormAssociation && s.Form != FormWhole {
 		return r.sameLine(m)
 	}
+	if found := r.ofStanding(m, Statement.with); len(found) == 1 {
+		return found[0]
+	}
+	return r
+}
+
+// instead is a reading that changes what is said of the one association that it contradicts.
+func (r Reading) instead(m *model.Model) (Reading, bool) {
+	s := r.Statement
+	if r.Further || r.Again != "" || s.Ends[0].Ref.ID == "" || s.Ends[1].Ref.ID == "" || s.Form != FormAssociation && s.Form != FormWhole {
+		return r, false
+	}
+	found := r.ofStanding(m, Statement.replacedBy)
+	if len(found) != 1 || len(r.ofStanding(m, Statement.with)) > 0 {
+		return r, false
+	}
+	found[0].Instead = true
+	return found[0], true
+}
+
+// ofStanding are the readings that a statement has together with each association that it is about.
+func (r Reading) ofStanding(m *model.Model, together func(old, s Statement, turned bool) (Statement, bool)) []Reading {
+	s := r.Statement
 	var found []Reading
 	for _, line := range m.RelationshipsOf(s.Ends[0].Ref.ID) {
 		old, ok := StatementOf(m, line)
@@ -31,16 +54,13 @@ func (r Reading) again(m *model.Model) Reading {
 		if !same {
 			continue
 		}
-		if both, ok := old.with(s, turned); ok {
+		if both, ok := together(old, s, turned); ok {
 			more := r.as(both)
 			more.Again = line.ID
 			found = append(found, more)
 		}
 	}
-	if len(found) != 1 {
-		return r
-	}
-	return found[0]
+	return found
 }
 
 // sameLine finds a generalization, realization or dependency that stands: a set may be said of the first.
@@ -199,6 +219,21 @@ func (s Statement) with(other Statement, turned bool) (Statement, bool) {
 	return s, true
 }
 
+// replacedBy is a statement with the multiplicities of another one about the same association, where those are said; the roles of both
+// are alike, else they are two.
+func (s Statement) replacedBy(other Statement, turned bool) (Statement, bool) {
+	for i := range s.Ends {
+		from := other.Ends[i]
+		if turned {
+			from = other.Ends[1-i]
+		}
+		if from.Multiplicity.State != model.Absent {
+			s.Ends[i].Multiplicity = model.Multiplicity{}
+		}
+	}
+	return s.with(other, turned)
+}
+
 func (e StatementEnd) with(o StatementEnd) (StatementEnd, bool) {
 	switch {
 	case o.Multiplicity.State == model.Absent || o.Multiplicity == e.Multiplicity:
@@ -244,7 +279,8 @@ func endsOf(m *model.Model, r *model.Relationship) []*model.Element {
 	return ends
 }
 
-// withFurther lets what a sentence says of an association be added to it, and offers that it is a further one.
+// withFurther lets what a sentence says of an association be added to it, and offers that it is a further one; of what contradicts
+// one, it offers that it is said instead.
 func withFurther(m *model.Model, ways []Understood) []Understood {
 	if len(ways) == 0 {
 		return ways
@@ -263,6 +299,13 @@ func withFurther(m *model.Model, ways []Understood) []Understood {
 			}
 		}
 		ways[i].Clauses = clauses
+	}
+	if len(ways) > 0 && len(ways[0].Clauses) == 1 && ways[0].Clauses[0].Features == nil {
+		if r, ok := ways[0].Clauses[0].instead(m); ok { // as likely as another one
+			c := ways[0].Clauses[0]
+			c.Reading = r
+			return slices.Insert(ways, 1, Understood{Clauses: []Clause{c}, Odd: ways[0].Odd})
+		}
 	}
 	if any {
 		for _, w := range ways {

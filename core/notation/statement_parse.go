@@ -13,9 +13,10 @@ type Reading struct {
 	Statement Statement
 	New       []Ref // names that no element bears: they would be created
 	Scope     Scope // the level that new processes become part of
-	// Again is the relationship that stands already and is spoken of once more: the statement is what both say. Further says that
-	// another one is meant, beside it.
+	// Again is the relationship that stands already and is spoken of once more: the statement is what both say. Instead says that
+	// it contradicts what stands, and takes its place; Further that another one is meant, beside it.
 	Again   model.ID
+	Instead bool
 	Further bool
 	cost    int
 }

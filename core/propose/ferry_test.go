@@ -92,11 +92,11 @@ func TestAStatementMakesWhatIsMissing(t *testing.T) {
 
 func TestStatementsAreAppliedOneByOne(t *testing.T) {
 	m := ferry(t)
-	next, reading, err := proposer().State(m, "all", "Ferry is made of 2..* Engine", "s")
+	next, reading, err := proposer().State(m, "all", "Ferry is made of 2..* Engine", "s", 0)
 	require.NoError(t, err)
 	require.NotEmpty(t, reading.Sentences)
 	require.NotNil(t, next.Relationship(reading.Row))
-	_, _, err = proposer().State(m, "all", "Ferry", "s")
+	_, _, err = proposer().State(m, "all", "Ferry", "s", 0)
 	refused(t, err)
 }
 

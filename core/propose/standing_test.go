@@ -42,4 +42,23 @@ func TestWhatStandsIsSpokenOfAgain(t *testing.T) {
 	require.Equal(t, "Stands already: 0..* Line serves 2..* Stop.", same.Said)
 	require.JSONEq(t, "[]", string(same.Changes))
 	require.Equal(t, again.Row, same.Row)
+
+	// What contradicts it may be another one, or take its place: nobody is asked to guess.
+	reply = say("A line serves at least five stops", "4")
+	require.True(t, reply.Ambiguous)
+	require.Equal(t, "Line serves 5..* Stop", reply.Readings[0].Statement)
+	require.Equal(t, "0..* Line serves 5..* Stop", reply.Readings[1].Statement)
+	require.Equal(t, "Instead of “0..* Line serves 2..* Stop”.", reply.Readings[1].Note)
+	require.Equal(t, "Changed: 0..* Line serves 5..* Stop.", reply.Readings[1].Said)
+	_, _, err := proposer().State(m, "d", "A line serves at least five stops", "4", 0)
+	require.ErrorContains(t, err, "2 ways; say which one:\n1  Line serves 5..* Stop\n2  0..* Line serves 5..* Stop  Instead of")
+	_, _, err = proposer().State(m, "d", "A line serves at least five stops", "4", 3)
+	require.ErrorContains(t, err, "say which one")
+	other, _, err := proposer().State(m, "d", "A line serves at least five stops", "4", 1)
+	require.NoError(t, err)
+	require.Len(t, other.Relationships(model.Association), 2)
+	m, _, err = proposer().State(m, "d", "A line serves at least five stops", "4", 2)
+	require.NoError(t, err)
+	require.Len(t, m.Relationships(model.Association), 1)
+	require.Equal(t, "Stands already.", say("A line serves at least five stops", "5").Readings[0].Note)
 }

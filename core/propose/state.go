@@ -1,6 +1,7 @@
 package propose
 
 import (
+	"fmt"
 	"strings"
 
 	"lexeon/core/model"
@@ -8,8 +9,8 @@ import (
 
 // State applies a statement to a model, placed on a diagram as a page would place it.
 // The error is a *model.Fault: the text is not understood, or can be read in several
-// ways; those are told, and none is picked.
-func (pr *Proposer) State(m *model.Model, diagram model.ID, text, seed string) (*model.Model, Reading, error) {
+// ways; those are told by number, and none is picked. way is the number of the one that is meant, from 1; 0: nobody said.
+func (pr *Proposer) State(m *model.Model, diagram model.ID, text, seed string, way int) (*model.Model, Reading, error) {
 	reply, err := pr.Statement(m, StatementRequest{Text: text, Diagram: diagram, Seed: seed})
 	if err != nil {
 		return nil, Reading{}, err
@@ -21,14 +22,14 @@ func (pr *Proposer) State(m *model.Model, diagram model.ID, text, seed string) (
 			why = "it is no statement"
 		}
 		return nil, Reading{}, model.Faultf(model.CodeSyntax, "%q: %s", text, why)
-	case len(reply.Readings) > 1 && reply.Ambiguous:
+	case way == 0 && len(reply.Readings) > 1 && reply.Ambiguous, way < 0, way > len(reply.Readings):
 		var ways []string
-		for _, r := range reply.Readings {
-			ways = append(ways, "  "+r.Statement)
+		for i, r := range reply.Readings {
+			ways = append(ways, strings.TrimSpace(fmt.Sprintf("%d  %s  %s", i+1, r.Statement, r.Note)))
 		}
-		return nil, Reading{}, model.Faultf(model.CodeRefused, "%q can be read in %d ways; say one of them:\n%s", text, len(ways), strings.Join(ways, "\n"))
+		return nil, Reading{}, model.Faultf(model.CodeRefused, "%q can be read in %d ways; say which one:\n%s", text, len(ways), strings.Join(ways, "\n"))
 	}
-	r := reply.Readings[0]
+	r := reply.Readings[max(way, 1)-1]
 	changes, err := model.DecodeChanges(r.Changes)
 	if err != nil {
 		return nil, r, err

@@ -130,8 +130,11 @@ func (pr *Proposer) understood(m *model.Model, w notation.Understood, req Statem
 		case line == nil:
 		case c.Adds(draft):
 			before, _ := notation.StatementText(draft, line)
-			notes = append(notes, "Adds to “"+before+"”.")
-			done = "Completed: "
+			lead, said := "Adds to", "Completed: "
+			if c.Instead {
+				lead, said = "Instead of", "Changed: "
+			}
+			notes, done = append(notes, lead+" “"+before+"”."), said
 		default:
 			notes = append(notes, "Stands already.")
 			done = "Stands already: "
