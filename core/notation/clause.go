@@ -368,10 +368,10 @@ func (u *understanding) clauses(toks []token) [][]token {
 		if len(part) > 1 && pronouns[word(part[0])] && subject != nil {
 			part = slices.Concat(subject, part[1:])
 		}
-		if last := word(part[len(part)-1]); (last == "it" || last == "them") && len(out) > 0 && len(part) > 2 { // … and a clerk checks them
+		if at := objectPronoun(part); at > 0 && len(out) > 0 { // … and a clerk checks them
 			if before := out[len(out)-1]; len(before) > 2 {
 				if _, end, ok := u.finite(before, 1); ok && end < len(before) {
-					part = slices.Concat(part[:len(part)-1], u.unnumbered(before[end:])[1:])
+					part = slices.Concat(part[:at], u.unnumbered(before[end:])[1:], part[at+1:])
 				}
 			}
 		}
@@ -458,6 +458,16 @@ func shift(seps []separator, by int) {
 		seps[i].at += by
 		seps[i].end += by
 	}
+}
+
+// objectPronoun is the place of "it" or "them" at the end of a clause or in front of a preposition; 0: there is none.
+func objectPronoun(toks []token) int {
+	for i := 2; i < len(toks); i++ {
+		if w := word(toks[i]); (w == "it" || w == "them") && (i+1 == len(toks) || boundaries[word(toks[i+1])] && !boundaries[word(toks[i-1])]) {
+			return i
+		}
+	}
+	return 0
 }
 
 func (u *understanding) several(subject []token) bool {

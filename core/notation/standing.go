@@ -193,10 +193,13 @@ func converse(a, b string) bool {
 	return possessing[a] && belonging[b] || possessing[b] && belonging[a] || passiveOf(a, b) || passiveOf(b, a)
 }
 
+// doer stands behind a passive in front of what does it: is driven by, is housed in. To and for whom is another thing.
+var doer = english.Set("by in inside within")
+
 // passiveOf reports whether something is done, where that is what somebody does.
 func passiveOf(done, does string) bool {
 	words := strings.Fields(done)
-	if len(words) < 2 || words[0] != "is" && words[0] != "are" || strings.Contains(does, " ") {
+	if len(words) < 2 || words[0] != "is" && words[0] != "are" || strings.Contains(does, " ") || len(words) > 3 || len(words) == 3 && !doer[words[2]] {
 		return false
 	}
 	base, bent := english.BaseForm(does)

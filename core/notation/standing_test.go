@@ -34,7 +34,7 @@ func restated(t testing.TB, file string) (right, all int) {
 		}
 		for i, c := range ways[0].Clauses {
 			c = c.Settled(m)
-			m = modeltest.Edit(t, m, c.ChangesOf(m, fmt.Sprint(i)).Changes)
+			m = modeltest.Edit(t, m, c.ChangesOf(m, fmt.Sprint("said", i)).Changes)
 		}
 		wanted := strings.Split(want, " ; ")
 		slices.Sort(wanted)

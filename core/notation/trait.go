@@ -174,23 +174,13 @@ func whichIs(toks []token, i int) (end int) {
 	return 0
 }
 
-// valued reads "a ticket has a status: new, paid or refunded", and "which is new, paid or refunded": a property with its values.
+// valued reads "a ticket has a status: new, paid or refunded", and "which is new, paid or refunded": a property with its values, the
+// last thing of a sentence that may say others before.
 func (u *understanding) valued(toks []token) (way Understood, ok bool) {
-	has := slices.IndexFunc(toks, func(t token) bool { return word(t) == "has" || word(t) == "have" })
-	if has < 1 {
-		return way, false
-	}
-	for i := has + 2; i+3 < len(toks); i++ {
-		end := i + 1
-		if !isMark(toks[i], ":") {
-			if end = whichIs(toks, i); end == 0 {
-				continue
-			}
-			if end+2 < len(toks) && word(toks[end]) == "one" && word(toks[end+1]) == "of" {
-				end += 2
-			} else if word(toks[end]) == "either" {
-				end++
-			}
+	for i := 3; i+3 < len(toks); i++ {
+		end := valuesAt(toks, i)
+		if end == 0 {
+			continue
 		}
 		items, or := u.items(toks[end:])
 		if len(items) < 2 || !or && slices.ContainsFunc(toks[end:], func(t token) bool { return word(t) == "and" }) {
@@ -201,28 +191,68 @@ func (u *understanding) valued(toks []token) (way Understood, ok bool) {
 		}) {
 			return way, false
 		}
-		first, last := toks[:has+1], toks[has+1:i]
-		if seps := u.separators(last); len(seps) > 0 { // it has other things before
-			before := seps[len(seps)-1]
-			first, last = toks[:has+1+before.at], last[before.end:]
+		var parts [][]Understood
+		clauses := u.clauses(toks[:i])
+		for _, clause := range clauses[:len(clauses)-1] {
+			parts = append(parts, u.clause(clause))
 		}
-		named, trait := u.traits(last)
-		name, is := u.property(named)
-		owner, known := u.subjectOf(toks[:has])
-		if !is || !known {
+		before, last, ok := u.lastProperty(clauses[len(clauses)-1], items, or)
+		if !ok {
 			return way, false
 		}
-		way = u.withValues(owner, name, trait, items)
-		if len(first) == has+1 {
-			return way, true
+		if before != nil {
+			parts = append(parts, u.clause(before))
 		}
-		others := u.clause(first)
-		if len(others) == 0 {
-			return way, false
+		for i, p := range parts {
+			if len(p) == 0 {
+				return way, false
+			}
+			parts[i] = p[:1]
 		}
-		return combined([][]Understood{others[:1], {way}})[0], true
+		return combined(append(parts, []Understood{last}))[0], true
 	}
 	return way, false
+}
+
+// valuesAt is the place behind what leads to values: a colon, "which is either", "which can be one of"; 0: nothing does.
+func valuesAt(toks []token, i int) int {
+	if isMark(toks[i], ":") {
+		return i + 1
+	}
+	end := whichIs(toks, i)
+	switch {
+	case end == 0 || end+2 >= len(toks):
+		return 0
+	case word(toks[end]) == "one" && word(toks[end+1]) == "of":
+		return end + 2
+	case word(toks[end]) == "either":
+		return end + 1
+	}
+	return end
+}
+
+// lastProperty takes the last thing that something is said to have for a property with values; before is the clause without it. What
+// is one value or another is a property, whatever its noun.
+func (u *understanding) lastProperty(clause []token, items [][]token, or bool) (before []token, way Understood, ok bool) {
+	has := slices.IndexFunc(clause, func(t token) bool { return word(t) == "has" || word(t) == "have" })
+	if has < 1 || has+1 >= len(clause) {
+		return nil, way, false
+	}
+	last := clause[has+1:]
+	if seps := u.separators(last); len(seps) > 0 { // it has other things before
+		sep := seps[len(seps)-1]
+		before, last = clause[:has+1+sep.at], last[sep.end:]
+	}
+	named, trait := u.traits(last)
+	if len(named) == 0 {
+		return nil, way, false
+	}
+	name, is := u.propertyNamed(named, or)
+	owner, known := u.subjectOf(clause[:has])
+	if !is || !known {
+		return nil, way, false
+	}
+	return before, u.withValues(owner, name, trait, items), true
 }
 
 // withValues says that something has a property, and which values that has.
