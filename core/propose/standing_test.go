@@ -61,4 +61,12 @@ func TestWhatStandsIsSpokenOfAgain(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, m.Relationships(model.Association), 1)
 	require.Equal(t, "Stands already.", say("A line serves at least five stops", "5").Readings[0].Note)
+
+	// Features that are there, and several things at once.
+	m = done(t, m, say("A line has a unique number and a colour", "6").Readings[0].Changes, "say features")
+	features := say("A line has a number and a colour; each line serves five or more stops", "7").Readings[0]
+	require.JSONEq(t, "[]", string(features.Changes))
+	require.Contains(t, features.Said, "Stands already: ")
+	more := say("A line has a colour and a length in km; each line serves five or more stops", "8").Readings[0]
+	require.Contains(t, more.Said, "Added: Line has the attributes colour, length in km; ")
 }

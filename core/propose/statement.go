@@ -151,7 +151,10 @@ func (pr *Proposer) understood(m *model.Model, w notation.Understood, req Statem
 		draft = part.next
 	}
 	out.Statement, out.Statements = strings.Join(texts, "; "), texts
-	if len(w.Clauses) > 1 {
+	switch { // what a sentence of several clauses has done is told by all of them
+	case len(changes) == 0:
+		done = "Stands already: "
+	case len(w.Clauses) > 1:
 		done = "Added: "
 	}
 	out.Note, out.Said = strings.Join(notes, " "), done+out.Statement+"."
