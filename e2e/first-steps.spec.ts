@@ -315,6 +315,7 @@ test('the list of projects moves nothing away when it comes late', async ({ stud
   await page.goto(studio.address)
   const create = page.getByRole('button', { name: 'Create project' })
   await page.getByLabel('Name of a new project').fill('Quarry')
+  await page.evaluate(() => document.fonts.ready)
   const before = await create.boundingBox()
   come()
   await expect(page.getByRole('region', { name: 'Projects' }).getByRole('listitem').first()).toBeVisible()
