@@ -128,7 +128,7 @@ test('the component diagram of the demo by dragging its classes in', async ({ st
         await offers
           .getByRole('menuitem')
           .first()
-          .waitFor({ timeout: 2500 })
+          .waitFor({ timeout: 5000 })
           .then(
             () => true,
             () => false,

@@ -6,7 +6,7 @@ export default defineConfig({
   // What is awaited comes at once or, on a machine that is busy, late: only what never comes is a fault.
   timeout: 300_000,
   expect: { timeout: 60_000 },
-  workers: Number(process.env.WORKERS ?? 3), // each with a program and a database of its own; they wait now and then
+  workers: Number(process.env.WORKERS ?? 2), // each with a program and a database of its own
   retries: 0,
   reporter: [['list']],
   use: {

@@ -134,8 +134,7 @@ test('a shape is made larger by its edge and goes back to fitting', async ({ stu
   expect(after.height - before.height).toBeGreaterThan(30)
   await studio.shape('class Station').click({ button: 'right' })
   await page.getByRole('menuitem', { name: 'As large as the content' }).click()
-  await studio.saved()
-  expect((await shapeBox(studio, 'class Station')).width).toBe(before.width)
+  await expect.poll(async () => (await shapeBox(studio, 'class Station')).width).toBe(before.width)
 })
 
 test('a line is bent, curved, straightened and tidied; its label is moved and stays with it', async ({ studio, page }) => {
