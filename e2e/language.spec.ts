@@ -45,6 +45,7 @@ test('of several readings the likeliest stands first, and another is taken with 
 test('what stands is said again from its other side: it is completed, not there twice', async ({ studio, page }) => {
   await studio.newProject('Tram depot')
   await studio.newDiagram('class')
+  await studio.slow(400)
   await studio.state('A line serves at least two stops')
   await studio.statement.fill('A stop is served by several lines')
   const choices = page.getByRole('listbox', { name: 'What is understood' }).getByRole('option')

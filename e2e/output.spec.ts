@@ -49,6 +49,7 @@ test('from an element to its code in each language, and back', async ({ studio, 
 test('types that names suggest are given before code is taken', async ({ studio, page }) => {
   await studio.newProject('Tram depot')
   await studio.newDiagram('class')
+  await studio.slow(400)
   await studio.state('A tram has a unique number, a year of build, a length in metres and a status')
   await studio.state('A depot has a name and an area in square metres')
   await studio.saved()

@@ -10,7 +10,7 @@ import (
 )
 
 // What a sentence says of a relationship that stands already is added to it: "each stage belongs to exactly one theatre" tells
-// the other end of "Theatre has 1..* Stage". What contradicts what stands is a further association.
+// the other end of "Theatre has 1..* Stage". What contradicts what stands is a further association, or said instead of it.
 
 // again is a reading that adds to the association it speaks of, if there is exactly one; else the reading as it is.
 func (r Reading) again(m *model.Model) Reading {
@@ -289,7 +289,7 @@ func withFurther(m *model.Model, ways []Understood) []Understood {
 		return ways
 	}
 	further := Understood{Clauses: slices.Clone(ways[0].Clauses)}
-	any := false
+	found := false
 	for i, w := range ways {
 		clauses := slices.Clone(w.Clauses)
 		for j, c := range clauses {
@@ -298,19 +298,19 @@ func withFurther(m *model.Model, ways []Understood) []Understood {
 			}
 			clauses[j].Reading = c.Reading.again(m)
 			if i == 0 && clauses[j].Again != "" {
-				further.Clauses[j].Further, any = true, true
+				further.Clauses[j].Further, found = true, true
 			}
 		}
 		ways[i].Clauses = clauses
 	}
-	if len(ways) > 0 && len(ways[0].Clauses) == 1 && ways[0].Clauses[0].Features == nil {
+	if len(ways[0].Clauses) == 1 && ways[0].Clauses[0].Features == nil {
 		if r, ok := ways[0].Clauses[0].instead(m); ok { // as likely as another one
 			c := ways[0].Clauses[0]
 			c.Reading = r
 			return slices.Insert(ways, 1, Understood{Clauses: []Clause{c}, Odd: ways[0].Odd})
 		}
 	}
-	if any {
+	if found {
 		for _, w := range ways {
 			further.Odd = max(further.Odd, w.Odd+1)
 		}

@@ -193,6 +193,9 @@ func (u *understanding) valued(toks []token) (way Understood, ok bool) {
 		}
 		var parts [][]Understood
 		clauses := u.clauses(toks[:i])
+		if len(clauses) == 0 {
+			return way, false
+		}
 		for _, clause := range clauses[:len(clauses)-1] {
 			parts = append(parts, u.clause(clause))
 		}
