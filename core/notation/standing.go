@@ -307,6 +307,7 @@ func withFurther(m *model.Model, ways []Understood) []Understood {
 		if r, ok := ways[0].Clauses[0].instead(m); ok { // as likely as another one
 			c := ways[0].Clauses[0]
 			c.Reading = r
+			ways[0].Clauses[0].Further = true
 			return slices.Insert(ways, 1, Understood{Clauses: []Clause{c}, Odd: ways[0].Odd})
 		}
 	}
